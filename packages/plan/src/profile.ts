@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { Name, ONLY, Slope } from './values';
+
+/** Rule profile: the limits that findings judge by. It is data in the plan, so a local code can replace it. */
+
+export const SERVICES = [
+  'storm',
+  'roof-drain',
+  'yard-drain',
+  'french-drain',
+  'curtain-drain',
+  'building-sewer',
+  'effluent',
+  'leader',
+  'lateral',
+] as const;
+export const Service = z.enum(SERVICES);
+export type Service = z.infer<typeof Service>;
+
+/** `stop`: will not work or can kill. `fix`: breaks a rule in force. `watch`: good people would look twice. */
+export const Severity = z.enum(['stop', 'fix', 'watch']);
+export type Severity = z.infer<typeof Severity>;
+
+const Source = z.string().trim().min(1).max(200);
+const Limit = z.number().min(0).max(1_000);
+
+/** Of the bands of one severity, the one with the largest `fromNominal` not above the pipe's size is in force. */
+export const SlopeBand = z.strictObject({
+  fromNominal: Limit,
+  least: Slope,
+  severity: Severity,
+  source: Source,
+});
+export type SlopeBand = z.infer<typeof SlopeBand>;
+
+/** What makes a line look too steep: its slope, or the speed of the pipe running full. */
+export const SteepRule = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('slope'), limit: Slope, severity: Severity, source: Source }),
+  z.strictObject({ by: z.literal('speed'), limit: Limit, severity: Severity, source: Source }),
+]);
+export type SteepRule = z.infer<typeof SteepRule>;
+
+export const ServiceRule = z.strictObject({
+  leastSlope: z.array(SlopeBand).max(40),
+  steep: SteepRule.nullable(),
+  /** Least cover in metres, on foot traffic and under vehicles. */
+  cover: z.strictObject({ foot: Limit, vehicles: Limit, source: Source }),
+});
+export type ServiceRule = z.infer<typeof ServiceRule>;
+
+export const Profile = z.strictObject({
+  kind: z.literal('profile'),
+  id: z.literal(ONLY),
+  name: Name,
+  /** Trench depth in metres from which a run must say how people in it are protected. */
+  protectionDepth: z.strictObject({ depth: Limit, source: Source }),
+  services: z.strictObject(
+    Object.fromEntries(SERVICES.map((service) => [service, ServiceRule])) as Record<Service, typeof ServiceRule>,
+  ),
+});
+export type Profile = z.infer<typeof Profile>;

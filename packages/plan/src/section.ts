@@ -1,0 +1,69 @@
+import { z } from 'zod';
+import { LIMITS } from './limits';
+import { Name, Thickness, Uuid } from './values';
+
+/** The trench section: how wide, and what lies in it from the bottom up. */
+
+/** What a layer is made of: one of the plan's materials, or the soil that came out of the trench. */
+export const LayerMaterial = z.union([Uuid, z.literal('native')]);
+export type LayerMaterial = z.infer<typeof LayerMaterial>;
+
+const Room = z.number().min(0, 'must not be negative').max(10, 'more than 10 m');
+
+/** How the trench's width follows. Every rule gives one width per run, with vertical sides. */
+export const WidthRule = z.discriminatedUnion('rule', [
+  z.strictObject({ rule: z.literal('fixed'), width: Thickness }),
+  z.strictObject({ rule: z.literal('room'), each: Room, beside: z.enum(['outside', 'nominal']) }),
+  z.strictObject({ rule: z.literal('d2321') }),
+  z.strictObject({ rule: z.literal('en1610') }),
+]);
+export type WidthRule = z.infer<typeof WidthRule>;
+
+/** Marks a layer above the pipe's underside may end at. */
+export const MARKS = ['invert', 'springline', 'crown', 'ground'] as const;
+export const Mark = z.enum(MARKS);
+export type Mark = z.infer<typeof Mark>;
+
+export const ThickLayer = z.strictObject({ material: LayerMaterial, thickness: Thickness });
+export type ThickLayer = z.infer<typeof ThickLayer>;
+
+export const UpToLayer = z.strictObject({
+  material: LayerMaterial,
+  /** The layer ends here: so far above (or, negative, below) the mark. */
+  upTo: z.strictObject({ mark: Mark, offset: z.number().min(-30).max(30) }),
+});
+export type UpToLayer = z.infer<typeof UpToLayer>;
+
+export const Section = z
+  .strictObject({
+    kind: z.literal('section'),
+    id: Uuid,
+    name: Name,
+    width: WidthRule,
+    /** Foundation and bedding, from the trench bottom up to the pipe's underside. */
+    below: z.array(ThickLayer).max(LIMITS.layers),
+    /** Haunch, side and overlay, from the pipe's underside up, each to a mark. */
+    above: z.array(UpToLayer).max(LIMITS.layers),
+    /** Sod, topsoil, pavement: from the ground down, each keeping its thickness. */
+    surface: z.array(ThickLayer).max(LIMITS.layers),
+  })
+  .superRefine((section, context) => {
+    section.above.forEach((layer, index) => {
+      const under = section.above[index - 1];
+      if (under && !endsAbove(under, layer)) {
+        context.addIssue({
+          code: 'custom',
+          path: ['above', index, 'upTo'],
+          message: 'overlaps the layer below it: it must end higher',
+        });
+      }
+    });
+  });
+export type Section = z.infer<typeof Section>;
+
+/** Whether `upper` certainly does not end below `lower`. Between unlike marks that depends on the pipe, and core judges it. */
+function endsAbove(lower: UpToLayer, upper: UpToLayer): boolean {
+  if (lower.upTo.mark === upper.upTo.mark) return upper.upTo.offset > lower.upTo.offset;
+  const sameSide = upper.upTo.offset >= 0 && lower.upTo.offset <= 0;
+  return !sameSide || MARKS.indexOf(upper.upTo.mark) > MARKS.indexOf(lower.upTo.mark);
+}
