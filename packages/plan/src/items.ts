@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { LIMITS } from './limits';
 import { Profile, Service } from './profile';
 import { Section } from './section';
-import { Along, Elevation, Length, Name, ONLY, Share, Slope, Thickness, Uuid } from './values';
+import { Along, Elevation, Length, Name, ONLY, Share, Slope, text, Thickness, Uuid } from './values';
 
 /**
  * The items a plan is made of. An item is addressed by its kind and id together. What two people are likely
@@ -126,7 +126,7 @@ export const Pipe = z
     kind: z.literal('pipe'),
     id: Uuid,
     name: Name,
-    standard: z.string().trim().max(120),
+    standard: text(120),
     nominal: Thickness,
     outside: Thickness,
     wall: Thickness,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Name, ONLY, Slope } from './values';
+import { Name, ONLY, Slope, text } from './values';
 
 /** Rule profile: the limits that findings judge by. It is data in the plan, so a local code can replace it. */
 
@@ -21,7 +21,7 @@ export type Service = z.infer<typeof Service>;
 export const Severity = z.enum(['stop', 'fix', 'watch']);
 export type Severity = z.infer<typeof Severity>;
 
-const Source = z.string().trim().min(1).max(200);
+const Source = text(200);
 const Limit = z.number().min(0).max(1_000);
 
 /** Of the bands of one severity, the one with the largest `fromNominal` not above the pipe's size is in force. */

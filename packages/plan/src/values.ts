@@ -12,13 +12,15 @@ export type Uuid = z.infer<typeof Uuid>;
 /** The id of items of which a plan has at most one. */
 export const ONLY: Uuid = '00000000-0000-4000-8000-000000000000';
 
-export const Name = z
-  .string()
-  .trim()
-  .min(1, 'needs a name')
-  .max(LIMITS.nameLength, `a name has at most ${LIMITS.nameLength} characters`)
-  // Control characters would break exports, and a null byte cannot be stored.
-  .regex(/^[^\p{Cc}]*$/u, 'a name cannot hold control characters');
+/** Text that any file and the database can hold: no control characters and no broken surrogates. */
+export const text = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most, `at most ${most} characters`)
+    .regex(/^[^\p{Cc}\p{Cs}]*$/u, 'cannot hold control characters');
+
+export const Name = text(LIMITS.nameLength).min(1, 'needs a name');
 
 /** Elevation in metres above the job's datum. The bounds are those of the planet, with room. */
 export const Elevation = z.number().min(-12_000, 'lower than any place on land').max(12_000, 'higher than any place on land');

@@ -1,0 +1,20 @@
+/** Fast transform for packages without JSX; Expo's own preset for the app. */
+const typescript = {
+  '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'commonjs' } }],
+};
+const node = (displayName, root) => ({
+  displayName,
+  rootDir: root,
+  testEnvironment: 'node',
+  transform: typescript,
+  testMatch: ['**/*.test.ts'],
+});
+
+export default {
+  projects: [
+    node('plan', 'packages/plan'),
+    node('core', 'packages/core'),
+    node('server', 'apps/server'),
+    '<rootDir>/apps/web/jest.config.js',
+  ],
+};

@@ -1,0 +1,34 @@
+import type { Uuid } from '@alveus/plan';
+import type { Station } from '../trench';
+import { stationAt } from '../trench';
+import type { RunResult } from '../run-result';
+import type { Evaluation, LineResult } from './evaluate';
+
+/** A place on a line: by its chainage, and by the run and the distance that records are keyed by. */
+export interface Place {
+  readonly chainage: number;
+  readonly run: RunResult;
+  readonly station: Station;
+}
+
+/**
+ * The place on a line at a distance from its low end; held within the line. At a node between two runs it
+ * belongs to the upper one.
+ */
+export function placeOn(evaluation: Evaluation, line: LineResult, distance: number): Place | undefined {
+  const { runs, starts, length } = line.order;
+  const along = Math.min(length, Math.max(0, distance));
+  let index = runs.length - 1;
+  while (index > 0 && (starts[index] as number) > along) index -= 1;
+  const item = runs[index];
+  const run = item && evaluation.runs.get(item.id);
+  if (!run) return undefined;
+  const at = Math.min(run.length, along - (starts[index] as number));
+  return { chainage: line.line.startChainage + along, run, station: stationAt(run.grade, run.ground, run.envelope, at) };
+}
+
+/** Distance from the line's low end of a place given by its run. */
+export function distanceOf(line: LineResult, run: Uuid, at: number): number | undefined {
+  const index = line.order.runs.findIndex((item) => item.id === run);
+  return index < 0 ? undefined : (line.order.starts[index] as number) + at;
+}

@@ -1,0 +1,73 @@
+import type { Severity, Uuid } from '@alveus/plan';
+import type { Measured, Phrase } from '../phrase';
+
+/** The judgement calls: what is wrong or worth a second look, where, by how much, whose rule, what could give. */
+
+export type RuleName =
+  | 'not-connected'
+  | 'something-lost'
+  | 'grade-open'
+  | 'grade-contradicts'
+  | 'grade-surplus'
+  | 'against-grade'
+  | 'drop-rises'
+  | 'least-slope'
+  | 'steep'
+  | 'outlet-under-water'
+  | 'least-cover'
+  | 'out-of-ground'
+  | 'layer-out-of-ground'
+  | 'surface-cuts-layers'
+  | 'layers-overlap'
+  | 'trench-narrow'
+  | 'protection'
+  | 'ground-missing'
+  | 'break-beyond-run'
+  | 'native-short';
+
+export interface Finding {
+  /** The same as long as the same rule finds something at the same place, for lists and links. */
+  readonly id: string;
+  readonly severity: Severity;
+  readonly rule: RuleName;
+  readonly line: Uuid;
+  readonly run: Uuid | undefined;
+  /** Distance up the run of the worst place, m. */
+  readonly at: number | undefined;
+  /** The stretch of the run it holds on, where it is one. */
+  readonly stretch: { readonly from: number; readonly to: number } | undefined;
+  /** By how much the limit is missed; never negative. */
+  readonly by: Measured | undefined;
+  readonly what: Phrase;
+  readonly why: Phrase;
+  /** The source of the rule; common practice says so. */
+  readonly source: string;
+  readonly gives: readonly string[];
+  /** Whether a local rule decides in the end. */
+  readonly local: boolean;
+}
+
+const RANK: Readonly<Record<Severity, number>> = { stop: 0, fix: 1, watch: 2 };
+
+/** The gravest first; otherwise as they came, which is up the line. */
+export function bySeverity(findings: readonly Finding[]): Finding[] {
+  return [...findings].sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+}
+
+export type FindingParts = Omit<Finding, 'id' | 'line' | 'run' | 'at' | 'stretch' | 'by' | 'local' | 'gives'> &
+  Partial<Pick<Finding, 'run' | 'at' | 'stretch' | 'by' | 'local' | 'gives'>>;
+
+/** Completes a finding; `mark` tells apart several of one rule on one run. */
+export function finding(line: Uuid, parts: FindingParts, mark = ''): Finding {
+  return {
+    run: undefined,
+    at: undefined,
+    stretch: undefined,
+    by: undefined,
+    local: false,
+    gives: [],
+    ...parts,
+    line,
+    id: [parts.rule, parts.run ?? line, mark].filter(Boolean).join(':'),
+  };
+}

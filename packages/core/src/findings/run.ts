@@ -1,0 +1,376 @@
+import type { ItemOf, Profile, Severity } from '@alveus/plan';
+import type { GroundProfile } from '../ground';
+import type { RunGradeResult, SurplusFact } from '../grade';
+import type { Phrase } from '../phrase';
+import { measured } from '../phrase';
+import { insideDiameter, manning } from '../pipe';
+import { NEAR, NEAR_SLOPE } from '../tolerance';
+import type { Envelope, RunTrench } from '../trench';
+import { layerTops } from '../trench';
+import { slopesInForce } from './defaults';
+import type { Finding, FindingParts } from './finding';
+import { finding } from './finding';
+import type { Short } from './stretch';
+import { shortfall } from './stretch';
+
+/** What a run is judged by; all of it, so that a run whose facts did not move need not be judged again. */
+export interface RunFacts {
+  readonly run: ItemOf<'run'>;
+  readonly line: ItemOf<'line'>;
+  readonly lower: ItemOf<'node'> | undefined;
+  /** Whether the line's water leaves at the lower node. */
+  readonly outlet: boolean;
+  /** Invert of the run below at the node they share. */
+  readonly below: number | undefined;
+  readonly grade: RunGradeResult;
+  readonly surplus: readonly SurplusFact[];
+  readonly ground: GroundProfile;
+  readonly pipe: ItemOf<'pipe'>;
+  readonly envelope: Envelope;
+  readonly trench: RunTrench;
+  readonly profile: Profile;
+}
+
+type Rule = (facts: RunFacts) => FindingParts[];
+
+export function judgeRun(facts: RunFacts): Finding[] {
+  return RULES.flatMap((rule) =>
+    rule(facts).map((parts, index) => finding(facts.line.id, { run: facts.run.id, ...parts }, index > 0 ? String(index) : '')),
+  );
+}
+
+const COMMON = 'common practice';
+
+/** Where water comes out into the open and the pipe must come up to the ground. */
+const OPEN_ENDS: ReadonlySet<ItemOf<'node'>['form']> = new Set(['daylight', 'pond', 'curb', 'bubble-up', 'pop-up']);
+
+/** Near an open end a pipe cannot keep its cover; there it is worth a look and no more. */
+function softenAtOpenEnd(facts: RunFacts, short: Short, severity: Severity): { severity: Severity; open: boolean } {
+  const open = facts.outlet && facts.lower !== undefined && OPEN_ENDS.has(facts.lower.form) && short.stretch.from <= NEAR;
+  return { severity: open ? 'watch' : severity, open };
+}
+
+const gradeFacts: Rule = ({ surplus, run }) =>
+  surplus.map(({ fact, off, contradicts }): FindingParts => {
+    const names = { low: 'low invert', high: 'high invert', slope: 'slope', drop: 'drop at its lower node' } as const;
+    const by = measured(Math.abs(off), fact === 'slope' ? 'slope' : fact === 'drop' ? 'thickness' : 'distance');
+    const at = fact === 'high' ? run.length.value : 0;
+    return contradicts
+      ? {
+          severity: 'fix',
+          rule: 'grade-contradicts',
+          at,
+          by,
+          what: [`The ${names[fact]} fixed on ${run.name} contradicts the other fixed facts by `, by, '.'],
+          why: ['Facts that disagree cannot all be built. This one is set aside until one of them is freed or changed.'],
+          source: 'geometry',
+          gives: [`Free the ${names[fact]}`, 'Free or change one of the others'],
+        }
+      : {
+          severity: 'watch',
+          rule: 'grade-surplus',
+          at,
+          what: [`The ${names[fact]} of ${run.name} is fixed, though the other fixed facts give it already.`],
+          why: ['They agree today. As soon as one of them is changed they will contradict each other.'],
+          source: 'geometry',
+          gives: [`Free the ${names[fact]}`],
+        };
+  });
+
+const fall: Rule = ({ run, grade, below, lower }) => {
+  const found: FindingParts[] = [];
+  if (grade.slope !== undefined && grade.slope < -NEAR_SLOPE) {
+    const by = measured(-grade.slope * run.length.value, 'distance');
+    found.push({
+      severity: 'stop',
+      rule: 'against-grade',
+      at: run.length.value,
+      by,
+      what: [`${run.name} falls the wrong way by `, by, '.'],
+      why: ['Water does not run uphill: the pipe would stand full and silt up.'],
+      source: 'geometry',
+      gives: ['Raise the high invert', 'Lower the low invert and what is below it'],
+    });
+  }
+  if (grade.low !== undefined && below !== undefined && grade.low < below - NEAR) {
+    const by = measured(below - grade.low, 'distance');
+    found.push({
+      severity: 'stop',
+      rule: 'drop-rises',
+      at: 0,
+      by,
+      what: [`At ${lower?.name ?? 'its lower node'} the water of ${run.name} would have to climb `, by, ' to leave.'],
+      why: ['The invert coming in lies lower than the one going out.'],
+      source: 'geometry',
+      gives: ['Raise the invert coming in', 'Lower the invert going out'],
+    });
+  }
+  return found;
+};
+
+const leastSlope: Rule = ({ run, line, grade, pipe, profile }) => {
+  const { slope } = grade;
+  if (slope === undefined || slope < -NEAR_SLOPE) return [];
+  const missed = slopesInForce(profile.services[line.service], pipe.nominal).find((b) => slope < b.least - NEAR_SLOPE);
+  if (!missed) return [];
+  const by = measured(missed.least - slope, 'slope');
+  return [
+    {
+      severity: missed.severity,
+      rule: 'least-slope',
+      at: run.length.value / 2,
+      by,
+      what: [`${run.name} has `, measured(slope, 'slope'), ' of fall; the least here is ', measured(missed.least, 'slope'), '.'],
+      why: ['On too little fall solids settle, and any sag in the pipe holds water.'],
+      source: missed.source,
+      gives: ['Lower the outlet', 'Raise the high end if the cover allows', 'A larger pipe where the rule allows less slope'],
+      local: true,
+    },
+  ];
+};
+
+const steep: Rule = ({ run, line, grade, pipe, profile }) => {
+  const rule = profile.services[line.service].steep;
+  const { slope } = grade;
+  if (!rule || slope === undefined || slope <= 0) return [];
+  const shared = { severity: rule.severity, rule: 'steep', at: run.length.value / 2, source: rule.source } as const;
+  if (rule.by === 'slope') {
+    if (slope <= rule.limit + NEAR_SLOPE) return [];
+    const by = measured(slope - rule.limit, 'slope');
+    return [
+      {
+        ...shared,
+        by,
+        what: [`${run.name} has `, measured(slope, 'slope'), ' of fall; more than ', measured(rule.limit, 'slope'), ' looks odd for this service.'],
+        why: ['Too steep is no better: liquid outruns solids, or all of it runs to the low end.'],
+        gives: ['Take up the fall in a drop at a structure', 'Flatten the run'],
+      },
+    ];
+  }
+  const { speed } = manning(insideDiameter(pipe), slope, pipe.manning);
+  if (speed <= rule.limit + NEAR) return [];
+  const by = measured(speed - rule.limit, 'speed');
+  return [
+    {
+      ...shared,
+      by,
+      what: [`${run.name} runs at `, measured(speed, 'speed'), ' when full; more than ', measured(rule.limit, 'speed'), ' looks odd.'],
+      why: ['Fast water scours the pipe and the ground at its outlet.'],
+      gives: ['Drops at structures', 'Stone at the outlet to spread the water'],
+    },
+  ];
+};
+
+const outletWater: Rule = ({ run, outlet, lower, grade }) => {
+  const { water } = lower ?? {};
+  if (!outlet || !lower || water === undefined || grade.low === undefined || grade.low >= water - NEAR) return [];
+  const by = measured(water - grade.low, 'distance');
+  const reach = grade.slope !== undefined && grade.slope > 0 ? Math.min(run.length.value, (water - grade.low) / grade.slope) : run.length.value;
+  return [
+    {
+      severity: 'fix',
+      rule: 'outlet-under-water',
+      at: 0,
+      stretch: { from: 0, to: reach },
+      by,
+      what: [`The outlet at ${lower.name} lies `, by, ' under the stated water. ', measured(reach, 'distance'), ' of the run above it stands in water.'],
+      why: ['A pipe that stands full freezes, silts and has nowhere to drain to.'],
+      source: COMMON,
+      gives: ['Raise the outlet invert', 'Another outlet', 'A pump'],
+    },
+  ];
+};
+
+const cover: Rule = (facts) => {
+  const { run, line, trench, profile } = facts;
+  const rule = profile.services[line.service].cover;
+  const least = run.vehicles ? rule.vehicles : rule.foot;
+  const out = shortfall(trench.stations, (station) => station.cover, 0, NEAR);
+  const short = shortfall(trench.stations, (station) => station.cover, least, NEAR);
+  const found: FindingParts[] = [];
+  if (out) {
+    const by = measured(out.by, 'thickness');
+    const { severity, open } = softenAtOpenEnd(facts, out, 'fix');
+    found.push({
+      severity,
+      rule: 'out-of-ground',
+      at: out.at,
+      stretch: out.stretch,
+      by,
+      what: [`The pipe of ${run.name} stands out of the ground by up to `, by, open ? ', where it comes to daylight.' : '.'],
+      why: [open ? 'Expected at an open end; protect it from mowers, wheels and sunlight.' : 'A pipe above ground carries no traffic, freezes and is broken.'],
+      source: COMMON,
+      gives: ['Lower the pipe', 'Raise the ground over it', 'End the line lower down the slope'],
+    });
+  }
+  if (short && !(out && out.stretch.from === short.stretch.from && out.stretch.to === short.stretch.to)) {
+    const by = measured(short.by, 'thickness');
+    const { severity, open } = softenAtOpenEnd(facts, short, 'fix');
+    found.push({
+      severity,
+      rule: 'least-cover',
+      at: short.at,
+      stretch: short.stretch,
+      by,
+      what: [
+        `Cover over ${run.name} is down to `,
+        measured(least - short.by, 'thickness'),
+        '; the least here is ',
+        measured(least, 'thickness'),
+        open ? '. It is the stretch to daylight.' : '.',
+      ],
+      why: [run.vehicles ? 'Wheels crush a shallow pipe.' : 'A shallow pipe is cut by spades, and lifts and breaks with frost.'],
+      source: rule.source,
+      gives: ['Lower the inverts', 'Stronger pipe or a concrete cap', 'Keep vehicles off', 'Another route'],
+      local: true,
+    });
+  }
+  return found;
+};
+
+const layersFit: Rule = (facts) => {
+  const { run, envelope, trench } = facts;
+  const engineered = envelope.layers.filter((layer) => layer.group !== 'backfill' && layer.group !== 'surface');
+  const found: FindingParts[] = [];
+  // Tops where nothing cuts them: as deep as any layer asks.
+  const tops = layerTops(envelope, 1e6);
+  engineered.forEach((layer, index) => {
+    if (layer.top.from === 'bottom' && layer.top.height < (index > 0 ? (tops[index - 1] as number) : 0) - NEAR) {
+      const by = measured((tops[index - 1] as number) - layer.top.height, 'thickness');
+      found.push({
+        severity: 'fix',
+        rule: 'layers-overlap',
+        by,
+        what: [`In the section of ${run.name} the ${layer.name} ends `, by, ' below the layer it lies on.'],
+        why: ['With this pipe its mark lies lower than the layer below reaches, so nothing is left of it.'],
+        source: 'geometry',
+        gives: ['Raise the mark of the upper layer', 'Lower the one below'],
+      });
+    }
+  });
+  const highest = engineered.reduce((top, layer) => (layer.top.from === 'bottom' ? Math.max(top, layer.top.height) : top), 0);
+  const out = shortfall(trench.stations, (station) => station.depth, highest, NEAR);
+  const cut = envelope.surface > 0 ? shortfall(trench.stations, (station) => station.depth - envelope.surface, highest, NEAR) : undefined;
+  if (out) {
+    const by = measured(out.by, 'thickness');
+    found.push({
+      severity: softenAtOpenEnd(facts, out, 'watch').severity,
+      rule: 'layer-out-of-ground',
+      at: out.at,
+      stretch: out.stretch,
+      by,
+      what: [`The top layer round the pipe of ${run.name} would stand `, by, ' out of the ground; it is cut off there.'],
+      why: ['The trench is too shallow for the whole section.'],
+      source: 'geometry',
+      gives: ['Lower the pipe', 'Another section for this run'],
+    });
+  } else if (cut) {
+    const by = measured(cut.by, 'thickness');
+    found.push({
+      severity: 'watch',
+      rule: 'surface-cuts-layers',
+      at: cut.at,
+      stretch: cut.stretch,
+      by,
+      what: [`The surface layers of ${run.name} cut `, by, ' into what lies round the pipe.'],
+      why: ['Surface layers keep their thickness, so the layer below them is thinner than the section says.'],
+      source: 'geometry',
+      gives: ['Lower the pipe', 'A thinner surface layer', 'Another section for this run'],
+    });
+  }
+  return found;
+};
+
+const narrow: Rule = ({ run, trench, pipe }) => {
+  if (trench.width >= pipe.outside - NEAR) return [];
+  const by = measured(pipe.outside - trench.width, 'thickness');
+  return [
+    {
+      severity: 'stop',
+      rule: 'trench-narrow',
+      by,
+      what: [`The trench of ${run.name} is narrower than its pipe by `, by, '.'],
+      why: ['The pipe does not go in, and the haunches cannot be worked. Its amounts are left out.'],
+      source: 'geometry',
+      gives: ['A wider trench', 'A smaller pipe'],
+    },
+  ];
+};
+
+const protection: Rule = ({ run, trench, profile }) => {
+  const { depth, source } = profile.protectionDepth;
+  const { deepest } = trench;
+  if (run.protection || !deepest || deepest.depth < depth - NEAR) return [];
+  // Reaching the depth is enough, so what is sought is depth over "just under the limit".
+  const deep = shortfall(trench.stations, (station) => -station.depth, -depth + 2 * NEAR, 0);
+  const by = measured(Math.max(0, deepest.depth - depth), 'depth');
+  return [
+    {
+      severity: 'stop',
+      rule: 'protection',
+      at: deepest.at,
+      stretch: deep?.stretch ?? { from: deepest.at, to: deepest.at },
+      by,
+      what: [`The trench of ${run.name} is `, measured(deepest.depth, 'depth'), ' deep and does not say how people in it are protected.'],
+      why: [
+        'From ',
+        measured(depth, 'depth'),
+        ' on a trench that caves in kills. A competent person decides; in bad soil protection is needed at less. Ladder within reach, spoil back from the edge, look again after rain.',
+      ],
+      source,
+      gives: ['Say how: sloped, benched, shielded, shored or not entered', 'Raise the line'],
+      local: true,
+    },
+  ];
+};
+
+const groundKnown: Rule = ({ run, ground }) => {
+  const found: FindingParts[] = [];
+  const first = ground.points[0];
+  if (ground.missing > 0) {
+    const by = measured(ground.missing, 'distance');
+    const fromEnd = !first || first.at > NEAR;
+    const what: Phrase =
+      ground.points.length === 0
+        ? [`No ground is known along ${run.name}.`]
+        : [`The ground is not known over `, by, ` of ${run.name}.`];
+    found.push({
+      severity: 'fix',
+      rule: 'ground-missing',
+      at: fromEnd ? 0 : run.length.value,
+      by,
+      what,
+      why: ['Without it there is no trench depth, and the amounts stay incomplete.'],
+      source: 'geometry',
+      gives: ['Shoot or type the ground at both ends of the run'],
+    });
+  }
+  const far = ground.beyond[ground.beyond.length - 1];
+  if (far) {
+    const by = measured(far.at - ground.length, 'distance');
+    found.push({
+      severity: 'fix',
+      rule: 'break-beyond-run',
+      at: ground.length,
+      by,
+      what: [`A ground break of ${run.name} lies `, by, ' beyond its upper end; it is left out.'],
+      why: ['The profile no longer fits the run: breaks are kept at their distance when a length changes.'],
+      source: 'geometry',
+      gives: ['Correct the break', 'Correct the length'],
+    });
+  }
+  return found;
+};
+
+const RULES: readonly Rule[] = [
+  narrow,
+  fall,
+  protection,
+  gradeFacts,
+  leastSlope,
+  outletWater,
+  cover,
+  groundKnown,
+  layersFit,
+  steep,
+];

@@ -1,0 +1,4 @@
+export * from './ends';
+export * from './lock';
+export * from './order';
+export * from './solve';

@@ -1,0 +1,138 @@
+import type { Plan } from '@alveus/plan';
+import { z } from 'zod';
+import type { Evaluation, LineResult } from '../evaluate';
+import { evaluate, findingsOf } from '../evaluate';
+import { say } from '../phrase';
+import type { RunResult } from '../run-result';
+import { stationAt } from '../trench';
+
+/** What a plan comes to, as JSON in SI for other programs; the schema is published with the plan format. */
+
+const number = z.number();
+const known = number.nullable();
+
+const ComputedStation = z.strictObject({
+  chainage: number,
+  distance: number,
+  ground: known,
+  invert: known,
+  trenchBottom: known,
+  depth: known,
+  cover: known,
+});
+
+const ComputedRun = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  length: number,
+  slope: known,
+  lowInvert: known,
+  highInvert: known,
+  stations: z.array(ComputedStation),
+});
+
+const ComputedQuantities = z.strictObject({
+  excavation: number,
+  pipeDisplaced: number,
+  layers: z.array(z.strictObject({ name: z.string(), material: z.string(), placed: number, ordered: number, mass: number })),
+  nativeReturned: number,
+  spoilBank: number,
+  spoilLoose: number,
+  pipe: z.array(z.strictObject({ pipe: z.string(), length: number, sticks: z.number().int() })),
+  complete: z.boolean(),
+  missingLength: number,
+});
+
+const ComputedFinding = z.strictObject({
+  severity: z.enum(['stop', 'fix', 'watch']),
+  rule: z.string(),
+  run: z.string().nullable(),
+  distance: known,
+  by: known,
+  message: z.string(),
+});
+
+export const Computed = z.strictObject({
+  lines: z.array(z.strictObject({ id: z.string(), name: z.string(), runs: z.array(ComputedRun), quantities: ComputedQuantities })),
+  findings: z.array(ComputedFinding),
+});
+export type Computed = z.infer<typeof Computed>;
+
+/** @param step stations are given at every ground break and at every multiple of it, m */
+export function compute(plan: Plan, step = 5): Computed {
+  const evaluation = evaluate(plan);
+  return {
+    lines: [...evaluation.lines.values()].map((line) => ({
+      id: line.id,
+      name: line.line.name,
+      runs: line.order.runs.map((run, index) => computedRun(evaluation.runs.get(run.id) as RunResult, line, index, step)),
+      quantities: computedQuantities(evaluation, line),
+    })),
+    findings: findingsOf(evaluation).map((finding) => ({
+      severity: finding.severity,
+      rule: finding.rule,
+      run: finding.run ?? null,
+      distance: finding.at ?? null,
+      by: finding.by?.value ?? null,
+      message: say(finding.what, 'metric'),
+    })),
+  };
+}
+
+function computedRun(run: RunResult, line: LineResult, index: number, step: number): Computed['lines'][number]['runs'][number] {
+  const start = line.line.startChainage + (line.order.starts[index] as number);
+  const { low, high, slope } = run.grade;
+  return {
+    id: run.id,
+    name: run.run.name,
+    length: run.length,
+    slope: slope ?? null,
+    lowInvert: low ?? null,
+    highInvert: high ?? null,
+    stations: stationDistances(run, step).map((at) => {
+      const station = stationAt(run.grade, run.ground, run.envelope, at);
+      return {
+        chainage: start + at,
+        distance: at,
+        ground: station.ground ?? null,
+        invert: station.invert ?? null,
+        trenchBottom: station.bottom ?? null,
+        depth: station.depth ?? null,
+        cover: station.cover ?? null,
+      };
+    }),
+  };
+}
+
+/** Both ends, every ground point and every step of a run, in order and each once. */
+export function stationDistances(run: Pick<RunResult, 'length' | 'ground'>, step: number): number[] {
+  const distances = new Set<number>([0, run.length, ...run.ground.points.map((point) => point.at)]);
+  for (let count = 1; count * step < run.length; count += 1) distances.add(count * step);
+  const sorted = [...distances].sort((a, b) => a - b);
+  return sorted.filter((at, index) => index === 0 || at - (sorted[index - 1] as number) > 1e-9);
+}
+
+function computedQuantities({ plan }: Evaluation, { quantities }: LineResult): Computed['lines'][number]['quantities'] {
+  const { excavation, pipeDisplaced, layers, nativeReturned, spoilBank, spoilLoose, pipe, complete, missingLength } = quantities;
+  return {
+    excavation,
+    pipeDisplaced,
+    layers: layers.map(({ name, material, placed, ordered, mass }) => ({
+      name,
+      material: plan.material[material]?.name ?? material,
+      placed,
+      ordered,
+      mass,
+    })),
+    nativeReturned,
+    spoilBank,
+    spoilLoose,
+    pipe: pipe.map(({ pipe: id, length, sticks }) => ({ pipe: plan.pipe[id]?.name ?? id, length, sticks })),
+    complete,
+    missingLength,
+  };
+}
+
+export function computedJsonSchema(): object {
+  return z.toJSONSchema(Computed, { target: 'draft-2020-12' });
+}

@@ -1,0 +1,49 @@
+import type { Evaluation, LineResult } from '../evaluate';
+import type { RunResult } from '../run-result';
+import { stationAt } from '../trench';
+import type { Quantity, System } from '../units';
+import { print, unitName } from '../units';
+import { stationDistances } from './compute';
+
+/** The grade table of a line as comma-separated text: a row per station from the outlet up, in the units on show. */
+export function gradeTable(evaluation: Evaluation, line: LineResult, system: System, step: number): string {
+  const columns: readonly (readonly [name: string, quantity: Quantity])[] = [
+    ['chainage', 'chainage'],
+    ['run', 'plain'],
+    ['distance', 'distance'],
+    ['ground', 'elevation'],
+    ['invert', 'elevation'],
+    ['trench bottom', 'elevation'],
+    ['depth', 'depth'],
+    ['cover', 'depth'],
+  ];
+  const head = columns.map(([name, quantity]) =>
+    quantity === 'plain' || quantity === 'chainage' ? name : `${name} (${unitName(quantity, system)})`,
+  );
+  const value = (amount: number | undefined, quantity: Quantity): string =>
+    amount === undefined ? '' : print(amount, quantity, system, { bare: true }).replace('\u2212', '-');
+  const rows = line.order.runs.flatMap((item, index) => {
+    const run = evaluation.runs.get(item.id) as RunResult;
+    const start = line.line.startChainage + (line.order.starts[index] as number);
+    return stationDistances(run, step).map((at) => {
+      const station = stationAt(run.grade, run.ground, run.envelope, at);
+      return [
+        value(start + at, 'chainage'),
+        item.name,
+        value(at, 'distance'),
+        value(station.ground, 'elevation'),
+        value(station.invert, 'elevation'),
+        value(station.bottom, 'elevation'),
+        value(station.depth, 'depth'),
+        value(station.cover, 'depth'),
+      ];
+    });
+  });
+  return [head, ...rows].map((row) => row.map(cell).join(',')).join('\r\n') + '\r\n';
+}
+
+/** Quotes a cell as RFC 4180 has it, and keeps a spreadsheet from taking a name for a formula. */
+function cell(text: string): string {
+  const safe = /^[=@\t\r]/.test(text) || /^[-+](?![\d.])/.test(text) ? `'${text}` : text;
+  return /[",\r\n]/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe;
+}

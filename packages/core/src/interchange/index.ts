@@ -1,0 +1,2 @@
+export * from './compute';
+export * from './grade-table';

@@ -1,0 +1,19 @@
+import type { ItemOf, Section, Uuid } from '@alveus/plan';
+import type { Finding } from './findings/finding';
+import type { RunGradeResult } from './grade';
+import type { GroundProfile } from './ground';
+import type { Envelope, RunTrench } from './trench';
+
+/** All that follows for one run. What is undefined waits for something the plan does not say yet. */
+export interface RunResult {
+  readonly id: Uuid;
+  readonly run: ItemOf<'run'>;
+  readonly length: number;
+  readonly grade: RunGradeResult;
+  readonly ground: GroundProfile;
+  readonly pipe: ItemOf<'pipe'> | undefined;
+  readonly section: Section | undefined;
+  readonly envelope: Envelope | undefined;
+  readonly trench: RunTrench | undefined;
+  readonly findings: readonly Finding[];
+}

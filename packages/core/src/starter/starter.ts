@@ -1,0 +1,154 @@
+import type { Item, ItemOf, Section, Service, Uuid } from '@alveus/plan';
+import { CATALOGUE } from '../pipe';
+import { INCH, TON, YARD3 } from '../units';
+
+/**
+ * What a new line starts with, so that it can be worked on at once: a pipe, the materials and a trench
+ * section that are usual for its service. All of it common practice, copied into the plan and editable there.
+ */
+
+type MaterialModel = Omit<ItemOf<'material'>, 'kind' | 'id'>;
+type SectionModel = Omit<Section, 'kind' | 'id'>;
+
+const PER_CUBIC_YARD = TON / YARD3;
+
+/** Densities placed, waste and looseness: common practice. */
+export const MATERIALS = {
+  stone: { name: 'Crushed stone, 3/4 in', look: 'stone', density: 1.46 * PER_CUBIC_YARD, waste: 0.05, loose: 1.12 },
+  sand: { name: 'Bedding sand', look: 'sand', density: 1.5 * PER_CUBIC_YARD, waste: 0.05, loose: 1.15 },
+  fill: { name: 'Select fill', look: 'soil', density: 1.55 * PER_CUBIC_YARD, waste: 0.05, loose: 1.2 },
+  topsoil: { name: 'Topsoil', look: 'topsoil', density: 1.1 * PER_CUBIC_YARD, waste: 0.05, loose: 1.2 },
+  sod: { name: 'Sod', look: 'sod', density: 1.0 * PER_CUBIC_YARD, waste: 0.05, loose: 1 },
+  straw: { name: 'Straw, fluffed', look: 'straw', density: 60, waste: 0.1, loose: 1 },
+} as const satisfies Record<string, MaterialModel>;
+export type MaterialKey = keyof typeof MATERIALS;
+
+type ModelLayer<T> = Omit<T, 'material'> & { material: MaterialKey | 'native' };
+export interface SectionStarter extends Omit<SectionModel, 'below' | 'above' | 'surface'> {
+  below: ModelLayer<Section['below'][number]>[];
+  above: ModelLayer<Section['above'][number]>[];
+  surface: ModelLayer<Section['surface'][number]>[];
+}
+
+const inches = (value: number): number => value * INCH;
+
+export const SECTIONS = {
+  storm: {
+    name: 'Stone bed and surround',
+    width: { rule: 'd2321' },
+    below: [{ material: 'stone', thickness: inches(6) }],
+    above: [
+      { material: 'stone', upTo: { mark: 'springline', offset: 0 } },
+      { material: 'stone', upTo: { mark: 'crown', offset: inches(6) } },
+    ],
+    surface: [{ material: 'topsoil', thickness: inches(4) }],
+  },
+  yard: {
+    name: 'Bucket trench, sand bed',
+    width: { rule: 'fixed', width: inches(12) },
+    below: [{ material: 'sand', thickness: inches(2) }],
+    above: [{ material: 'native', upTo: { mark: 'crown', offset: inches(6) } }],
+    surface: [],
+  },
+  french: {
+    name: 'French drain, pipe on the bottom',
+    width: { rule: 'fixed', width: inches(12) },
+    below: [],
+    above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-2.5) } }],
+    surface: [{ material: 'sod', thickness: inches(2.5) }],
+  },
+  frenchBedded: {
+    name: 'French drain, stone under the pipe',
+    width: { rule: 'fixed', width: inches(12) },
+    below: [{ material: 'stone', thickness: inches(3) }],
+    above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-2.5) } }],
+    surface: [{ material: 'sod', thickness: inches(2.5) }],
+  },
+  curtain: {
+    name: 'Curtain drain, stone to 4 in below the top',
+    width: { rule: 'fixed', width: inches(18) },
+    below: [],
+    above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-4) } }],
+    surface: [{ material: 'topsoil', thickness: inches(4) }],
+  },
+  sewer: {
+    name: 'Building sewer, sand bed',
+    width: { rule: 'fixed', width: inches(24) },
+    below: [{ material: 'sand', thickness: inches(4) }],
+    above: [{ material: 'sand', upTo: { mark: 'crown', offset: inches(6) } }],
+    surface: [{ material: 'topsoil', thickness: inches(4) }],
+  },
+  native: {
+    name: 'Native soil, tamped; never stone',
+    width: { rule: 'fixed', width: inches(18) },
+    below: [],
+    above: [{ material: 'native', upTo: { mark: 'crown', offset: inches(6) } }],
+    surface: [{ material: 'topsoil', thickness: inches(4) }],
+  },
+  lateral: {
+    name: 'Gravel lateral, 6 in under, 2 in over',
+    width: { rule: 'fixed', width: inches(36) },
+    below: [{ material: 'stone', thickness: inches(6) }],
+    above: [
+      { material: 'stone', upTo: { mark: 'crown', offset: inches(2) } },
+      { material: 'straw', upTo: { mark: 'crown', offset: inches(4) } },
+    ],
+    surface: [],
+  },
+  metric: {
+    name: 'Sand bed and surround, width by EN 1610',
+    width: { rule: 'en1610' },
+    below: [{ material: 'sand', thickness: 0.1 }],
+    above: [{ material: 'sand', upTo: { mark: 'crown', offset: 0.15 } }],
+    surface: [{ material: 'topsoil', thickness: 0.1 }],
+  },
+} as const satisfies Record<string, SectionStarter>;
+export type SectionKey = keyof typeof SECTIONS;
+
+/** The sections and pipe usual for each service; the first section is the default. */
+export const USUAL: Readonly<Record<Service, { pipe: string; sections: readonly SectionKey[] }>> = {
+  storm: { pipe: '12 in twin-wall', sections: ['storm', 'metric', 'yard'] },
+  'roof-drain': { pipe: '4 in SDR 35', sections: ['yard', 'sewer', 'metric'] },
+  'yard-drain': { pipe: '4 in SDR 35', sections: ['yard', 'sewer', 'metric'] },
+  'french-drain': { pipe: '4 in SDR 35', sections: ['french', 'frenchBedded'] },
+  'curtain-drain': { pipe: '4 in SDR 35', sections: ['curtain', 'french'] },
+  'building-sewer': { pipe: '4 in schedule 40', sections: ['sewer', 'metric', 'native'] },
+  // Stone round a leader would carry a leak unseen to the lowest lateral, so it is not among the choices.
+  effluent: { pipe: '4 in SDR 35', sections: ['native'] },
+  leader: { pipe: '4 in SDR 35', sections: ['native'] },
+  lateral: { pipe: '4 in SDR 35', sections: ['lateral'] },
+};
+
+/** Items for a section with the materials it takes, made with the ids that `newId` gives. */
+export function sectionItems(key: SectionKey, existing: readonly ItemOf<'material'>[], newId: () => Uuid): { section: Section; items: Item[] } {
+  const items: Item[] = [];
+  const made = new Map<string, Uuid>();
+  const materialId = (material: MaterialKey | 'native'): Uuid => {
+    if (material === 'native') return material;
+    const model = MATERIALS[material];
+    const id = existing.find((item) => item.name === model.name)?.id ?? made.get(material) ?? newId();
+    if (!made.has(material) && !existing.some((item) => item.id === id)) items.push({ kind: 'material', id, ...model });
+    made.set(material, id);
+    return id;
+  };
+  const model: SectionStarter = SECTIONS[key];
+  const withIds = <T extends { material: MaterialKey | 'native' }>(layers: readonly T[]): (Omit<T, 'material'> & { material: Uuid })[] =>
+    layers.map((layer) => ({ ...layer, material: materialId(layer.material) }));
+  const section: Section = {
+    kind: 'section',
+    id: newId(),
+    name: model.name,
+    width: model.width,
+    below: withIds(model.below),
+    above: withIds(model.above),
+    surface: withIds(model.surface),
+  };
+  return { section, items: [...items, section] };
+}
+
+/** The catalogue pipe of a name as an item. */
+export function pipeItem(name: string, id: Uuid): ItemOf<'pipe'> {
+  const model = CATALOGUE.find((pipe) => pipe.name === name);
+  if (!model) throw new RangeError(`no pipe ${name} in the catalogue`);
+  return { kind: 'pipe', id, ...model };
+}

@@ -1,0 +1,160 @@
+import type { ItemOf, LayerMaterial, Mark, Section } from '@alveus/plan';
+import { meanAreaBelow } from '../pipe';
+
+/**
+ * What lies in the trench. Because sides, layers and pipe are all measured plumb, a cross-section depends on
+ * one thing only: how deep the trench is there. So a section and a pipe together make an envelope, worked out
+ * once, from which every area and volume along any run follows.
+ *
+ * Heights are metres above the trench bottom.
+ */
+export interface Envelope {
+  /** Trench bottom to the pipe's underside. */
+  readonly underside: number;
+  readonly radius: number;
+  /** Trench bottom to the inside bottom of the pipe. */
+  readonly invert: number;
+  /** From the bottom up: bedding, what is round the pipe, native backfill, then the surface layers. */
+  readonly layers: readonly EnvelopeLayer[];
+  /** Total thickness of the surface layers. */
+  readonly surface: number;
+  /** Depths at which some layer's top changes the way it follows the ground; in order. */
+  readonly kinks: readonly number[];
+}
+
+export type LayerGroup = 'below' | 'above' | 'backfill' | 'surface';
+
+export interface EnvelopeLayer {
+  readonly name: string;
+  readonly material: LayerMaterial;
+  readonly group: LayerGroup;
+  /** Where the layer ends if nothing cuts it: a height, or so far from the ground. */
+  readonly top: { readonly from: 'bottom'; readonly height: number } | { readonly from: 'ground'; readonly offset: number };
+}
+
+export function envelope(section: Section, pipe: Pick<ItemOf<'pipe'>, 'outside' | 'wall'>): Envelope {
+  const layers: EnvelopeLayer[] = [];
+  let height = 0;
+  section.below.forEach((layer, index) => {
+    height += layer.thickness;
+    const name = index === section.below.length - 1 ? 'bedding' : 'foundation';
+    layers.push({ name, material: layer.material, group: 'below', top: { from: 'bottom', height } });
+  });
+  const underside = height;
+  const radius = pipe.outside / 2;
+  const marks: Record<Exclude<Mark, 'ground'>, number> = {
+    invert: underside + pipe.wall,
+    springline: underside + radius,
+    crown: underside + pipe.outside,
+  };
+  for (const { material, upTo } of section.above) {
+    layers.push({
+      name: aboveName(upTo.mark, upTo.offset),
+      material,
+      group: 'above',
+      top:
+        upTo.mark === 'ground'
+          ? { from: 'ground', offset: upTo.offset }
+          : { from: 'bottom', height: marks[upTo.mark] + upTo.offset },
+    });
+  }
+  const surface = section.surface.reduce((sum, layer) => sum + layer.thickness, 0);
+  layers.push({ name: 'native backfill', material: 'native', group: 'backfill', top: { from: 'ground', offset: -surface } });
+  let hung = surface;
+  for (const layer of [...section.surface].reverse()) {
+    hung -= layer.thickness;
+    layers.push({ name: 'surface', material: layer.material, group: 'surface', top: { from: 'ground', offset: Math.min(0, -hung) } });
+  }
+  return { underside, radius, invert: underside + pipe.wall, layers, surface, kinks: kinksOf(layers, underside, radius, surface) };
+}
+
+function aboveName(mark: Mark, offset: number): string {
+  if (mark === 'ground') return 'fill';
+  if (mark === 'crown') return offset > 0 ? 'overlay' : 'side';
+  return offset > 0 && mark === 'springline' ? 'side' : 'haunch';
+}
+
+/** Depths where a level hung from the ground passes a level fixed over the bottom, or the pipe's own. */
+function kinksOf(layers: readonly EnvelopeLayer[], underside: number, radius: number, surface: number): number[] {
+  const heights = new Set([0, underside, underside + 2 * radius]);
+  const offsets = new Set([0, -surface]);
+  for (const { top } of layers) {
+    if (top.from === 'bottom') heights.add(top.height);
+    else offsets.add(top.offset);
+  }
+  const kinks = new Set<number>();
+  for (const height of heights) for (const offset of offsets) if (height - offset >= 0) kinks.add(height - offset);
+  return [...kinks].sort((a, b) => a - b);
+}
+
+/** Heights of every layer's top at one depth, each cut by what hangs over it; written into `into`. */
+export function layerTops(of: Envelope, depth: number, into: Float64Array = new Float64Array(of.layers.length)): Float64Array {
+  const whole = Math.max(0, depth);
+  const open = Math.max(0, depth - of.surface);
+  let under = 0;
+  for (let index = 0; index < of.layers.length; index += 1) {
+    const { top, group } = of.layers[index] as EnvelopeLayer;
+    const asked = top.from === 'bottom' ? top.height : depth + top.offset;
+    const roof = group === 'surface' ? whole : open;
+    under = Math.min(Math.max(under, asked), roof);
+    into[index] = under;
+  }
+  return into;
+}
+
+/** Areas or volumes of a stretch of trench: excavated, displaced by the pipe, and each layer of the envelope. */
+export interface Amounts {
+  excavation: number;
+  pipe: number;
+  readonly layers: Float64Array;
+}
+
+export function noAmounts(of: Envelope): Amounts {
+  return { excavation: 0, pipe: 0, layers: new Float64Array(of.layers.length) };
+}
+
+/**
+ * Adds the volumes of a stretch over which the depth goes evenly from `from` to `to` (m³). Exact, daylight
+ * ends included: the stretch is split where a top changes its way, and between the kinks every top runs
+ * straight, so the trench is a trapezoid and the pipe's part has a closed form.
+ * @param length horizontal, m
+ */
+export function addStretch(of: Envelope, width: number, length: number, from: number, to: number, into: Amounts): void {
+  if (length <= 0) return;
+  const [low, high] = from <= to ? [from, to] : [to, from];
+  if (high <= 0) return;
+  const perDepth = high > low ? length / (high - low) : 0;
+  let start = low;
+  let tops = layerTops(of, start);
+  for (const kink of of.kinks) {
+    if (kink <= start) continue;
+    if (kink >= high) break;
+    tops = addPiece(of, width, (kink - start) * perDepth, tops, kink, into);
+    start = kink;
+  }
+  addPiece(of, width, high > low ? (high - start) * perDepth : length, tops, high, into);
+}
+
+function addPiece(of: Envelope, width: number, length: number, startTops: Float64Array, endDepth: number, into: Amounts): Float64Array {
+  const endTops = layerTops(of, endDepth);
+  let under = 0;
+  let pipe = 0;
+  for (let index = 0; index < endTops.length; index += 1) {
+    const start = startTops[index] as number;
+    const end = endTops[index] as number;
+    pipe = meanAreaBelow(start - of.underside, end - of.underside, of.radius);
+    const upTo = (width * (start + end)) / 2 - pipe;
+    into.layers[index] = (into.layers[index] as number) + (upTo - under) * length;
+    under = upTo;
+  }
+  into.excavation += (under + pipe) * length;
+  into.pipe += pipe * length;
+  return endTops;
+}
+
+/** Areas of the cross-section at one depth (m²). */
+export function crossSection(of: Envelope, width: number, depth: number): Amounts {
+  const areas = noAmounts(of);
+  addStretch(of, width, 1, depth, depth, areas);
+  return areas;
+}

@@ -1,0 +1,3 @@
+export * from './envelope';
+export * from './run';
+export * from './width';

@@ -1,0 +1,3 @@
+export * from './parse';
+export * from './print';
+export * from './quantity';

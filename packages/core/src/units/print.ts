@@ -1,0 +1,139 @@
+import type { Quantity, System } from './quantity';
+import { FOOT, INCH, TON, TONNE, YARD3 } from './quantity';
+
+/** A minus sign that does not break from its number; parsing takes it and the hyphen alike. */
+const MINUS = '\u2212';
+
+/** How finely feet-and-inches are shown: eighths, or sixteenths on request. */
+export type Fraction = 8 | 16;
+
+export interface PrintOptions {
+  readonly fraction?: Fraction;
+  /** Leave the unit out, where a heading says it. */
+  readonly bare?: boolean;
+}
+
+/**
+ * Prints an SI value as crews write it.
+ * @param value metres, m², m³, kg, kg/m³, m/s or a ratio, as the quantity says
+ */
+export function print(value: number, quantity: Quantity, system: System, options: PrintOptions = {}): string {
+  const unit = unitOf(quantity, system);
+  if (unit.style === 'feet-inches') return feetAndInches(value, options.fraction ?? 8);
+  if (unit.style === 'inches') return inches(value, options.fraction ?? 8);
+  if (unit.style === 'chainage') return chainage(value, system);
+  const number = decimals(value / unit.size, unit.places);
+  return options.bare || unit.name === '' ? number : unit.name === '%' ? `${number} %` : `${number} ${unit.name}`;
+}
+
+/** The smallest step a printed value can show, in SI. */
+export function resolution(quantity: Quantity, system: System, fraction: Fraction = 8): number {
+  const unit = unitOf(quantity, system);
+  if (unit.style === 'feet-inches' || unit.style === 'inches') return INCH / fraction;
+  return unit.size / 10 ** unit.places;
+}
+
+/** The unit a bare number is taken to be in, as printed beside an input. */
+export function unitName(quantity: Quantity, system: System): string {
+  const unit = unitOf(quantity, system);
+  return unit.style === 'feet-inches' || unit.style === 'chainage' ? (system === 'metric' ? 'm' : 'ft') : unit.name;
+}
+
+/** The size in SI of the unit a bare number is taken to be in. */
+export function unitSize(quantity: Quantity, system: System): number {
+  return unitOf(quantity, system).size;
+}
+
+interface Unit {
+  readonly size: number;
+  readonly name: string;
+  readonly places: number;
+  readonly style: 'decimal' | 'feet-inches' | 'inches' | 'chainage';
+}
+
+const decimal = (size: number, name: string, places: number): Unit => ({ size, name, places, style: 'decimal' });
+
+function unitOf(quantity: Quantity, system: System): Unit {
+  const metric = system === 'metric';
+  switch (quantity) {
+    case 'elevation':
+    case 'distance':
+    case 'depth':
+      if (metric) return decimal(1, 'm', 3);
+      return system === 'inches' ? { size: FOOT, name: 'ft', places: 2, style: 'feet-inches' } : decimal(FOOT, 'ft', 2);
+    case 'chainage':
+      return { size: metric ? 1 : FOOT, name: '', places: metric ? 3 : 2, style: 'chainage' };
+    case 'thickness':
+      return metric ? decimal(0.001, 'mm', 0) : { size: INCH, name: 'in', places: 3, style: 'inches' };
+    case 'fine':
+      return metric ? decimal(0.001, 'mm', 1) : decimal(INCH, 'in', 3);
+    case 'slope':
+      return decimal(0.01, '%', 2);
+    case 'share':
+      return decimal(0.01, '%', 1);
+    case 'area':
+      return metric ? decimal(1, 'm²', 2) : decimal(FOOT ** 2, 'sq ft', 2);
+    case 'volume':
+      return metric ? decimal(1, 'm³', 2) : decimal(YARD3, 'cu yd', 2);
+    case 'mass':
+      return metric ? decimal(TONNE, 't', 2) : decimal(TON, 'ton', 2);
+    case 'density':
+      return metric ? decimal(1, 'kg/m³', 0) : decimal(TON / YARD3, 'ton/cu yd', 3);
+    case 'speed':
+      return metric ? decimal(1, 'm/s', 2) : decimal(FOOT, 'ft/s', 2);
+    case 'count':
+      return decimal(1, '', 0);
+    case 'plain':
+      return decimal(1, '', 4);
+  }
+}
+
+/** Fixed decimals, with a true minus and no negative zero. */
+function decimals(value: number, places: number): string {
+  const text = Math.abs(value).toFixed(places);
+  return value < 0 && Number(text) !== 0 ? MINUS + text : text;
+}
+
+/** Slopes as inches fallen in a foot, to 1/16 with a leading ≈ where that is not exact. */
+export function printInchesPerFoot(slope: number): string {
+  const sixteenths = Math.round(Math.abs(slope) * 12 * 16);
+  const exact = Math.abs(Math.abs(slope) * 12 * 16 - sixteenths) < 1e-6;
+  const text = mixed(sixteenths, 16) || '0';
+  return `${exact ? '' : '≈ '}${slope < 0 && sixteenths > 0 ? MINUS : ''}${text} in/ft`;
+}
+
+function feetAndInches(value: number, fraction: Fraction): string {
+  const parts = Math.round((Math.abs(value) / INCH) * fraction);
+  const feet = Math.floor(parts / (12 * fraction));
+  const rest = mixed(parts - feet * 12 * fraction, fraction) || '0';
+  const sign = value < 0 && parts > 0 ? MINUS : '';
+  return feet > 0 ? `${sign}${feet}' ${rest}"` : `${sign}${rest}"`;
+}
+
+function inches(value: number, fraction: Fraction): string {
+  const parts = Math.round((Math.abs(value) / INCH) * fraction);
+  return `${value < 0 && parts > 0 ? MINUS : ''}${mixed(parts, fraction) || '0'}"`;
+}
+
+/** Whole and reduced fraction: 25 sixteenths are `1 9/16`. Empty for nothing. */
+function mixed(parts: number, of: number): string {
+  const whole = Math.floor(parts / of);
+  let top = parts - whole * of;
+  let bottom = of;
+  while (top > 0 && top % 2 === 0) {
+    top /= 2;
+    bottom /= 2;
+  }
+  return [whole > 0 ? String(whole) : '', top > 0 ? `${top}/${bottom}` : ''].filter(Boolean).join(' ');
+}
+
+/** 1+25.00 for 125 ft; 0+125.000 for 125 m. */
+function chainage(value: number, system: System): string {
+  const [size, hundred, places] = system === 'metric' ? [1, 1000, 3] : [FOOT, 100, 2];
+  const scale = 10 ** places;
+  const steps = Math.round((Math.abs(value) / size) * scale);
+  const whole = Math.floor(steps / (hundred * scale));
+  const rest = ((steps - whole * hundred * scale) / scale).toFixed(places);
+  const width = String(hundred - 1).length + 1 + places;
+  return `${value < 0 && steps > 0 ? MINUS : ''}${whole}+${rest.padStart(width, '0')}`;
+}

@@ -1,0 +1,36 @@
+/** The kinds of figure shown to people, and the systems they may be shown in. */
+
+/** `feet`: decimal feet. `inches`: feet, inches and fractions. `metric`: metres and millimetres. */
+export const SYSTEMS = ['feet', 'inches', 'metric'] as const;
+export type System = (typeof SYSTEMS)[number];
+
+/**
+ * What a number measures, which decides its unit and how finely it is shown.
+ * - `elevation`, `distance`: along the site. `thickness`: layers, widths, cover limits. `fine`: pipe dimensions.
+ * - `slope` a ratio; `share` a ratio shown in per cent; `chainage` a distance written with a plus.
+ */
+export type Quantity =
+  | 'elevation'
+  | 'distance'
+  | 'chainage'
+  | 'depth'
+  | 'thickness'
+  | 'fine'
+  | 'slope'
+  | 'area'
+  | 'volume'
+  | 'mass'
+  | 'density'
+  | 'speed'
+  | 'share'
+  | 'count'
+  | 'plain';
+
+export const FOOT = 0.3048;
+export const INCH = FOOT / 12;
+/** US survey foot; only imported state-plane data use it. */
+export const SURVEY_FOOT = 1200 / 3937;
+export const YARD3 = (3 * FOOT) ** 3;
+/** Short ton, in kilograms. */
+export const TON = 907.18474;
+export const TONNE = 1000;

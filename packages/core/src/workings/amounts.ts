@@ -1,0 +1,201 @@
+import type { Evaluation, LineResult } from '../evaluate';
+import type { Measured, Phrase } from '../phrase';
+import { measured } from '../phrase';
+import type { RunResult } from '../run-result';
+import { slopedLength } from '../trench';
+import type { FigureRef, Working, WorkingStep } from './working';
+
+type AmountRef = Extract<FigureRef, { line: string }>;
+
+const volume = (value: number): Measured => measured(value, 'volume');
+const EXACT = 'geometry: exact over each stretch of straight ground and grade';
+
+/** What a line takes: each amount from the runs it is made of. */
+export function explainAmount(evaluation: Evaluation, line: LineResult, ref: AmountRef): Working | undefined {
+  const runs = line.order.runs.map((run) => evaluation.runs.get(run.id) as RunResult);
+  const q = line.quantities;
+  const { native } = evaluation;
+  const rests = [...gap(line), 'depth along each run', 'trench widths', 'layers of the sections'];
+
+  switch (ref.figure) {
+    case 'excavation': {
+      const steps = perRun(runs, (run) => run.trench?.amounts?.excavation, (run, amount) => {
+        const known = run.length - (run.trench?.missing ?? 0);
+        const width = run.trench?.width ?? 0;
+        return [measured(known, 'distance'), ' × ', measured(width, 'thickness'), ' wide × ', measured(amount / (known * width), 'depth'), ' deep on average = ', volume(amount)];
+      });
+      return { title: 'Excavation', value: volume(q.excavation), steps: sum(steps, q.excavation), source: EXACT, rests };
+    }
+    case 'pipeDisplaced': {
+      const steps = perRun(runs, (run) => run.trench?.amounts?.pipe, (run, amount) => [
+        'outside ',
+        measured(run.pipe?.outside ?? 0, 'fine'),
+        ', circle ',
+        measured((Math.PI * (run.pipe?.outside ?? 0) ** 2) / 4, 'area'),
+        ' × ',
+        measured(run.length, 'distance'),
+        ' in the ground = ',
+        volume(amount),
+      ]);
+      return { title: 'Displaced by the pipe', value: volume(q.pipeDisplaced), steps: sum(steps, q.pipeDisplaced), source: EXACT, rests: ['outside diameters', 'lengths in the ground'] };
+    }
+    case 'nativeReturned': {
+      const bought = q.layers.reduce((total, layer) => total + layer.placed, 0);
+      return {
+        title: 'Native put back, placed',
+        value: volume(q.nativeReturned),
+        steps: [
+          {
+            formula: 'excavation − pipe − bought layers',
+            numbers: [volume(q.excavation), ' − ', volume(q.pipeDisplaced), ' − ', volume(bought), ' = ', volume(q.nativeReturned)],
+          },
+        ],
+        source: 'geometry',
+        rests,
+      };
+    }
+    case 'spoilBank':
+      return {
+        title: 'Spoil, as it lay in the ground',
+        value: volume(q.spoilBank),
+        steps: [
+          {
+            formula: 'native needed in the ground = placed ÷ (1 − shrink)',
+            numbers: [volume(q.nativeReturned), ' ÷ (1 − ', measured(native.shrink, 'share'), ') = ', volume(q.nativeBank)],
+          },
+          { formula: 'spoil = excavation − that', numbers: [volume(q.excavation), ' − ', volume(q.nativeBank), ' = ', volume(q.spoilBank)] },
+        ],
+        source: 'common practice',
+        rests: [...gap(line), `shrink of ${native.name}`],
+      };
+    case 'spoilLoose':
+      return {
+        title: 'Spoil, loose in the truck',
+        value: volume(q.spoilLoose),
+        steps: [
+          {
+            formula: 'loose = bank × (1 + swell)',
+            numbers: [volume(q.spoilBank), ' × (1 + ', measured(native.swell, 'share'), ') = ', volume(q.spoilLoose)],
+          },
+        ],
+        source: 'common practice',
+        rests: [...gap(line), `swell of ${native.name}`],
+      };
+    case 'pipeLength':
+    case 'sticks':
+      return explainPipe(evaluation, line, runs, ref);
+    default:
+      return explainLayer(evaluation, line, runs, ref, rests);
+  }
+}
+
+function explainLayer(
+  evaluation: Evaluation,
+  line: LineResult,
+  runs: readonly RunResult[],
+  ref: Extract<AmountRef, { layer: number }>,
+  rests: readonly string[],
+): Working | undefined {
+  const layer = line.quantities.layers[ref.layer];
+  const material = layer && evaluation.plan.material[layer.material];
+  if (!layer || !material) return undefined;
+  const name = `${material.name}, ${layer.name}`;
+  switch (ref.figure) {
+    case 'placed': {
+      const ofRun = (run: RunResult): number | undefined => {
+        const amounts = run.trench?.amounts;
+        if (!amounts || !run.envelope) return undefined;
+        return run.envelope.layers.reduce(
+          (total, part, index) => (part.material === layer.material && part.name === layer.name ? total + (amounts.layers[index] as number) : total),
+          0,
+        );
+      };
+      const steps = perRun(runs, ofRun, (run, amount) => {
+        const known = run.length - (run.trench?.missing ?? 0);
+        return [measured(known, 'distance'), ' × ', measured(amount / known, 'area'), ' on average, less the pipe in it = ', volume(amount)];
+      });
+      return { title: `${name}: placed`, value: volume(layer.placed), steps: sum(steps, layer.placed), source: EXACT, rests };
+    }
+    case 'ordered':
+      return {
+        title: `${name}: to order`,
+        value: volume(layer.ordered),
+        steps: [{ formula: 'ordered = placed × (1 + waste)', numbers: [volume(layer.placed), ' × (1 + ', measured(material.waste, 'share'), ') = ', volume(layer.ordered)] }],
+        source: 'common practice',
+        rests: [...gap(line), `waste of ${material.name}`],
+      };
+    case 'loose':
+      return {
+        title: `${name}: loose in the truck`,
+        value: volume(layer.loose),
+        steps: [{ formula: 'loose = ordered × loose factor', numbers: [volume(layer.ordered), ' × ', measured(material.loose, 'plain'), ' = ', volume(layer.loose)] }],
+        source: 'common practice',
+        rests: [...gap(line), `loose factor of ${material.name}`],
+      };
+    case 'mass':
+      return {
+        title: `${name}: mass`,
+        value: measured(layer.mass, 'mass'),
+        steps: [
+          {
+            formula: 'mass = ordered × density as placed',
+            numbers: [volume(layer.ordered), ' × ', measured(material.density, 'density'), ' = ', measured(layer.mass, 'mass')],
+          },
+        ],
+        source: 'common practice',
+        rests: [...gap(line), `density of ${material.name}`],
+      };
+  }
+}
+
+function explainPipe(
+  { plan }: Evaluation,
+  line: LineResult,
+  runs: readonly RunResult[],
+  ref: Extract<AmountRef, { pipe: string }>,
+): Working | undefined {
+  const amount = line.quantities.pipe.find((part) => part.pipe === ref.pipe);
+  const pipe = plan.pipe[ref.pipe];
+  if (!amount || !pipe) return undefined;
+  const length = measured(amount.length, 'distance');
+  if (ref.figure === 'sticks') {
+    return {
+      title: `${pipe.name}: sticks`,
+      value: measured(amount.sticks, 'count'),
+      steps: [
+        {
+          formula: 'whole sticks = length along the slope ÷ length of a stick, rounded up',
+          numbers: [length, ' ÷ ', measured(pipe.stick, 'distance'), ' → ', measured(amount.sticks, 'count')],
+        },
+      ],
+      source: 'common practice: rounded up once for each line and pipe',
+      rests: ['sloped lengths', 'stick length'],
+    };
+  }
+  const steps = perRun(
+    runs.filter((run) => run.pipe?.id === ref.pipe),
+    (run) => slopedLength(run.length, run.grade.slope),
+    (run, along) => [measured(run.length, 'distance'), ' × √(1 + slope²) = ', measured(along, 'distance')],
+  );
+  return { title: `${pipe.name}: length along the slope`, value: length, steps, source: 'geometry', rests: ['horizontal lengths', 'slopes'] };
+}
+
+function perRun(
+  runs: readonly RunResult[],
+  amountOf: (run: RunResult) => number | undefined,
+  numbers: (run: RunResult, amount: number) => Phrase,
+): WorkingStep[] {
+  return runs.flatMap((run) => {
+    const amount = amountOf(run);
+    return amount === undefined || !(amount > 0) ? [] : [{ formula: run.run.name, numbers: numbers(run, amount) }];
+  });
+}
+
+function sum(steps: readonly WorkingStep[], total: number): WorkingStep[] {
+  return [...steps, { formula: 'all runs together', numbers: [volume(total)] }];
+}
+
+/** Said first wherever something is left out. */
+function gap({ quantities }: LineResult): string[] {
+  return quantities.complete ? [] : ['incomplete: part of the line has no ground or grade yet'];
+}

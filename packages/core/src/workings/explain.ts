@@ -1,0 +1,17 @@
+import type { Evaluation } from '../evaluate';
+import type { RunResult } from '../run-result';
+import type { FigureRef, Working } from './working';
+import { explainAmount } from './amounts';
+import { explainGrade } from './grade';
+import { explainLevel } from './levels';
+
+/** The working of any figure on show, or undefined where the figure's place is gone. */
+export function explain(evaluation: Evaluation, ref: FigureRef): Working | undefined {
+  if ('line' in ref) {
+    const line = evaluation.lines.get(ref.line);
+    return line && explainAmount(evaluation, line, ref);
+  }
+  const run: RunResult | undefined = evaluation.runs.get(ref.run);
+  if (!run) return undefined;
+  return 'at' in ref ? explainLevel(run, ref) : explainGrade(evaluation, run, ref.figure);
+}

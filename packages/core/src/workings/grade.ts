@@ -1,0 +1,126 @@
+import type { Evaluation } from '../evaluate';
+import { measured } from '../phrase';
+import type { RunResult } from '../run-result';
+import { d2321Width } from '../trench';
+import { INCH } from '../units';
+import type { Working, WorkingStep } from './working';
+
+/** A run's own figures: its inverts, slope and trench width. */
+export function explainGrade(evaluation: Evaluation, run: RunResult, figure: 'low' | 'high' | 'slope' | 'width'): Working {
+  return figure === 'width' ? explainWidth(run) : explainFact(evaluation, run, figure);
+}
+
+const TITLES = { low: 'Low invert', high: 'High invert', slope: 'Slope' } as const;
+
+function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'high' | 'slope'): Working {
+  const { low, high, slope } = run.grade;
+  const value = run.grade[figure];
+  const quantity = figure === 'slope' ? 'slope' : 'elevation';
+  const title = `${TITLES[figure]} of ${run.run.name}`;
+  const fixed = evaluation.plan.runGrade[run.id]?.[figure] !== undefined;
+  if (value === undefined) {
+    const steps = [{ formula: 'Still open: fix two of low invert, slope and high invert.', numbers: [] }];
+    return { title, value: undefined, steps, source: 'geometry', rests: [] };
+  }
+  const result = measured(value, quantity);
+  if (fixed) return { title, value: result, steps: [{ formula: 'fixed in the plan', numbers: [result] }], source: 'typed', rests: [] };
+
+  const length = measured(run.length, 'distance');
+  const steps: WorkingStep[] = [];
+  const rests: string[] = [];
+  const belowId = evaluation.topology.endingAt.get(run.run.lower);
+  const below = belowId === undefined ? undefined : evaluation.runs.get(belowId);
+  const ownSlope = evaluation.plan.runGrade[run.id]?.slope !== undefined;
+  if (figure === 'slope' && low !== undefined && high !== undefined) {
+    steps.push({
+      formula: 'slope = (high invert − low invert) ÷ length',
+      numbers: ['(', measured(high, 'elevation'), ' − ', measured(low, 'elevation'), ') ÷ ', length, ' = ', result],
+    });
+    rests.push('both inverts of the run', 'its horizontal length');
+  } else if (figure === 'low' && below?.grade.high !== undefined && low !== undefined) {
+    steps.push({
+      formula: 'low invert = invert going out of the node + drop through it',
+      numbers: [measured(below.grade.high, 'elevation'), ' + ', measured(low - below.grade.high, 'thickness'), ' = ', result],
+    });
+    rests.push(`high invert of ${below.run.name}`);
+  } else if (low !== undefined && high !== undefined && slope !== undefined && (ownSlope || figure === 'high')) {
+    steps.push(
+      figure === 'high'
+        ? {
+            formula: 'high invert = low invert + slope × length',
+            numbers: [measured(low, 'elevation'), ' + ', measured(slope, 'slope'), ' × ', length, ' = ', result],
+          }
+        : {
+            formula: 'low invert = high invert − slope × length',
+            numbers: [measured(high, 'elevation'), ' − ', measured(slope, 'slope'), ' × ', length, ' = ', result],
+          },
+    );
+    rests.push(figure === 'high' ? 'low invert' : 'high invert', 'slope', 'horizontal length');
+  } else {
+    steps.push({ formula: 'follows from the run it joins', numbers: [result] });
+  }
+  return { title, value: result, steps, source: 'geometry', rests };
+}
+
+function explainWidth(run: RunResult): Working {
+  const { pipe, section, trench } = run;
+  const title = `Trench width of ${run.run.name}`;
+  if (!pipe || !section || !trench) {
+    return { title, value: undefined, steps: [{ formula: 'Needs a pipe and a trench section.', numbers: [] }], source: '', rests: [] };
+  }
+  const value = measured(trench.width, 'thickness');
+  const outside = measured(pipe.outside, 'fine');
+  const rests = [section.name, pipe.name];
+  const rule = section.width;
+  switch (rule.rule) {
+    case 'fixed':
+      return { title, value, steps: [{ formula: 'as the section says', numbers: [value] }], source: 'typed; often the bucket', rests };
+    case 'room': {
+      const from = rule.beside === 'outside' ? outside : measured(pipe.nominal, 'fine');
+      return {
+        title,
+        value,
+        steps: [
+          {
+            formula: `width = ${rule.beside} diameter + 2 × room each side`,
+            numbers: [from, ' + 2 × ', measured(rule.each, 'thickness'), ' = ', value],
+          },
+        ],
+        source: 'common practice',
+        rests,
+      };
+    }
+    case 'd2321':
+      return {
+        title,
+        value,
+        steps: [
+          {
+            formula: 'the greater of outside + 16 in and 1.25 × outside + 12 in',
+            numbers: [
+              measured(pipe.outside + 16 * INCH, 'fine'),
+              ' or ',
+              measured(1.25 * pipe.outside + 12 * INCH, 'fine'),
+              ' → ',
+              measured(d2321Width(pipe.outside), 'fine'),
+            ],
+          },
+        ],
+        source: 'ASTM D2321 (from memory)',
+        rests,
+      };
+    case 'en1610':
+      return {
+        title,
+        value,
+        steps: [
+          {
+            formula: 'the greater of the rule by size and the rule by greatest depth',
+            numbers: [pipe.name, ', ', measured(trench.deepest?.depth ?? 0, 'depth'), ' deep → ', value],
+          },
+        ],
+        source: 'EN 1610 (from memory)',
+        rests: [...rests, 'greatest depth of the run'],
+      };
+  }
+}

@@ -1,0 +1,31 @@
+import type { Uuid } from '@alveus/plan';
+import type { Measured, Phrase } from '../phrase';
+
+/** How a figure came about: enough to redo it on paper. */
+export interface Working {
+  readonly title: string;
+  /** Undefined where the plan does not say enough; then the steps say what is missing. */
+  readonly value: Measured | undefined;
+  readonly steps: readonly WorkingStep[];
+  readonly source: string;
+  /** What it rests on, in the words of the plan. */
+  readonly rests: readonly string[];
+}
+
+export interface WorkingStep {
+  readonly formula: string;
+  /** The same with the numbers in it. */
+  readonly numbers: Phrase;
+}
+
+/** Names a figure whose working can be asked for. */
+export type FigureRef =
+  | { readonly figure: 'ground' | 'invert' | 'bottom' | 'depth' | 'cover'; readonly run: Uuid; readonly at: number }
+  | { readonly figure: 'low' | 'high' | 'slope' | 'width'; readonly run: Uuid }
+  | { readonly figure: 'layerTop'; readonly run: Uuid; readonly at: number; readonly layer: number }
+  | {
+      readonly figure: 'excavation' | 'pipeDisplaced' | 'nativeReturned' | 'spoilBank' | 'spoilLoose';
+      readonly line: Uuid;
+    }
+  | { readonly figure: 'placed' | 'ordered' | 'loose' | 'mass'; readonly line: Uuid; readonly layer: number }
+  | { readonly figure: 'sticks' | 'pipeLength'; readonly line: Uuid; readonly pipe: Uuid };
