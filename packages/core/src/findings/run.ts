@@ -203,7 +203,7 @@ const cover: Rule = (facts) => {
       gives: ['Lower the pipe', 'Raise the ground over it', 'End the line lower down the slope'],
     });
   }
-  if (short && !(out && out.stretch.from === short.stretch.from && out.stretch.to === short.stretch.to)) {
+  if (short && !(out && softenAtOpenEnd(facts, out, 'fix').open && short.stretch.from === out.stretch.from)) {
     const by = measured(short.by, 'thickness');
     const { severity, open } = softenAtOpenEnd(facts, short, 'fix');
     found.push({
@@ -251,10 +251,13 @@ const layersFit: Rule = (facts) => {
   const highest = engineered.reduce((top, layer) => (layer.top.from === 'bottom' ? Math.max(top, layer.top.height) : top), 0);
   const out = shortfall(trench.stations, (station) => station.depth, highest, NEAR);
   const cut = envelope.surface > 0 ? shortfall(trench.stations, (station) => station.depth - envelope.surface, highest, NEAR) : undefined;
+  // At an open end the cover says it all.
+  const worst = out ?? cut;
+  if (worst && softenAtOpenEnd(facts, worst, 'fix').open) return found;
   if (out) {
     const by = measured(out.by, 'thickness');
     found.push({
-      severity: softenAtOpenEnd(facts, out, 'watch').severity,
+      severity: 'watch',
       rule: 'layer-out-of-ground',
       at: out.at,
       stretch: out.stretch,

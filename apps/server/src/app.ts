@@ -1,0 +1,99 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import type { Uuid } from '@alveus/plan';
+import { LIMITS } from '@alveus/plan';
+import compression from 'compression';
+import express from 'express';
+import helmet from 'helmet';
+import type pg from 'pg';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { changeRoutes } from './routes/changes';
+import { onlyJson, onlyThisMachine } from './routes/guard';
+import { jobRoutes } from './routes/jobs';
+import { answerRefusals, Refusal } from './routes/refusal';
+
+export interface AppParts {
+  readonly pool: pg.Pool;
+  readonly company: Uuid;
+  readonly log: Logger;
+  readonly webDir?: string | undefined;
+}
+
+/** The whole application, listening to nothing yet. */
+export function buildApp({ pool, company, log, webDir }: AppParts): express.Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: log, quietReqLogger: true, autoLogging: log.isLevelEnabled('info') }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          // The style sheets are written by script as the components are made.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'none'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      // Plain HTTP on this machine: there is no certificate to insist on.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(onlyThisMachine);
+
+  const api = express.Router();
+  api.use((_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  api.use(onlyJson, express.json({ limit: LIMITS.requestBytes, strict: true }));
+  api.get('/health', async (_request, response) => {
+    const database = await pool.query('SELECT 1').then(
+      () => true,
+      () => false,
+    );
+    response.status(database ? 200 : 503).json({ ok: database, database });
+  });
+  api.use('/jobs', jobRoutes(pool, company));
+  api.use('/jobs', changeRoutes(pool, company));
+  api.use(() => {
+    throw new Refusal(404, 'no-route', 'There is nothing at this address.');
+  });
+  app.use('/api', api);
+  if (webDir !== undefined) serveWeb(app, webDir);
+  app.use(answerRefusals);
+  return app;
+}
+
+/** The built app. Files with a hash in their name never change; every other path is the app itself. */
+function serveWeb(app: express.Express, webDir: string): void {
+  const index = path.join(webDir, 'index.html');
+  if (!existsSync(index)) throw new Error(`There is no built app in ${webDir}.`);
+  app.use(compression());
+  app.use(
+    express.static(webDir, {
+      index: false,
+      setHeaders: (response, file) => {
+        const hashed = /[.-][0-9a-f]{20,}\.\w+$/.test(file);
+        response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+      },
+    }),
+  );
+  app.get('/{*path}', (request, response, next) => {
+    if (path.extname(request.path) !== '') {
+      next(new Refusal(404, 'no-file', 'There is no such file.'));
+      return;
+    }
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(index);
+  });
+}

@@ -1,0 +1,5 @@
+export * from './app';
+export * from './config';
+export * from './migrate';
+export * from './serve';
+export * from './store';

@@ -1,0 +1,24 @@
+import type { RequestHandler } from 'express';
+import { Refusal } from './refusal';
+
+/** Keeps other sites in the same browser from reaching a server that trusts whoever is on this machine. */
+
+const LOCAL = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
+
+export const onlyThisMachine: RequestHandler = (request, _response, next) => {
+  // A name that somebody pointed at this machine gives itself away here.
+  if (!LOCAL.test(request.headers.host ?? '')) throw new Refusal(403, 'wrong-host', 'This server answers on this machine only.');
+  const site = request.headers['sec-fetch-site'];
+  if (request.method !== 'GET' && request.method !== 'HEAD' && site !== undefined && site !== 'same-origin' && site !== 'none') {
+    throw new Refusal(403, 'other-site', 'Changes are taken from this server’s own pages only.');
+  }
+  next();
+};
+
+export const onlyJson: RequestHandler = (request, _response, next) => {
+  const length = Number(request.headers['content-length'] ?? 0);
+  if ((length > 0 || request.headers['transfer-encoding']) && !request.is('application/json')) {
+    throw new Refusal(415, 'not-json', 'Send application/json.');
+  }
+  next();
+};

@@ -1,0 +1,48 @@
+import { Name, Uuid } from '@alveus/plan';
+import { Router } from 'express';
+import type pg from 'pg';
+import { z } from 'zod';
+import { asCompany, createJob, deleteJob, listJobs, renameJob, restoreJob } from '../store';
+import { check, noSuchJob, Refusal } from './refusal';
+
+const NewJob = z.strictObject({ id: Uuid, name: Name });
+const NewName = z.strictObject({ name: Name });
+
+/** /api/jobs: list, make, rename, delete, bring back. */
+export function jobRoutes(pool: pg.Pool, company: Uuid): Router {
+  const router = Router();
+
+  router.get('/', async (_request, response) => {
+    response.json({ jobs: await asCompany(pool, company, listJobs) });
+  });
+
+  router.post('/', async (request, response) => {
+    const { id, name } = check(NewJob, request.body);
+    const job = await asCompany(pool, company, (client) => createJob(client, id, name));
+    if (!job) throw new Refusal(409, 'id-taken', 'A job with this id exists already.');
+    response.status(201).json(job);
+  });
+
+  router.patch('/:job', async (request, response) => {
+    const id = check(Uuid, request.params.job);
+    const { name } = check(NewName, request.body);
+    const job = await asCompany(pool, company, (client) => renameJob(client, id, name));
+    if (!job) throw noSuchJob();
+    response.json(job);
+  });
+
+  router.delete('/:job', async (request, response) => {
+    const id = check(Uuid, request.params.job);
+    if (!(await asCompany(pool, company, (client) => deleteJob(client, id)))) throw noSuchJob();
+    response.status(204).end();
+  });
+
+  router.post('/:job/restore', async (request, response) => {
+    const id = check(Uuid, request.params.job);
+    const job = await asCompany(pool, company, (client) => restoreJob(client, id));
+    if (!job) throw noSuchJob();
+    response.json(job);
+  });
+
+  return router;
+}

@@ -1,0 +1,72 @@
+import type { Uuid } from '@alveus/plan';
+import pg from 'pg';
+
+/** The database as one company sees it. */
+
+export const APP_ROLE = 'alveus_app';
+
+export type Client = pg.PoolClient;
+
+export function openPool(url: string, most = 10): pg.Pool {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: most,
+    application_name: 'alveus',
+    connectionTimeoutMillis: 10_000,
+    idleTimeoutMillis: 30_000,
+    options: '-c statement_timeout=15000 -c lock_timeout=10000 -c idle_in_transaction_session_timeout=20000',
+  });
+  // An idle connection that breaks (the database restarted) is replaced at the next query; it must not end the server.
+  pool.on('error', () => undefined);
+  return pool;
+}
+
+/**
+ * Runs work in one transaction that sees only the company's rows. It commits when the work returns and
+ * leaves nothing behind when it throws.
+ * @param first SQL without parameters that is sent together with the start of the transaction, to save a round trip
+ */
+export async function asCompany<T>(
+  pool: pg.Pool,
+  company: Uuid,
+  work: (client: Client, first: pg.QueryResult | undefined) => Promise<T>,
+  first?: (literal: (text: string) => string) => string,
+): Promise<T> {
+  const client = await pool.connect();
+  let broken: Error | undefined;
+  try {
+    const literal = (text: string): string => client.escapeLiteral(text);
+    const start = `BEGIN; SELECT set_config('alveus.company', ${literal(company)}, true)`;
+    const results = (await client.query(first ? `${start}; ${first(literal)}` : start)) as unknown as pg.QueryResult[];
+    const value = await work(client, first ? results[2] : undefined);
+    await client.query('COMMIT');
+    return value;
+  } catch (error) {
+    await client.query('ROLLBACK').catch((failure: Error) => {
+      broken = failure;
+    });
+    throw error;
+  } finally {
+    client.release(broken);
+  }
+}
+
+/**
+ * Refuses a role that row-level security would not hold: a superuser, one that bypasses it, or an owner of
+ * tables; and a table that is not forced under it.
+ */
+export async function assertHeldByRowSecurity(pool: pg.Pool): Promise<void> {
+  const { rows } = await pool.query<{ name: string; bypasses: boolean; owns: number; open: string[] }>(`
+    SELECT current_user::text AS name,
+           (SELECT rolsuper OR rolbypassrls FROM pg_roles WHERE rolname = current_user) AS bypasses,
+           (SELECT count(*)::int FROM pg_class WHERE relkind IN ('r', 'p') AND pg_has_role(current_user, relowner, 'member')) AS owns,
+           ARRAY(SELECT relname::text FROM pg_class
+                  WHERE relkind IN ('r', 'p') AND relnamespace = 'public'::regnamespace
+                    AND relname <> 'pgmigrations' AND NOT (relrowsecurity AND relforcerowsecurity)) AS open`);
+  const role = rows[0];
+  if (!role) throw new Error('The database did not say which role is connected.');
+  if (role.bypasses || role.owns > 0) {
+    throw new Error(`The server will not run as the role ${role.name}: row-level security does not hold it. Connect as ${APP_ROLE}.`);
+  }
+  if (role.open.length > 0) throw new Error(`These tables are not under forced row-level security: ${role.open.join(', ')}.`);
+}

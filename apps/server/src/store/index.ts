@@ -1,0 +1,3 @@
+export * from './changes';
+export * from './database';
+export * from './jobs';

@@ -1,0 +1,7 @@
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = path.dirname(path.dirname(path.dirname(fileURLToPath(import.meta.url))));
+export const WEB = path.join(ROOT, 'apps', 'web');
+export const DEMO = path.join(ROOT, 'demo', 'tansy-hill.json');
+export const bin = (name: string): string => path.join(ROOT, 'node_modules', '.bin', name);
