@@ -8,3 +8,4 @@ export * from './profile';
 export * from './section';
 export * from './undo';
 export * from './values';
+export * from './rebase';

@@ -1,1 +1,2 @@
+export * from './compose';
 export * from './starter';

@@ -1,0 +1,56 @@
+import { NODE_FORMS } from '@alveus/plan';
+import type { Edit, Uuid } from '@alveus/plan';
+import { MeasureInput } from '../parts/MeasureInput';
+import { Sheet } from '../parts/Sheet';
+import { Button, Choice } from '../parts/Tap';
+import { FORM_WORDS } from '../parts/words';
+import { Words } from '../parts/Words';
+import { useAppSelector } from '../store';
+import { useActions } from '../sync/SyncProvider';
+import { NameField } from './RunSheet';
+
+/** A point where runs meet or end: what it is, and the ground that every run there shares. */
+export function NodeSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
+  const { edit } = useActions();
+  const plan = useAppSelector((state) => state.job.plan);
+  const node = plan.node[id];
+  if (!node) {
+    return (
+      <Sheet title="Node" onClose={onClose}>
+        <Words>This has been removed.</Words>
+      </Sheet>
+    );
+  }
+  const outlet = !Object.values(plan.run).some((run) => run.upper === id);
+  const ground = (elevation: number | undefined): void => {
+    const change: Edit = elevation === undefined ? { op: 'remove', kind: 'nodeGround', id } : { op: 'put', item: { kind: 'nodeGround', id, elevation } };
+    if (elevation !== undefined || plan.nodeGround[id]) edit([change]);
+  };
+  return (
+    <Sheet
+      title={node.name}
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={onClose}>
+          Done
+        </Button>
+      }
+    >
+      <NameField key={node.name} value={node.name} onChange={(name) => edit([{ op: 'put', item: { ...node, name } }])} />
+      <MeasureInput label="Ground here" quantity="elevation" value={plan.nodeGround[id]?.elevation} onChange={ground} optional />
+      {outlet ? (
+        <MeasureInput
+          label="Highest water standing outside, if any"
+          quantity="elevation"
+          value={node.water}
+          optional
+          onChange={(water) => {
+            const { water: _before, ...rest } = node;
+            edit([{ op: 'put', item: water === undefined ? rest : { ...rest, water } }]);
+          }}
+        />
+      ) : null}
+      <Choice label="What is here" options={NODE_FORMS.map((value) => ({ value, label: FORM_WORDS[value] }))} value={node.form} onChange={(form) => edit([{ op: 'put', item: { ...node, form } }])} />
+    </Sheet>
+  );
+}

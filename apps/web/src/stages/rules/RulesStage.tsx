@@ -1,0 +1,98 @@
+import { DEFAULT_PROFILE, print } from '@alveus/core';
+import { ONLY, SERVICES } from '@alveus/plan';
+import type { Profile, Service, ServiceRule } from '@alveus/plan';
+import { useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { MeasureInput } from '../../parts/MeasureInput';
+import { SEVERITY_WORD } from '../../parts/Findings';
+import { Button, Choice } from '../../parts/Tap';
+import { SERVICE_WORDS } from '../../parts/words';
+import { Words } from '../../parts/Words';
+import { NameField } from '../../sheets/RunSheet';
+import { selectLine, useAppSelector } from '../../store';
+import { useActions } from '../../sync/SyncProvider';
+import { useTones } from '../../theme/ThemeProvider';
+
+const limit = (value: number): string | undefined => (value >= 0 && value <= 1000 ? undefined : 'Must not be negative.');
+const sloped = (value: number): string | undefined => (Math.abs(value) <= 2 ? undefined : 'Steeper than 2:1.');
+
+/** The rules that findings judge by. They are part of the plan: type what the local code says. */
+export function RulesStage() {
+  const tones = useTones();
+  const { edit } = useActions();
+  const plan = useAppSelector((state) => state.job.plan);
+  const line = useAppSelector(selectLine);
+  const [service, setService] = useState<Service>(line?.line.service ?? 'storm');
+  const profile = plan.profile[ONLY] ?? DEFAULT_PROFILE;
+  const put = (next: Profile): void => edit([{ op: 'put', item: next }]);
+  const rule = profile.services[service];
+  const putRule = (next: ServiceRule): void => put({ ...profile, services: { ...profile.services, [service]: next } });
+
+  return (
+    <ScrollView style={{ backgroundColor: tones.card }}>
+      <View style={styles.page}>
+        <Words size="title" strong heading={2}>
+          Rules in force
+        </Words>
+        <Words>
+          These decide what becomes a finding. They start as common practice and published tables; the local code and the inspector come
+          first, so change whatever they say otherwise. They are saved with the plan.
+        </Words>
+        <NameField key={profile.name} label="Name of these rules" value={profile.name} onChange={(name) => put({ ...profile, name })} />
+        <MeasureInput
+          label="Trench depth from which protection must be stated"
+          quantity="depth"
+          value={profile.protectionDepth.depth}
+          onChange={(depth) => depth !== undefined && put({ ...profile, protectionDepth: { ...profile.protectionDepth, depth } })}
+          check={limit}
+          hint={profile.protectionDepth.source}
+        />
+        <Choice label="Service" options={SERVICES.map((value) => ({ value, label: SERVICE_WORDS[value] }))} value={service} onChange={setService} />
+        <View style={styles.row}>
+          <MeasureInput label="Least cover, feet only" quantity="thickness" value={rule.cover.foot} check={limit} onChange={(foot) => foot !== undefined && putRule({ ...rule, cover: { ...rule.cover, foot } })} />
+          <MeasureInput label="Least cover, vehicles" quantity="thickness" value={rule.cover.vehicles} check={limit} onChange={(vehicles) => vehicles !== undefined && putRule({ ...rule, cover: { ...rule.cover, vehicles } })} hint={rule.cover.source} />
+        </View>
+        <Words strong>Least slope, by pipe size</Words>
+        {rule.leastSlope.map((band, index) => (
+          <SlopeBandRow key={`${service}${index}`} band={band} onChange={(least) => putRule({ ...rule, leastSlope: rule.leastSlope.map((one, at) => (at === index ? { ...one, least } : one)) })} />
+        ))}
+        {rule.steep ? (
+          <MeasureInput
+            key={`${service}steep`}
+            label={rule.steep.by === 'slope' ? 'Looks odd above' : 'Looks odd above, running full'}
+            quantity={rule.steep.by === 'slope' ? 'slope' : 'speed'}
+            value={rule.steep.limit}
+            check={rule.steep.by === 'slope' ? sloped : limit}
+            hint={rule.steep.source}
+            onChange={(value) => value !== undefined && rule.steep && putRule({ ...rule, steep: { ...rule.steep, limit: value } })}
+          />
+        ) : (
+          <Words tone="muted">No upper limit on the slope of this service.</Words>
+        )}
+        {plan.profile[ONLY] ? (
+          <Button onPress={() => edit([{ op: 'remove', kind: 'profile', id: ONLY }])}>Back to common practice</Button>
+        ) : null}
+      </View>
+    </ScrollView>
+  );
+}
+
+function SlopeBandRow({ band, onChange }: { band: ServiceRule['leastSlope'][number]; onChange: (least: number) => void }) {
+  const { system } = useAppSelector((state) => state.settings);
+  const from = band.fromNominal > 0 ? `From ${print(band.fromNominal, 'thickness', system)} pipe` : 'All sizes';
+  return (
+    <MeasureInput
+      label={`${from}: ${SEVERITY_WORD[band.severity].toLowerCase()} below`}
+      quantity="slope"
+      value={band.least}
+      check={sloped}
+      onChange={(least) => least !== undefined && onChange(least)}
+      hint={band.source}
+    />
+  );
+}
+
+const styles = StyleSheet.create({
+  page: { padding: 16, gap: 14, maxWidth: 720, width: '100%', alignSelf: 'center', paddingBottom: 48 },
+  row: { flexDirection: 'row', gap: 12 },
+});

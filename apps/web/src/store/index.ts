@@ -1,0 +1,7 @@
+export * from './hooks';
+export * from './job';
+export * from './jobs';
+export * from './selectors';
+export * from './settings';
+export * from './store';
+export * from './view';

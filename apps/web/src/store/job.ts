@@ -1,0 +1,172 @@
+import type { Choice, Conflict, Edit, Held, Item, Pending, Plan, Step, Uuid } from '@alveus/plan';
+import { addressOf, applyEdits, EMPTY_PLAN, keyOf, stepOf } from '@alveus/plan';
+import type { Reducer } from '@reduxjs/toolkit';
+import { createAction } from '@reduxjs/toolkit';
+
+/**
+ * The open job: what the server is known to hold, what waits to be sent, and the plan that both make
+ * together. Pure: sending and keeping are done by the sync engine, which only reports here.
+ */
+export interface JobState {
+  readonly id: Uuid | null;
+  readonly name: string;
+  readonly opening: 'closed' | 'opening' | 'open' | 'missing';
+  readonly held: ReadonlyMap<string, Held>;
+  readonly sequence: number;
+  readonly pending: readonly Pending[];
+  /** How many of the pending batches are on the device already. */
+  readonly kept: number;
+  readonly plan: Plan;
+  /** What is being dragged: shown, and not yet an edit. */
+  readonly draft: readonly Edit[];
+  readonly past: readonly Step[];
+  readonly future: readonly Step[];
+  readonly link: Link;
+  readonly conflicts: readonly Conflict[];
+  readonly choices: ReadonlyMap<string, Choice>;
+  readonly notice: string | null;
+}
+
+/** How things stand with the server and with the device. */
+export type Link =
+  | { readonly state: 'idle' }
+  | { readonly state: 'sending' }
+  | { readonly state: 'offline' }
+  | { readonly state: 'refused'; readonly message: string }
+  | { readonly state: 'unkept'; readonly message: string };
+
+export const CLOSED: JobState = {
+  id: null,
+  name: '',
+  opening: 'closed',
+  held: new Map(),
+  sequence: 0,
+  pending: [],
+  kept: 0,
+  plan: EMPTY_PLAN,
+  draft: [],
+  past: [],
+  future: [],
+  link: { state: 'idle' },
+  conflicts: [],
+  choices: new Map(),
+  notice: null,
+};
+
+/** Steps that can be undone. */
+const REMEMBERED = 200;
+
+export const jobOpening = createAction<{ id: Uuid; name: string }>('job/opening');
+export const jobOpened = createAction<{ name: string; held: readonly Held[]; sequence: number; pending: readonly Pending[] }>('job/opened');
+export const jobMissing = createAction('job/missing');
+export const jobClosed = createAction('job/closed');
+export const jobNamed = createAction<{ id: Uuid; name: string }>('job/named');
+/** An edit. `batch` is the id it will be sent under; `way` says whether it makes, undoes or redoes a step. */
+export const planEdited = createAction<{ edits: readonly Edit[]; batch: Uuid; way: 'do' | 'undo' | 'redo' }>('job/edited');
+export const draftSet = createAction<readonly Edit[]>('job/drafted');
+export const batchKept = createAction<Uuid>('job/kept');
+export const batchTaken = createAction<{ batch: Uuid; sequence: number }>('job/taken');
+export const changesHeard = createAction<{ sequence: number; changes: readonly Held[] }>('job/heard');
+export const linkChanged = createAction<Link>('job/link');
+export const conflictsFound = createAction<readonly Conflict[]>('job/conflicts');
+export const conflictChosen = createAction<{ key: string; choice: Choice }>('job/chosen');
+export const pendingRebased = createAction<readonly Pending[]>('job/rebased');
+export const noticed = createAction<string | null>('job/noticed');
+
+export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
+  if (jobOpening.match(action)) return { ...CLOSED, ...action.payload, opening: 'opening' };
+  if (jobClosed.match(action)) return CLOSED;
+  if (jobMissing.match(action)) return { ...state, opening: 'missing' };
+  if (jobNamed.match(action)) return action.payload.id === state.id ? { ...state, name: action.payload.name } : state;
+  if (jobOpened.match(action)) {
+    const { name, held, sequence, pending } = action.payload;
+    return withPlan({ ...state, name, opening: 'open', held: heldMap(state.held, held), sequence, pending, kept: pending.length });
+  }
+  if (planEdited.match(action)) return edited(state, action.payload);
+  if (draftSet.match(action)) return { ...state, draft: action.payload };
+  if (batchKept.match(action)) return { ...state, kept: Math.max(state.kept, 1 + state.pending.findIndex(({ id }) => id === action.payload)) };
+  if (batchTaken.match(action)) return taken(state, action.payload);
+  if (changesHeard.match(action)) {
+    const { sequence, changes } = action.payload;
+    if (changes.length === 0 && sequence === state.sequence) return state;
+    return withPlan({ ...state, held: heldMap(state.held, changes), sequence: Math.max(sequence, state.sequence) });
+  }
+  if (linkChanged.match(action)) return sameLink(state.link, action.payload) ? state : { ...state, link: action.payload };
+  if (conflictsFound.match(action)) return { ...state, conflicts: action.payload };
+  if (conflictChosen.match(action)) {
+    const { key, choice } = action.payload;
+    return {
+      ...state,
+      choices: new Map(state.choices).set(key, choice),
+      conflicts: state.conflicts.filter(({ address }) => keyOf(address) !== key),
+    };
+  }
+  if (pendingRebased.match(action)) {
+    return withPlan({ ...state, pending: action.payload, kept: action.payload.length, conflicts: [], choices: new Map(), link: { state: 'idle' } });
+  }
+  if (noticed.match(action)) return { ...state, notice: action.payload };
+  return state;
+};
+
+function edited(state: JobState, { edits, batch, way }: { edits: readonly Edit[]; batch: Uuid; way: 'do' | 'undo' | 'redo' }): JobState {
+  const step = stepOf(state.plan, edits);
+  const changes = edits.map((edit) => {
+    const key = keyOf(addressOf(edit));
+    const earlier = state.pending.findLast((waiting) => waiting.step.some(({ address }) => keyOf(address) === key));
+    const base = earlier ? { after: earlier.id } : (state.held.get(key)?.revision ?? 0);
+    return { ...edit, base };
+  });
+  return {
+    ...state,
+    plan: applyEdits(state.plan, edits),
+    pending: [...state.pending, { id: batch, changes, step }],
+    draft: [],
+    past: way === 'undo' ? state.past.slice(0, -1) : [...state.past, step].slice(-REMEMBERED),
+    future: way === 'do' ? [] : way === 'undo' ? [...state.future, step] : state.future.slice(0, -1),
+  };
+}
+
+/** The server took a batch: what it put is what the server holds now. */
+function taken(state: JobState, { batch, sequence }: { batch: Uuid; sequence: number }): JobState {
+  const sent = state.pending.find(({ id }) => id === batch);
+  if (!sent) return state;
+  const held = new Map(state.held);
+  for (const change of sent.changes) {
+    const address = addressOf(change);
+    const known = held.get(keyOf(address));
+    if (known && known.revision > sequence) continue;
+    held.set(keyOf(address), { ...address, revision: sequence, item: change.op === 'put' ? change.item : null });
+  }
+  return { ...state, held, pending: state.pending.filter(({ id }) => id !== batch), kept: Math.max(0, state.kept - 1) };
+}
+
+/** The plan from what is held and what waits, keeping every item that is the same object as before. */
+function withPlan(state: JobState): JobState {
+  const wanted = new Map<string, Item | null>();
+  for (const [key, { item }] of state.held) wanted.set(key, item);
+  for (const { step } of state.pending) for (const { address, after } of step) wanted.set(keyOf(address), after ?? null);
+  const edits: Edit[] = [];
+  for (const table of Object.values(state.plan)) {
+    for (const item of Object.values(table) as Item[]) {
+      if (!wanted.get(keyOf(item))) edits.push({ op: 'remove', kind: item.kind, id: item.id });
+    }
+  }
+  for (const item of wanted.values()) {
+    if (item && (state.plan[item.kind] as Record<string, Item>)[item.id] !== item) edits.push({ op: 'put', item });
+  }
+  return { ...state, plan: applyEdits(state.plan, edits) };
+}
+
+function heldMap(before: ReadonlyMap<string, Held>, changes: readonly Held[]): ReadonlyMap<string, Held> {
+  const after = new Map(before);
+  for (const change of changes) {
+    const key = keyOf(change);
+    const known = after.get(key);
+    if (!known || change.revision > known.revision) after.set(key, change);
+  }
+  return after;
+}
+
+function sameLink(a: Link, b: Link): boolean {
+  return a.state === b.state && ('message' in a ? a.message : '') === ('message' in b ? b.message : '');
+}

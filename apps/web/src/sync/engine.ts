@@ -1,0 +1,243 @@
+import type { Held, Job, Uuid } from '@alveus/plan';
+import { addressOf, rebase } from '@alveus/plan';
+import type { Store } from '../store/store';
+import {
+  batchKept,
+  batchTaken,
+  changesHeard,
+  conflictsFound,
+  jobClosed,
+  jobMissing,
+  jobOpened,
+  jobOpening,
+  linkChanged,
+  noticed,
+  pendingRebased,
+} from '../store/job';
+import type { Api } from './api';
+import { Refused } from './api';
+import type { Device } from './device';
+import { newId } from './ids';
+
+/**
+ * Moves edits from the screen to the device and on to the server, and what others did back. One job at a
+ * time, one batch at a time, in order; whatever fails is tried again, and nothing leaves the device before
+ * the server has answered.
+ */
+export class SyncEngine {
+  readonly #store: Store;
+  readonly #api: Api;
+  readonly #device: Device | undefined;
+  readonly #keeping = new Set<Uuid>();
+  readonly #kept = new Set<Uuid>();
+  #open: Job | undefined;
+  #running = false;
+  #again = false;
+  #stopped = false;
+  #wait = 0;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  readonly #unsubscribe: () => void;
+
+  /** @param device undefined where the browser keeps nothing; then edits live on this page only, and it says so */
+  constructor(store: Store, api: Api, device: Device | undefined) {
+    this.#store = store;
+    this.#api = api;
+    this.#device = device;
+    let pending = store.getState().job.pending;
+    this.#unsubscribe = store.subscribe(() => {
+      const { job } = store.getState();
+      if (job.pending === pending || job.opening !== 'open') return;
+      pending = job.pending;
+      void this.#keep();
+    });
+  }
+
+  /** Opens a job: at once from the device if it is there, and in step with the server as soon as that answers. */
+  async open(id: Uuid): Promise<void> {
+    this.close();
+    this.#store.dispatch(jobOpening({ id, name: '' }));
+    const kept = await this.#device?.read(id).catch(() => undefined);
+    if (this.#store.getState().job.id !== id) return;
+    this.#open = kept?.job ?? { id, name: '', sequence: 0, changedAt: new Date(0).toISOString() };
+    for (const { id: batch } of kept?.pending ?? []) this.#kept.add(batch);
+    // A plan whose items never came is not known here, however its name may be in the list.
+    if (kept?.job && (kept.held.length > 0 || kept.job.sequence > 0 || kept.pending.length > 0)) {
+      this.#store.dispatch(jobOpened({ name: kept.job.name, held: kept.held, sequence: kept.job.sequence, pending: kept.pending }));
+    }
+    this.#wait = 0;
+    await this.run();
+  }
+
+  close(): void {
+    clearTimeout(this.#timer);
+    this.#open = undefined;
+    this.#store.dispatch(jobClosed());
+  }
+
+  stop(): void {
+    this.#stopped = true;
+    clearTimeout(this.#timer);
+    this.#unsubscribe();
+  }
+
+  /** Sends what waits and hears what is new, now. Calls that come while it works make it go round once more. */
+  async run(): Promise<void> {
+    if (this.#running) {
+      this.#again = true;
+      return;
+    }
+    this.#running = true;
+    try {
+      do {
+        this.#again = false;
+        clearTimeout(this.#timer);
+        await this.#round();
+      } while (this.#again && !this.#stopped);
+    } finally {
+      this.#running = false;
+    }
+    if (this.#open && !this.#stopped) this.#timer = setTimeout(() => void this.run(), this.#wait || POLL);
+  }
+
+  /** Settles conflicts once each has its choice. */
+  async settle(): Promise<void> {
+    const { job } = this.#store.getState();
+    if (!job.id || job.conflicts.length > 0) return;
+    await this.#rebase(job.id);
+    await this.run();
+  }
+
+  async #round(): Promise<void> {
+    const open = this.#open;
+    if (!open) return;
+    try {
+      await this.#keep();
+      await this.#hear(open.id);
+      while (!this.#stopped && this.#open?.id === open.id && (await this.#sendNext(open.id)));
+      this.#wait = 0;
+      this.#link({ state: 'idle' });
+    } catch (error) {
+      if (this.#open?.id !== open.id) return;
+      if (error instanceof Refused && error.status === 404) {
+        if (this.#store.getState().job.pending.length === 0) this.#store.dispatch(jobMissing());
+        else this.#link({ state: 'refused', message: error.message });
+        this.#wait = SLOWEST;
+        return;
+      }
+      if (error instanceof Refused) {
+        this.#link({ state: 'refused', message: error.message });
+        this.#wait = SLOWEST;
+        return;
+      }
+      this.#wait = Math.min(SLOWEST, (this.#wait || FIRST_RETRY / 2) * 2);
+      this.#link({ state: 'offline' });
+      // Nothing is known and nobody answers: an empty plan would be a lie, so it stays "opening".
+    }
+  }
+
+  async #hear(id: Uuid): Promise<void> {
+    const before = this.#store.getState().job;
+    const first = before.opening !== 'open';
+    if (first) {
+      const about = await this.#api.job(id);
+      if (this.#open) this.#open = { ...about, sequence: this.#open.sequence };
+    }
+    const { sequence, changes } = await this.#api.changes(id, before.sequence);
+    if (this.#open?.id !== id) return;
+    await this.#keepHeard(id, sequence, changes, undefined);
+    if (first) {
+      const pending = this.#store.getState().job.pending;
+      this.#store.dispatch(jobOpened({ name: this.#open?.name ?? '', held: changes, sequence, pending }));
+    } else this.#store.dispatch(changesHeard({ sequence, changes }));
+  }
+
+  /** @returns whether there may be more to send */
+  async #sendNext(id: Uuid): Promise<boolean> {
+    const { job } = this.#store.getState();
+    const [batch] = job.pending;
+    if (!batch || job.conflicts.length > 0) return false;
+    // What is not on the device yet is not sent: a page closed now must not forget what the server has.
+    if (this.#device && !this.#kept.has(batch.id)) {
+      await this.#keep();
+      if (!this.#kept.has(batch.id)) return false;
+    }
+    this.#link({ state: 'sending' });
+    const answer = await this.#api.send(id, { id: batch.id, changes: [...batch.changes] });
+    if (this.#open?.id !== id) return false;
+    if (!answer.taken) {
+      await this.#keepHeard(id, this.#store.getState().job.sequence, answer.conflicts, undefined);
+      this.#store.dispatch(changesHeard({ sequence: this.#store.getState().job.sequence, changes: answer.conflicts }));
+      await this.#hear(id);
+      return this.#rebase(id);
+    }
+    const held = batch.changes.map((change): Held => ({
+      ...addressOf(change),
+      revision: answer.sequence,
+      item: change.op === 'put' ? change.item : null,
+    }));
+    // Others' batches before this one are heard in the next round; the sequence moves only over what was heard.
+    const { sequence } = this.#store.getState().job;
+    await this.#keepHeard(id, sequence, held, batch.id);
+    this.#store.dispatch(batchTaken({ batch: batch.id, sequence: answer.sequence }));
+    return true;
+  }
+
+  /** @returns whether the waiting edits could be made anew without asking */
+  async #rebase(id: Uuid): Promise<boolean> {
+    const { job } = this.#store.getState();
+    const { pending, conflicts } = rebase(job.pending, job.held, job.choices, newId);
+    if (conflicts.length > 0) {
+      this.#store.dispatch(conflictsFound(conflicts));
+      return false;
+    }
+    await this.#device?.replacePending(id, pending);
+    for (const batch of pending) this.#kept.add(batch.id);
+    this.#store.dispatch(pendingRebased(pending));
+    return true;
+  }
+
+  /** Puts waiting edits on the device, in order, before anything else happens to them. */
+  async #keep(): Promise<void> {
+    const { job } = this.#store.getState();
+    const id = job.id;
+    const fresh = job.pending.filter((batch) => !this.#kept.has(batch.id) && !this.#keeping.has(batch.id));
+    if (!id || fresh.length === 0) return;
+    for (const batch of fresh) this.#keeping.add(batch.id);
+    try {
+      for (const batch of fresh) {
+        if (this.#device) {
+          await this.#device.keepPending(id, batch);
+          this.#store.dispatch(batchKept(batch.id));
+        }
+        this.#kept.add(batch.id);
+      }
+      if (!this.#device) this.#link({ state: 'unkept', message: 'This browser keeps nothing: do not close the page before it says saved.' });
+    } catch {
+      this.#link({ state: 'unkept', message: 'This device could not keep the last edit; its storage may be full.' });
+    } finally {
+      for (const batch of fresh) this.#keeping.delete(batch.id);
+    }
+    if (!this.#running) void this.run();
+    else this.#again = true;
+  }
+
+  async #keepHeard(id: Uuid, sequence: number, changes: readonly Held[], answered: Uuid | undefined): Promise<void> {
+    const open = this.#open;
+    if (!open || open.id !== id) return;
+    this.#open = { ...open, sequence };
+    try {
+      await this.#device?.keepHeard(this.#open, changes, answered);
+    } catch {
+      this.#store.dispatch(noticed('This device could not keep what the server sent.'));
+    }
+  }
+
+  #link(link: Parameters<typeof linkChanged>[0]): void {
+    this.#store.dispatch(linkChanged(link));
+  }
+}
+
+/** Milliseconds between hearing what others did; and before trying again where nobody answered. */
+const POLL = 4_000;
+const FIRST_RETRY = 1_000;
+const SLOWEST = 15_000;

@@ -1,0 +1,5 @@
+import type { Uuid } from '@alveus/plan';
+
+export function newId(): Uuid {
+  return crypto.randomUUID();
+}

@@ -1,0 +1,93 @@
+import type { Edit, Item, ItemOf, Plan, Service, Uuid } from '@alveus/plan';
+import { orderLine } from '../grade';
+import { pipeItem, sectionItems, USUAL } from './starter';
+
+/** The edits behind what a person does in one step: start a line, lengthen it, take a run out. */
+
+type NodeForm = ItemOf<'node'>['form'];
+
+export interface LineStart {
+  readonly name: string;
+  readonly service: Service;
+  readonly outlet: { readonly name: string; readonly form: NodeForm; readonly ground?: number | undefined; readonly water?: number | undefined };
+}
+
+/** A line begins at its outlet, with the pipe and section usual for its service. It gets its length run by run. */
+export function startLine(plan: Plan, start: LineStart, newId: () => Uuid): { edits: Edit[]; line: Uuid; outlet: Uuid } {
+  const usual = USUAL[start.service];
+  const items: Item[] = [];
+  const pipe = Object.values(plan.pipe).find((item) => item.name === usual.pipe) ?? pipeItem(usual.pipe, newId());
+  if (!plan.pipe[pipe.id]) items.push(pipe);
+  const made = sectionItems(usual.sections[0] ?? 'native', Object.values(plan.material), newId);
+  items.push(...made.items);
+  const line: ItemOf<'line'> = {
+    kind: 'line',
+    id: newId(),
+    name: start.name,
+    service: start.service,
+    pipe: pipe.id,
+    section: made.section.id,
+    startChainage: 0,
+  };
+  const outlet: ItemOf<'node'> = { kind: 'node', id: newId(), name: start.outlet.name, form: start.outlet.form };
+  if (start.outlet.water !== undefined) outlet.water = start.outlet.water;
+  items.push(line, outlet);
+  if (start.outlet.ground !== undefined) items.push({ kind: 'nodeGround', id: outlet.id, elevation: start.outlet.ground });
+  return { edits: items.map((item) => ({ op: 'put', item })), line: line.id, outlet: outlet.id };
+}
+
+export interface RunStart {
+  readonly name: string;
+  readonly length: number;
+  /** Fixed on the new run, where given. */
+  readonly low?: number | undefined;
+  readonly slope?: number | undefined;
+  readonly high?: number | undefined;
+  readonly upper: { readonly name: string; readonly form: NodeForm; readonly ground?: number | undefined };
+  readonly vehicles?: boolean;
+}
+
+/** Lengthens a line by a run at its upper end; the first one starts at `from`. */
+export function extendLine(plan: Plan, line: Uuid, run: RunStart, newId: () => Uuid, from?: Uuid): { edits: Edit[]; run: Uuid } {
+  const order = orderLine(Object.values(plan.run).filter((item) => item.line === line));
+  const lower = order.runs[order.runs.length - 1]?.upper ?? from;
+  if (lower === undefined) throw new RangeError('a line without runs needs the node to start from');
+  const id = newId();
+  const upper = newId();
+  const items: Item[] = [
+    { kind: 'node', id: upper, name: run.upper.name, form: run.upper.form },
+    { kind: 'run', id, line, name: run.name, lower, upper, length: { from: 'typed', value: run.length }, vehicles: run.vehicles ?? false },
+  ];
+  if (run.upper.ground !== undefined) items.push({ kind: 'nodeGround', id: upper, elevation: run.upper.ground });
+  const grade: ItemOf<'runGrade'> = { kind: 'runGrade', id };
+  if (run.low !== undefined) grade.low = run.low;
+  if (run.slope !== undefined) grade.slope = run.slope;
+  if (run.high !== undefined) grade.high = run.high;
+  items.push(grade);
+  return { edits: items.map((item) => ({ op: 'put', item })), run: id };
+}
+
+/**
+ * Takes a run out of its line. What lies above it comes down to the node where it began, keeping its facts; with
+ * its only run the line goes too, and the node at its outlet.
+ */
+export function removeRun(plan: Plan, run: Uuid): Edit[] {
+  const item = plan.run[run];
+  if (!item) return [];
+  const edits: Edit[] = [{ op: 'remove', kind: 'run', id: run }];
+  if (plan.runGround[run]) edits.push({ op: 'remove', kind: 'runGround', id: run });
+  if (plan.runGrade[run]) edits.push({ op: 'remove', kind: 'runGrade', id: run });
+  const above = Object.values(plan.run).filter((other) => other.id !== run && other.lower === item.upper);
+  for (const other of above) edits.push({ op: 'put', item: { ...other, lower: item.lower } });
+  const others = Object.values(plan.run).filter((other) => other.id !== run);
+  const removeNode = (node: Uuid): void => {
+    if (plan.node[node]) edits.push({ op: 'remove', kind: 'node', id: node });
+    if (plan.nodeGround[node]) edits.push({ op: 'remove', kind: 'nodeGround', id: node });
+  };
+  if (!others.some((other) => other.upper === item.upper)) removeNode(item.upper);
+  if (!others.some((other) => other.line === item.line)) {
+    edits.push({ op: 'remove', kind: 'line', id: item.line });
+    if (!others.some((other) => other.lower === item.lower || other.upper === item.lower)) removeNode(item.lower);
+  }
+  return edits;
+}
