@@ -33,8 +33,7 @@ interface Identity {
 /** The lasting cluster of this checkout, started if it does not run. */
 export async function lastingCluster(): Promise<Cluster> {
   const identity = await postgresIdentity();
-  const home = stateFolder();
-  mkdirSync(home, { recursive: true, mode: 0o700 });
+  const home = makeStateFolder();
   if (identity.uid !== undefined) chownSync(home, identity.uid, identity.gid ?? identity.uid);
   return startCluster(home, identity, { lasting: true });
 }
@@ -62,6 +61,14 @@ export async function passingCluster(settings: Readonly<Record<string, string>> 
 export function stateFolder(): string {
   if (process.getuid?.() !== 0) return path.join(ROOT, '.alveus');
   return path.join('/var/lib/alveus', createHash('sha256').update(ROOT).digest('hex').slice(0, 12));
+}
+
+export function makeStateFolder(): string {
+  const home = stateFolder();
+  // The server's user must be able to pass through what lies above its own folder.
+  mkdirSync(path.dirname(home), { recursive: true, mode: 0o755 });
+  mkdirSync(home, { recursive: true, mode: 0o700 });
+  return home;
 }
 
 interface Starting {

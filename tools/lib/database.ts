@@ -1,8 +1,7 @@
-import { DEMO_COMPANY, migrate } from '@alveus/server';
-import { DATABASE, ensureDatabase, lastingCluster, readPasswords, stateFolder, withDatabase } from './cluster';
-import { say } from './say';
-import { mkdirSync } from 'node:fs';
 import path from 'node:path';
+import { DEMO_COMPANY, migrate } from '@alveus/server';
+import { DATABASE, ensureDatabase, lastingCluster, makeStateFolder, readPasswords, withDatabase } from './cluster';
+import { say } from './say';
 
 export interface Database {
   readonly ownerUrl: string;
@@ -16,9 +15,7 @@ export const COMPANY = { id: DEMO_COMPANY, name: 'Tansy Hill Drainage' };
 export async function readyDatabase(): Promise<Database> {
   const given = process.env.DATABASE_URL;
   if (given) {
-    const home = stateFolder();
-    mkdirSync(home, { recursive: true, mode: 0o700 });
-    const { app } = readPasswords(path.join(home, 'passwords.json'));
+    const app = givenAppPassword();
     await migrateAloud(given, app);
     return { ownerUrl: given, appUrl: process.env.APP_DATABASE_URL ?? asAppRole(given, app), stop: async () => undefined };
   }
@@ -31,6 +28,11 @@ export async function readyDatabase(): Promise<Database> {
     await cluster.stop();
     throw error;
   }
+}
+
+/** The password that this checkout gives the application's role on a server that is not its own. */
+export function givenAppPassword(): string {
+  return readPasswords(path.join(makeStateFolder(), 'passwords.json')).app;
 }
 
 /** The same database, as the role that owns nothing. */

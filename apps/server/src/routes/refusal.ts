@@ -1,5 +1,5 @@
 import type { ErrorRequestHandler } from 'express';
-import { z } from 'zod';
+import type { z } from 'zod';
 
 /** What a request is refused with: a status, a stable code for programs and a sentence for people. */
 export class Refusal extends Error {

@@ -142,7 +142,9 @@ function Section({ line, plan, shapes, findings, water, times, x, y, width, heig
   const at = ([distance, elevation]: readonly [number, number]): readonly [number, number] => [x.to(distance), y.to(elevation)];
   const text = { fontFamily: FONT.text, fontSize: 12, fill: tones.muted };
   const unit = unitSize('elevation', system);
-  const elevations = ticks(y.from(height - PAD.bottom), y.from(PAD.top), 5, unit);
+  // A tick that would run into the words at the water line gives way to them.
+  const clear = (elevation: number): boolean => water === undefined || Math.abs(y.to(elevation) - y.to(water)) > 16;
+  const elevations = ticks(y.from(height - PAD.bottom), y.from(PAD.top), 5, unit).filter(clear);
   const start = line.line.startChainage;
   const chainages = ticks(start, start + line.order.length, Math.max(2, Math.floor(width / 90)), unitSize('chainage', system));
   return (

@@ -1,5 +1,6 @@
 import type { FigureRef, Quantity } from '@alveus/core';
 import { print } from '@alveus/core';
+import { Children } from 'react';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../store';
@@ -39,6 +40,19 @@ export function Figure({ label, value, quantity, figure, size = 'figure', note }
   );
 }
 
+/** Figures side by side, so many to a row. */
+export function FigureGrid({ columns, label, children }: { columns: 2 | 3; label?: string; children: ReactNode }) {
+  const tones = useTones();
+  return (
+    <View style={[styles.grid, { borderColor: tones.line }]} role={label === undefined ? undefined : 'group'} aria-label={label}>
+      {Children.map(children, (figure) => (
+        <View style={{ width: `${100 / columns}%`, flexGrow: 1 }}>{figure}</View>
+      ))}
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
-  figure: { paddingHorizontal: 10, paddingVertical: 6, flexGrow: 1, flexBasis: 108, borderWidth: 1 },
+  grid: { flexDirection: 'row', flexWrap: 'wrap', borderTopWidth: 1 },
+  figure: { paddingHorizontal: 10, paddingVertical: 6, flexGrow: 1, borderRightWidth: 1, borderBottomWidth: 1, borderRadius: 0 },
 });

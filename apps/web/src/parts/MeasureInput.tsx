@@ -64,6 +64,11 @@ interface MeasureInputProps {
   value: number | undefined;
   /** Called with a value that was understood and passes `check`; with undefined where it was emptied and may be. */
   onChange: (value: number | undefined) => void;
+  /**
+   * `typing`: at every letter, for a form that is not in the plan yet. `leaving`: once, when the field is left or
+   * Enter is pressed, so that a number is one edit of the plan and one step of undo.
+   */
+  when?: 'typing' | 'leaving';
   optional?: boolean;
   /** A complaint about a value that is understood, or undefined. */
   check?: ((value: number) => string | undefined) | undefined;
@@ -74,11 +79,13 @@ interface MeasureInputProps {
   onSubmit?: () => void;
 }
 
+type Read = { readonly value: number | undefined } | { readonly problem: string };
+
 /**
  * A measurement, typed as crews write it in any unit. A text that is not understood stays as it was typed, with
  * what was expected beside it, and the value before stays in force.
  */
-export function MeasureInput({ label, quantity, value, onChange, optional = false, check, hint, focus, onValid, onSubmit }: MeasureInputProps) {
+export function MeasureInput({ label, quantity, value, onChange, when = 'typing', optional = false, check, hint, focus, onValid, onSubmit }: MeasureInputProps) {
   const { system, fraction } = useAppSelector((state) => state.settings);
   const shown = value === undefined ? '' : print(value, quantity, system, { fraction, bare: true });
   const [text, setText] = useState(shown);
@@ -95,36 +102,55 @@ export function MeasureInput({ label, quantity, value, onChange, optional = fals
   }, [value, shown]);
   useEffect(() => setText(shown), [system, fraction]); // eslint-disable-line react-hooks/exhaustive-deps
 
-  const take = (typed: string): void => {
-    setText(typed);
-    if (typed.trim() === '' && optional) {
-      setError(undefined);
-      onValid?.(true);
-      own.current = undefined;
-      onChange(undefined);
-      return;
-    }
+  const read = (typed: string): Read => {
+    if (typed.trim() === '' && optional) return { value: undefined };
     const parsed = parse(typed, quantity, system);
     const problem = parsed.ok ? check?.(parsed.value) : complaint(parsed);
-    setError(problem);
-    onValid?.(problem === undefined);
-    if (parsed.ok && problem === undefined) {
-      own.current = parsed.value;
-      onChange(parsed.value);
-    }
+    return parsed.ok && problem === undefined ? { value: parsed.value } : { problem: problem ?? '' };
   };
+  const hand = (typed: string): void => {
+    const result = read(typed);
+    // What was not touched is not an edit, however it was rounded to be shown.
+    if ('problem' in result || typed === shown || result.value === own.current) return;
+    own.current = result.value;
+    onChange(result.value);
+  };
+  const type = (typed: string): void => {
+    setText(typed);
+    const result = read(typed);
+    setError('problem' in result ? result.problem : undefined);
+    onValid?.(!('problem' in result));
+    if (when === 'typing') hand(typed);
+  };
+  const leave = when === 'leaving' ? (): void => hand(text) : undefined;
+  // A sheet that is closed takes its field away without its being left first.
+  const last = useRef(leave);
+  useEffect(() => {
+    last.current = leave;
+  });
+  useEffect(() => () => last.current?.(), []);
+
   const unit = unitName(quantity, system);
   return (
     <Field
       label={unit && unit !== '%' ? `${label} (${unit})` : label}
       value={text}
-      onChange={take}
-      onSubmit={onSubmit}
+      onChange={type}
+      onSubmit={() => {
+        leave?.();
+        onSubmit?.();
+      }}
+      onLeave={leave}
       error={error}
       hint={hint}
       focus={focus ?? false}
     />
   );
+}
+
+/** A measurement of the plan itself: one edit when it is left. */
+export function PlanMeasure(props: Omit<MeasureInputProps, 'when' | 'onValid'>) {
+  return <MeasureInput when="leaving" {...props} />;
 }
 
 /** Checks for lengths and thicknesses, in the words of the plan's own limits. */

@@ -4,3 +4,8 @@ import { useWindowDimensions } from 'react-native';
 export function useWide(): boolean {
   return useWindowDimensions().width >= 1000;
 }
+
+/** Height that the two drawings of a wide stage share, under the bar at the top. */
+export function useDrawingRoom(): number {
+  return Math.max(560, useWindowDimensions().height - 57);
+}

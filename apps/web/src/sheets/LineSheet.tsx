@@ -2,14 +2,14 @@ import { sectionItems, SECTIONS, USUAL } from '@alveus/core';
 import type { SectionKey } from '@alveus/core';
 import { SERVICES } from '@alveus/plan';
 import type { Edit } from '@alveus/plan';
-import { MeasureInput } from '../parts/MeasureInput';
+import { PlanMeasure } from '../parts/MeasureInput';
+import { NameField } from '../parts/NameField';
 import { Sheet } from '../parts/Sheet';
 import { Button, Choice } from '../parts/Tap';
 import { SERVICE_WORDS } from '../parts/words';
 import { selectLine, useAppSelector } from '../store';
 import { newId } from '../sync/ids';
 import { useActions } from '../sync/SyncProvider';
-import { NameField } from './RunSheet';
 
 /** What the runs of a line share. */
 export function LineSheet({ onClose }: { onClose: () => void }) {
@@ -43,7 +43,7 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
       <NameField key={line.name} value={line.name} onChange={(name) => edit([{ op: 'put', item: { ...line, name } }])} />
       <Choice label="What runs in it" options={SERVICES.map((value) => ({ value, label: SERVICE_WORDS[value] }))} value={line.service} onChange={(service) => edit([{ op: 'put', item: { ...line, service } }])} />
       <Choice label="Trench section" options={options} value={line.section} onChange={choose} />
-      <MeasureInput label="Chainage of the outlet" quantity="chainage" value={line.startChainage} onChange={(startChainage) => startChainage !== undefined && edit([{ op: 'put', item: { ...line, startChainage } }])} hint="So that painted stakes survive an extended outlet" />
+      <PlanMeasure label="Chainage of the outlet" quantity="chainage" value={line.startChainage} onChange={(startChainage) => startChainage !== undefined && edit([{ op: 'put', item: { ...line, startChainage } }])} hint="So that painted stakes survive an extended outlet" />
     </Sheet>
   );
 }

@@ -1,13 +1,13 @@
 import { DEFAULT_NATIVE } from '@alveus/core';
 import { ONLY } from '@alveus/plan';
 import type { ItemOf, Uuid } from '@alveus/plan';
-import { MeasureInput, positive } from '../parts/MeasureInput';
+import { PlanMeasure, positive } from '../parts/MeasureInput';
+import { NameField } from '../parts/NameField';
 import { Sheet } from '../parts/Sheet';
 import { Button } from '../parts/Tap';
 import { Words } from '../parts/Words';
 import { useAppSelector } from '../store';
 import { useActions } from '../sync/SyncProvider';
-import { NameField } from './RunSheet';
 
 const share = (most: number) => (value: number): string | undefined =>
   value >= 0 && value <= most ? undefined : `From 0 to ${Math.round(most * 100)} %.`;
@@ -22,9 +22,9 @@ export function MaterialSheet({ id, onClose }: { id: Uuid; onClose: () => void }
       {material ? (
         <>
           <NameField key={material.name} value={material.name} onChange={(name) => put({ ...material, name })} />
-          <MeasureInput label="Density, placed" quantity="density" value={material.density} onChange={(density) => density !== undefined && put({ ...material, density })} check={positive} hint="Crushed stone is about 1.4 to 1.5 ton/cu yd" />
-          <MeasureInput label="Waste (%)" quantity="share" value={material.waste} onChange={(waste) => waste !== undefined && put({ ...material, waste })} check={share(2)} hint="5 % is common" />
-          <MeasureInput label="Loose volume for each placed" quantity="plain" value={material.loose} onChange={(loose) => loose !== undefined && put({ ...material, loose })} check={(value) => (value >= 0.5 && value <= 3 ? undefined : 'From 0.5 to 3; crushed stone is about 1.1.')} />
+          <PlanMeasure label="Density, placed" quantity="density" value={material.density} onChange={(density) => density !== undefined && put({ ...material, density })} check={positive} hint="Crushed stone is about 1.4 to 1.5 ton/cu yd" />
+          <PlanMeasure label="Waste (%)" quantity="share" value={material.waste} onChange={(waste) => waste !== undefined && put({ ...material, waste })} check={share(2)} hint="5 % is common" />
+          <PlanMeasure label="Loose volume for each placed" quantity="plain" value={material.loose} onChange={(loose) => loose !== undefined && put({ ...material, loose })} check={(value) => (value >= 0.5 && value <= 3 ? undefined : 'From 0.5 to 3; crushed stone is about 1.1.')} />
         </>
       ) : (
         <Words>This material has been removed.</Words>
@@ -41,8 +41,8 @@ export function NativeSheet({ onClose }: { onClose: () => void }) {
   return (
     <Sheet title="Native soil" onClose={onClose} foot={<Done onClose={onClose} />}>
       <NameField key={native.name} value={native.name} onChange={(name) => put({ ...native, name })} />
-      <MeasureInput label="Swell when dug (%)" quantity="share" value={native.swell} onChange={(swell) => swell !== undefined && put({ ...native, swell })} check={share(2)} hint="Loose in the truck over what it was in the ground; 25 % is common" />
-      <MeasureInput label="Shrink when compacted (%)" quantity="share" value={native.shrink} onChange={(shrink) => shrink !== undefined && put({ ...native, shrink })} check={share(0.9)} hint="Placed against what it was in the ground; 10 % is common" />
+      <PlanMeasure label="Swell when dug (%)" quantity="share" value={native.swell} onChange={(swell) => swell !== undefined && put({ ...native, swell })} check={share(2)} hint="Loose in the truck over what it was in the ground; 25 % is common" />
+      <PlanMeasure label="Shrink when compacted (%)" quantity="share" value={native.shrink} onChange={(shrink) => shrink !== undefined && put({ ...native, shrink })} check={share(0.9)} hint="Placed against what it was in the ground; 10 % is common" />
     </Sheet>
   );
 }

@@ -1,13 +1,13 @@
 import { NODE_FORMS } from '@alveus/plan';
 import type { Edit, Uuid } from '@alveus/plan';
-import { MeasureInput } from '../parts/MeasureInput';
+import { PlanMeasure } from '../parts/MeasureInput';
+import { NameField } from '../parts/NameField';
 import { Sheet } from '../parts/Sheet';
 import { Button, Choice } from '../parts/Tap';
 import { FORM_WORDS } from '../parts/words';
 import { Words } from '../parts/Words';
 import { useAppSelector } from '../store';
 import { useActions } from '../sync/SyncProvider';
-import { NameField } from './RunSheet';
 
 /** A point where runs meet or end: what it is, and the ground that every run there shares. */
 export function NodeSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
@@ -37,9 +37,9 @@ export function NodeSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
       }
     >
       <NameField key={node.name} value={node.name} onChange={(name) => edit([{ op: 'put', item: { ...node, name } }])} />
-      <MeasureInput label="Ground here" quantity="elevation" value={plan.nodeGround[id]?.elevation} onChange={ground} optional />
+      <PlanMeasure label="Ground here" quantity="elevation" value={plan.nodeGround[id]?.elevation} onChange={ground} optional />
       {outlet ? (
-        <MeasureInput
+        <PlanMeasure
           label="Highest water standing outside, if any"
           quantity="elevation"
           value={node.water}

@@ -1,9 +1,9 @@
 import { CATALOGUE, print, removeRun } from '@alveus/core';
-import { Name } from '@alveus/plan';
 import type { Edit, GroundBreak, ItemOf, Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Field, MeasureInput, positive } from '../parts/MeasureInput';
+import { MeasureInput, PlanMeasure, positive } from '../parts/MeasureInput';
+import { NameField } from '../parts/NameField';
 import { Sheet } from '../parts/Sheet';
 import { Button, Choice, IconTap } from '../parts/Tap';
 import { FORM_WORDS } from '../parts/words';
@@ -49,7 +49,7 @@ export function RunSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
       }
     >
       <NameField key={run.name} value={run.name} onChange={(name) => put({ ...run, name })} />
-      <MeasureInput
+      <PlanMeasure
         label="Length, level"
         quantity="distance"
         value={run.length.value}
@@ -72,16 +72,6 @@ export function RunSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
       />
     </Sheet>
   );
-}
-
-/** A name is taken when the field is left, so that each letter is not an edit of its own. */
-export function NameField({ value, onChange, label = 'Name' }: { value: string; onChange: (name: string) => void; label?: string }) {
-  const [text, setText] = useState(value);
-  const parsed = Name.safeParse(text);
-  const take = (): void => {
-    if (parsed.success && parsed.data !== value) onChange(parsed.data);
-  };
-  return <Field label={label} value={text} onChange={setText} onLeave={take} onSubmit={take} error={parsed.success ? undefined : `Type a name: ${parsed.error.issues[0]?.message ?? ''}.`} />;
 }
 
 function GroundAlong({ run }: { run: ItemOf<'run'> }) {
@@ -157,7 +147,7 @@ function DropField({ run }: { run: ItemOf<'run'> }) {
   const grade = plan.runGrade[run.id];
   if (!below) return null;
   return (
-    <MeasureInput
+    <PlanMeasure
       label="Drop through the lower node"
       quantity="thickness"
       value={grade?.drop}
@@ -213,12 +203,12 @@ function PipeSizes({ pipe }: { pipe: ItemOf<'pipe'> }) {
   return (
     <>
       <View style={styles.row}>
-        <MeasureInput label="Outside" quantity="fine" value={pipe.outside} onChange={(outside) => outside !== undefined && put({ ...pipe, outside })} check={(value) => (value > 2 * pipe.wall ? positive(value) : 'Must be more than two walls.')} />
-        <MeasureInput label="Wall" quantity="fine" value={pipe.wall} onChange={(wall) => wall !== undefined && put({ ...pipe, wall })} check={(value) => (2 * value < pipe.outside ? positive(value) : 'Leaves no inside.')} />
+        <PlanMeasure label="Outside" quantity="fine" value={pipe.outside} onChange={(outside) => outside !== undefined && put({ ...pipe, outside })} check={(value) => (value > 2 * pipe.wall ? positive(value) : 'Must be more than two walls.')} />
+        <PlanMeasure label="Wall" quantity="fine" value={pipe.wall} onChange={(wall) => wall !== undefined && put({ ...pipe, wall })} check={(value) => (2 * value < pipe.outside ? positive(value) : 'Leaves no inside.')} />
       </View>
       <View style={styles.row}>
-        <MeasureInput label="Stick" quantity="distance" value={pipe.stick} onChange={(stick) => stick !== undefined && put({ ...pipe, stick })} check={positive} />
-        <MeasureInput label="Manning n" quantity="plain" value={pipe.manning} onChange={(manning) => manning !== undefined && put({ ...pipe, manning })} check={(value) => (value >= 0.005 && value <= 0.1 ? undefined : 'From 0.005 to 0.1; smooth plastic is about 0.010.')} />
+        <PlanMeasure label="Stick" quantity="distance" value={pipe.stick} onChange={(stick) => stick !== undefined && put({ ...pipe, stick })} check={positive} />
+        <PlanMeasure label="Manning n" quantity="plain" value={pipe.manning} onChange={(manning) => manning !== undefined && put({ ...pipe, manning })} check={(value) => (value >= 0.005 && value <= 0.1 ? undefined : 'From 0.005 to 0.1; smooth plastic is about 0.010.')} />
       </View>
     </>
   );

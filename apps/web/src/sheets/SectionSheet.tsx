@@ -4,7 +4,8 @@ import type { Edit, ItemOf, LayerMaterial, Mark, Uuid, WidthRule } from '@alveus
 import type { ReactNode } from 'react';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { MeasureInput, notNegative, positive } from '../parts/MeasureInput';
+import { PlanMeasure, notNegative, positive } from '../parts/MeasureInput';
+import { NameField } from '../parts/NameField';
 import { Sheet } from '../parts/Sheet';
 import { Button, Choice, IconTap } from '../parts/Tap';
 import { Words } from '../parts/Words';
@@ -12,7 +13,6 @@ import { useAppSelector } from '../store';
 import { useActions } from '../sync/SyncProvider';
 import { newId } from '../sync/ids';
 import { useTones } from '../theme/ThemeProvider';
-import { NameField } from './RunSheet';
 
 const MARK_WORDS: Record<Mark, string> = { invert: 'Invert', springline: 'Springline', crown: 'Crown', ground: 'Ground' };
 
@@ -37,11 +37,11 @@ export function SectionSheet({ id, onClose }: { id: Uuid; onClose: () => void })
     if (parsed.success) edit([...more, { op: 'put', item: parsed.data }]);
   };
   /** A new layer is of the first material there is, or stone is brought into the plan for it. */
-  const withMaterial = (use: (material: LayerMaterial, more: readonly Edit[]) => void): void => {
+  const withMaterial = (then: (material: LayerMaterial, more: readonly Edit[]) => void): void => {
     const known = materials[0];
-    if (known) return use(known.id, []);
+    if (known) return then(known.id, []);
     const item: ItemOf<'material'> = { kind: 'material', id: newId(), ...MATERIALS.stone };
-    use(item.id, [{ op: 'put', item }]);
+    then(item.id, [{ op: 'put', item }]);
   };
   const top = section.above[section.above.length - 1]?.upTo;
   return (
@@ -70,7 +70,7 @@ export function SectionSheet({ id, onClose }: { id: Uuid; onClose: () => void })
           onMaterial={(material) => put({ ...section, surface: section.surface.map((one, at) => (at === index ? { ...one, material } : one)) })}
           onRemove={() => put({ ...section, surface: section.surface.filter((_, at) => at !== index) })}
         >
-          <MeasureInput label="Thickness" quantity="thickness" value={layer.thickness} check={positive} onChange={(thickness) => thickness !== undefined && put({ ...section, surface: section.surface.map((one, at) => (at === index ? { ...one, thickness } : one)) })} />
+          <PlanMeasure label="Thickness" quantity="thickness" value={layer.thickness} check={positive} onChange={(thickness) => thickness !== undefined && put({ ...section, surface: section.surface.map((one, at) => (at === index ? { ...one, thickness } : one)) })} />
         </LayerBox>
       ))}
       <Button icon="plus" onPress={() => withMaterial((material, more) => put({ ...section, surface: [...section.surface, { material, thickness: 0.1 }] }, more))}>
@@ -95,7 +95,7 @@ export function SectionSheet({ id, onClose }: { id: Uuid; onClose: () => void })
               value={layer.upTo.mark}
               onChange={(mark) => put({ ...section, above: section.above.map((one, at) => (at === index ? { ...one, upTo: { ...one.upTo, mark } } : one)) })}
             />
-            <MeasureInput label="Above that mark (minus: below)" quantity="thickness" value={layer.upTo.offset} onChange={(offset) => offset !== undefined && put({ ...section, above: section.above.map((one, at) => (at === index ? { ...one, upTo: { ...one.upTo, offset } } : one)) })} />
+            <PlanMeasure label="Above that mark (minus: below)" quantity="thickness" value={layer.upTo.offset} onChange={(offset) => offset !== undefined && put({ ...section, above: section.above.map((one, at) => (at === index ? { ...one, upTo: { ...one.upTo, offset } } : one)) })} />
           </LayerBox>
         ))}
       <Button
@@ -120,7 +120,7 @@ export function SectionSheet({ id, onClose }: { id: Uuid; onClose: () => void })
             onMaterial={(material) => put({ ...section, below: section.below.map((one, at) => (at === index ? { ...one, material } : one)) })}
             onRemove={() => put({ ...section, below: section.below.filter((_, at) => at !== index) })}
           >
-            <MeasureInput label="Thickness" quantity="thickness" value={layer.thickness} check={positive} onChange={(thickness) => thickness !== undefined && put({ ...section, below: section.below.map((one, at) => (at === index ? { ...one, thickness } : one)) })} />
+            <PlanMeasure label="Thickness" quantity="thickness" value={layer.thickness} check={positive} onChange={(thickness) => thickness !== undefined && put({ ...section, below: section.below.map((one, at) => (at === index ? { ...one, thickness } : one)) })} />
           </LayerBox>
         ))}
       <Button icon="plus" onPress={() => withMaterial((material, more) => put({ ...section, below: [{ material, thickness: 0.1 }, ...section.below] }, more))}>
@@ -150,10 +150,10 @@ function Width({ rule, onChange }: { rule: WidthRule; onChange: (rule: WidthRule
         value={rule.rule}
         onChange={(name) => onChange(start[name])}
       />
-      {rule.rule === 'fixed' ? <MeasureInput label="Width" quantity="thickness" value={rule.width} check={positive} onChange={(width) => width !== undefined && onChange({ rule: 'fixed', width })} /> : null}
+      {rule.rule === 'fixed' ? <PlanMeasure label="Width" quantity="thickness" value={rule.width} check={positive} onChange={(width) => width !== undefined && onChange({ rule: 'fixed', width })} /> : null}
       {rule.rule === 'room' ? (
         <>
-          <MeasureInput label="Room each side" quantity="thickness" value={rule.each} check={notNegative} onChange={(each) => each !== undefined && onChange({ ...rule, each })} />
+          <PlanMeasure label="Room each side" quantity="thickness" value={rule.each} check={notNegative} onChange={(each) => each !== undefined && onChange({ ...rule, each })} />
           <Choice
             label="Beside the"
             options={[

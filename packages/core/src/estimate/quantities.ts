@@ -10,6 +10,8 @@ export interface Quantities {
   readonly pipeDisplaced: number;
   /** Bought layers, those of one name and material together, from the bottom up. */
   readonly layers: readonly LayerQuantity[];
+  /** The same by material, as it is ordered: a truck does not know which layer its stone is for. */
+  readonly bought: readonly MaterialQuantity[];
   /** Native soil put back, placed. */
   readonly nativeReturned: number;
   /** The same, as it lay in the ground. */
@@ -25,8 +27,7 @@ export interface Quantities {
   readonly missingLength: number;
 }
 
-export interface LayerQuantity {
-  readonly name: string;
+export interface MaterialQuantity {
   readonly material: Uuid;
   readonly placed: number;
   /** Placed volume with the waste on top. */
@@ -35,6 +36,10 @@ export interface LayerQuantity {
   readonly loose: number;
   /** Of the ordered volume. */
   readonly mass: number;
+}
+
+export interface LayerQuantity extends MaterialQuantity {
+  readonly name: string;
 }
 
 export interface PipeQuantity {
@@ -77,14 +82,18 @@ export function lineQuantities(runs: readonly RunResult[], plan: Pick<Plan, 'mat
   }
   const nativeBank = nativeReturned / (1 - native.shrink);
   const spoilBank = Math.max(0, excavation - nativeBank);
+  const byMaterial = new Map<Uuid, number>();
+  for (const { material, placed } of layers.values()) byMaterial.set(material, (byMaterial.get(material) ?? 0) + placed);
+  const toOrder = (material: Uuid, placed: number): MaterialQuantity => {
+    const kind = plan.material[material];
+    const ordered = placed * (1 + (kind?.waste ?? 0));
+    return { material, placed, ordered, loose: ordered * (kind?.loose ?? 1), mass: ordered * (kind?.density ?? 0) };
+  };
   return {
     excavation,
     pipeDisplaced,
-    layers: [...layers.values()].map(({ name, material, placed }) => {
-      const kind = plan.material[material];
-      const ordered = placed * (1 + (kind?.waste ?? 0));
-      return { name, material, placed, ordered, loose: ordered * (kind?.loose ?? 1), mass: ordered * (kind?.density ?? 0) };
-    }),
+    layers: [...layers.values()].map(({ name, material, placed }) => ({ name, ...toOrder(material, placed) })),
+    bought: [...byMaterial].map(([material, placed]) => toOrder(material, placed)),
     nativeReturned,
     nativeBank,
     spoilBank,

@@ -84,66 +84,79 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
     case 'pipeLength':
     case 'sticks':
       return explainPipe(evaluation, line, runs, ref);
+    case 'layerPlaced':
+      return explainLayer(evaluation, line, runs, ref.layer, rests);
     default:
-      return explainLayer(evaluation, line, runs, ref, rests);
+      return explainMaterial(evaluation, line, ref);
   }
 }
 
-function explainLayer(
-  evaluation: Evaluation,
-  line: LineResult,
-  runs: readonly RunResult[],
-  ref: Extract<AmountRef, { layer: number }>,
-  rests: readonly string[],
-): Working | undefined {
-  const layer = line.quantities.layers[ref.layer];
-  const material = layer && evaluation.plan.material[layer.material];
-  if (!layer || !material) return undefined;
-  const name = `${material.name}, ${layer.name}`;
+/** What lies in one kind of layer, run by run. */
+function explainLayer(evaluation: Evaluation, line: LineResult, runs: readonly RunResult[], index: number, rests: readonly string[]): Working | undefined {
+  const layer = line.quantities.layers[index];
+  if (!layer) return undefined;
+  const ofRun = (run: RunResult): number | undefined => {
+    const amounts = run.trench?.amounts;
+    if (!amounts || !run.envelope) return undefined;
+    return run.envelope.layers.reduce(
+      (total, part, at) => (part.material === layer.material && part.name === layer.name ? total + (amounts.layers[at] as number) : total),
+      0,
+    );
+  };
+  const steps = perRun(runs, ofRun, (run, amount) => {
+    const known = run.length - (run.trench?.missing ?? 0);
+    return [measured(known, 'distance'), ' × ', measured(amount / known, 'area'), ' on average, less the pipe in it = ', volume(amount)];
+  });
+  const name = evaluation.plan.material[layer.material]?.name ?? 'Material';
+  return { title: `${name}, ${layer.name}: placed`, value: volume(layer.placed), steps: sum(steps, layer.placed), source: EXACT, rests };
+}
+
+/** What of a material is bought for the line. */
+function explainMaterial(evaluation: Evaluation, line: LineResult, ref: Extract<AmountRef, { material: string }>): Working | undefined {
+  const amount = line.quantities.bought.find((part) => part.material === ref.material);
+  const material = evaluation.plan.material[ref.material];
+  if (!amount || !material) return undefined;
+  const { name } = material;
   switch (ref.figure) {
     case 'placed': {
-      const ofRun = (run: RunResult): number | undefined => {
-        const amounts = run.trench?.amounts;
-        if (!amounts || !run.envelope) return undefined;
-        return run.envelope.layers.reduce(
-          (total, part, index) => (part.material === layer.material && part.name === layer.name ? total + (amounts.layers[index] as number) : total),
-          0,
-        );
+      const parts = line.quantities.layers.filter((layer) => layer.material === ref.material);
+      const steps = parts.map((layer): WorkingStep => ({ formula: layer.name, numbers: [volume(layer.placed)] }));
+      return {
+        title: `${name}: placed`,
+        value: volume(amount.placed),
+        steps: [...steps, { formula: 'all layers together', numbers: [volume(amount.placed)] }],
+        source: EXACT,
+        rests: [...gap(line), 'each layer, whose own working shows it run by run'],
       };
-      const steps = perRun(runs, ofRun, (run, amount) => {
-        const known = run.length - (run.trench?.missing ?? 0);
-        return [measured(known, 'distance'), ' × ', measured(amount / known, 'area'), ' on average, less the pipe in it = ', volume(amount)];
-      });
-      return { title: `${name}: placed`, value: volume(layer.placed), steps: sum(steps, layer.placed), source: EXACT, rests };
     }
     case 'ordered':
       return {
         title: `${name}: to order`,
-        value: volume(layer.ordered),
-        steps: [{ formula: 'ordered = placed × (1 + waste)', numbers: [volume(layer.placed), ' × (1 + ', measured(material.waste, 'share'), ') = ', volume(layer.ordered)] }],
+        value: volume(amount.ordered),
+        steps: [{ formula: 'ordered = placed × (1 + waste)', numbers: [volume(amount.placed), ' × (1 + ', measured(material.waste, 'share'), ') = ', volume(amount.ordered)] }],
         source: 'common practice',
-        rests: [...gap(line), `waste of ${material.name}`],
+        rests: [...gap(line), `waste of ${name}`],
       };
     case 'loose':
       return {
         title: `${name}: loose in the truck`,
-        value: volume(layer.loose),
-        steps: [{ formula: 'loose = ordered × loose factor', numbers: [volume(layer.ordered), ' × ', measured(material.loose, 'plain'), ' = ', volume(layer.loose)] }],
+        value: volume(amount.loose),
+        steps: [{ formula: 'loose = ordered × loose factor', numbers: [volume(amount.ordered), ' × ', measured(material.loose, 'plain'), ' = ', volume(amount.loose)] }],
         source: 'common practice',
-        rests: [...gap(line), `loose factor of ${material.name}`],
+        rests: [...gap(line), `loose factor of ${name}`],
       };
     case 'mass':
       return {
         title: `${name}: mass`,
-        value: measured(layer.mass, 'mass'),
+        value: measured(amount.mass, 'mass'),
         steps: [
           {
             formula: 'mass = ordered × density as placed',
-            numbers: [volume(layer.ordered), ' × ', measured(material.density, 'density'), ' = ', measured(layer.mass, 'mass')],
+            numbers: [volume(amount.ordered), ' × ', measured(material.density, 'density'), ' = ', measured(amount.mass, 'mass')],
           },
         ],
         source: 'common practice',
-        rests: [...gap(line), `density of ${material.name}`],
+        rests: [...gap(line), `density of ${name}`],
       };
   }
 }

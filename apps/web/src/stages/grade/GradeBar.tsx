@@ -81,7 +81,7 @@ function Cell({ which, run, state, onLock, onEdit }: { which: Triad; run: RunRes
           {shown}
         </Words>
         <Words size="small" tone="muted" lines={1}>
-          {which === 'slope' && value !== undefined ? printInchesPerFoot(value) : ' '}
+          {which === 'slope' && value !== undefined ? printInchesPerFoot(value) : '\u00a0'}
         </Words>
       </Tap>
       <Tap onPress={onLock} style={[styles.lock, { borderColor: tones.line }]} label={`${state === 'locked' ? 'Free' : 'Lock'} the ${NAMES[which].toLowerCase()}`} role="checkbox" checked={state === 'locked'}>

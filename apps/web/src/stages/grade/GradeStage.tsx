@@ -3,7 +3,7 @@ import { LongSection } from '../../drawing/LongSection';
 import { TrenchSection } from '../../drawing/TrenchSection';
 import { Findings } from '../../parts/Findings';
 import { Button } from '../../parts/Tap';
-import { useWide } from '../../parts/useWide';
+import { useDrawingRoom, useWide } from '../../parts/useWide';
 import { Words } from '../../parts/Words';
 import { selectEvaluation, selectFindings, selectLine, selectPlace, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { Heading } from '../Heading';
@@ -16,6 +16,7 @@ import { StationFigures } from './StationFigures';
 export function GradeStage() {
   const dispatch = useAppDispatch();
   const wide = useWide();
+  const room = useDrawingRoom();
   const line = useAppSelector(selectLine);
   const place = useAppSelector(selectPlace);
   const findings = useAppSelector(selectFindings);
@@ -26,8 +27,8 @@ export function GradeStage() {
     <StageLayout
       drawing={
         <>
-          <LongSection height={wide ? 400 : 268} handles />
-          {wide ? <TrenchSection place={place} plan={plan} height={400} /> : null}
+          <LongSection height={wide ? Math.round(room * 0.54) : 276} handles />
+          {wide ? <TrenchSection place={place} plan={plan} height={Math.floor(room * 0.46)} /> : null}
         </>
       }
       numbers={

@@ -1,7 +1,7 @@
 import type { Place } from '@alveus/core';
 import { print } from '@alveus/core';
 import { StyleSheet, View } from 'react-native';
-import { Figure } from '../../parts/Figure';
+import { Figure, FigureGrid } from '../../parts/Figure';
 import { Words } from '../../parts/Words';
 import { useAppSelector } from '../../store';
 import { useTones } from '../../theme/ThemeProvider';
@@ -22,14 +22,14 @@ export function StationFigures({ place }: { place: Place }) {
           {run.run.name}
         </Words>
       </View>
-      <View style={styles.grid} role="group" aria-label="Levels at the station">
+      <FigureGrid columns={3} label="Levels at the station">
         <Figure label="Trench depth" value={station.depth} quantity="depth" figure={{ figure: 'depth', ...ref }} />
         <Figure label="Invert" value={station.invert} quantity="elevation" figure={{ figure: 'invert', ...ref }} />
         <Figure label="Trench bottom" value={station.bottom} quantity="elevation" figure={{ figure: 'bottom', ...ref }} />
         <Figure label="Cover" value={station.cover} quantity="depth" figure={{ figure: 'cover', ...ref }} />
         <Figure label="Ground" value={station.ground} quantity="elevation" figure={{ figure: 'ground', ...ref }} />
         <Figure label="Trench width" value={run.trench?.width} quantity="thickness" figure={{ figure: 'width', run: run.id }} />
-      </View>
+      </FigureGrid>
     </View>
   );
 }
@@ -37,5 +37,4 @@ export function StationFigures({ place }: { place: Place }) {
 const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'baseline', gap: 12, paddingHorizontal: 12, paddingVertical: 6 },
   name: { flex: 1 },
-  grid: { flexDirection: 'row', flexWrap: 'wrap' },
 });

@@ -51,8 +51,8 @@ export function JobsScreen() {
             Alveus
           </Words>
         </View>
-        <Words tone="onWater" style={styles.flex} lines={1}>
-          Drainage that falls the right way
+        <Words tone="onWater" style={styles.flex} lines={2} size="small">
+          Every elevation agrees with every other
         </Words>
         <IconTap name="menu" label="Units and light" onPress={() => setMenu(true)} color={tones.onWater} />
       </View>
@@ -93,6 +93,14 @@ export function JobsScreen() {
               <IconTap name="trash" label={`Delete ${job.name}`} onPress={() => void actions.deleteJob(job.id)} />
             </View>
           ))}
+        </View>
+        <View style={[styles.caution, { borderColor: tones.fix }]} role="note">
+          <Words strong>Before anybody digs</Words>
+          <Words>
+            Have the utilities located, wait for the marks, and dig by hand near power and gas. Nobody goes into a trench of 5 ft or more, or
+            into a bad one of any depth, without protection. What is planned here does not stand above the local code, the inspector or a
+            licensed designer.
+          </Words>
         </View>
       </ScrollView>
       {naming ? <NameSheet job={naming} onClose={() => setNaming(undefined)} /> : null}
@@ -167,5 +175,6 @@ const styles = StyleSheet.create({
   empty: { borderWidth: 1, borderRadius: 8, padding: 20, gap: 6 },
   list: { gap: 10 },
   job: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 8, paddingRight: 4 },
+  caution: { borderLeftWidth: 5, paddingLeft: 14, paddingVertical: 4, gap: 4, marginTop: 12 },
   open: { flex: 1, paddingHorizontal: 16, paddingVertical: 10 },
 });

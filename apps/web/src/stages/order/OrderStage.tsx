@@ -1,10 +1,11 @@
-import type { LineResult } from '@alveus/core';
+import type { FigureRef, LineResult, System } from '@alveus/core';
 import { gradeTable, print } from '@alveus/core';
+import type { ItemOf } from '@alveus/plan';
 import type { ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { Figure } from '../../parts/Figure';
+import { Figure, FigureGrid } from '../../parts/Figure';
 import { Icon } from '../../parts/Icon';
-import { Button } from '../../parts/Tap';
+import { Button, Tap } from '../../parts/Tap';
 import { useWide } from '../../parts/useWide';
 import { Words } from '../../parts/Words';
 import { selectEvaluation, selectLine, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
@@ -28,46 +29,50 @@ export function OrderStage() {
       <View style={[styles.page, wide && styles.pageWide]}>
         {q.complete ? null : <Incomplete line={line} />}
         <Card title="Stone, sand and soil to buy" wide={wide} empty={q.layers.length === 0 ? 'The sections of this line use native soil only.' : undefined}>
-          {q.layers.map((layer, index) => {
-            const material = plan.material[layer.material];
+          {q.bought.map((amount) => {
+            const { material: id } = amount;
+            const about = { line: line.id, material: id };
             return (
-              <View key={`${layer.material}${layer.name}`} style={styles.block}>
-                <Row
-                  title={material?.name ?? 'Material was removed'}
-                  about={layer.name}
-                  onEdit={() => dispatch(sheetOpened({ sheet: 'material', material: layer.material }))}
-                />
-                <View style={styles.grid}>
-                  <Figure label="To order" value={layer.ordered} quantity="volume" figure={{ figure: 'ordered', line: line.id, layer: index }} />
-                  <Figure label="Mass" value={layer.mass} quantity="mass" figure={{ figure: 'mass', line: line.id, layer: index }} />
-                  <Figure label="Placed" size="large" value={layer.placed} quantity="volume" figure={{ figure: 'placed', line: line.id, layer: index }} />
-                  <Figure label="Loose" size="large" value={layer.loose} quantity="volume" figure={{ figure: 'loose', line: line.id, layer: index }} />
+              <View key={id} style={styles.block}>
+                <Row title={plan.material[id]?.name ?? 'Material was removed'} about={orderedAs(plan.material[id], system)} onEdit={() => dispatch(sheetOpened({ sheet: 'material', material: id }))} />
+                <FigureGrid columns={2}>
+                  <Figure label="To order" value={amount.ordered} quantity="volume" figure={{ figure: 'ordered', ...about }} />
+                  <Figure label="Mass" value={amount.mass} quantity="mass" figure={{ figure: 'mass', ...about }} />
+                  <Figure label="Placed" size="large" value={amount.placed} quantity="volume" figure={{ figure: 'placed', ...about }} />
+                  <Figure label="Loose in the truck" size="large" value={amount.loose} quantity="volume" figure={{ figure: 'loose', ...about }} />
+                </FigureGrid>
+                <View style={styles.parts}>
+                  {q.layers.map((layer, index) =>
+                    layer.material === id ? <Part key={layer.name} name={layer.name} placed={layer.placed} figure={{ figure: 'layerPlaced', line: line.id, layer: index }} /> : null,
+                  )}
                 </View>
               </View>
             );
           })}
         </Card>
-        <Card title="Pipe" wide={wide}>
+        <View style={wide ? styles.columnWide : styles.column}>
+        <Card title="Pipe" wide={false}>
           {q.pipe.map(({ pipe, length, sticks }) => (
             <View key={pipe} style={styles.block}>
               <Row title={plan.pipe[pipe]?.name ?? 'Pipe was removed'} about={plan.pipe[pipe]?.standard ?? ''} />
-              <View style={styles.grid}>
+              <FigureGrid columns={2}>
                 <Figure label={`Sticks of ${print(plan.pipe[pipe]?.stick ?? 0, 'distance', system)}`} value={sticks} quantity="count" figure={{ figure: 'sticks', line: line.id, pipe }} />
                 <Figure label="Along the slope" value={length} quantity="distance" figure={{ figure: 'pipeLength', line: line.id, pipe }} />
-              </View>
+              </FigureGrid>
             </View>
           ))}
         </Card>
-        <Card title="Digging and spoil" wide={wide}>
+        <Card title="Digging and spoil" wide={false}>
           <Row title={native.name} about={`swells ${print(native.swell, 'share', system)}, shrinks ${print(native.shrink, 'share', system)}`} onEdit={() => dispatch(sheetOpened({ sheet: 'native' }))} />
-          <View style={styles.grid}>
+          <FigureGrid columns={2}>
             <Figure label="Excavation" value={q.excavation} quantity="volume" figure={{ figure: 'excavation', line: line.id }} />
             <Figure label="Spoil, loose" value={q.spoilLoose} quantity="volume" figure={{ figure: 'spoilLoose', line: line.id }} />
             <Figure label="Put back, placed" size="large" value={q.nativeReturned} quantity="volume" figure={{ figure: 'nativeReturned', line: line.id }} />
             <Figure label="Spoil, in bank" size="large" value={q.spoilBank} quantity="volume" figure={{ figure: 'spoilBank', line: line.id }} />
             <Figure label="Pipe takes up" size="large" value={q.pipeDisplaced} quantity="volume" figure={{ figure: 'pipeDisplaced', line: line.id }} />
-          </View>
+          </FigureGrid>
         </Card>
+        </View>
         <View style={styles.foot}>
           <Button icon="file" onPress={table}>
             Grade table (CSV)
@@ -78,6 +83,25 @@ export function OrderStage() {
         </View>
       </View>
     </ScrollView>
+  );
+}
+
+/** How an order follows from what is placed. */
+function orderedAs(material: ItemOf<'material'> | undefined, system: System): string {
+  return material ? `${print(material.waste, 'share', system)} waste, ${print(material.density, 'density', system)} placed` : '';
+}
+
+/** What of a material lies in one kind of layer. */
+function Part({ name, placed, figure }: { name: string; placed: number; figure: FigureRef }) {
+  const tones = useTones();
+  const dispatch = useAppDispatch();
+  const { system } = useAppSelector((state) => state.settings);
+  const shown = print(placed, 'volume', system);
+  return (
+    <Tap onPress={() => dispatch(sheetOpened({ sheet: 'working', figure }))} label={`${name}: ${shown} placed. Show the working`} style={[styles.part, { borderColor: tones.line }]}>
+      <Words style={styles.flex}>{name}</Words>
+      <Words>{shown}</Words>
+    </Tap>
   );
 }
 
@@ -128,11 +152,14 @@ const styles = StyleSheet.create({
   page: { padding: 12, gap: 12 },
   pageWide: { flexDirection: 'row', flexWrap: 'wrap', padding: 20, gap: 20, alignItems: 'flex-start' },
   card: { borderWidth: 1, borderRadius: 8, paddingTop: 12, overflow: 'hidden' },
+  column: { gap: 12 },
+  columnWide: { gap: 20, flexGrow: 1, flexBasis: 420 },
   cardWide: { flexGrow: 1, flexBasis: 420 },
   title: { paddingHorizontal: 12, paddingBottom: 6 },
   block: { paddingBottom: 8 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12, paddingVertical: 6 },
-  grid: { flexDirection: 'row', flexWrap: 'wrap' },
+  parts: { paddingHorizontal: 12, paddingTop: 4 },
+  part: { flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', borderBottomWidth: 1, borderRadius: 0 },
   foot: { gap: 10, paddingBottom: 24, width: '100%' },
   incomplete: { flexDirection: 'row', gap: 12, alignItems: 'center', borderWidth: 2, borderRadius: 8, padding: 12, width: '100%' },
   flex: { flex: 1 },

@@ -3,12 +3,12 @@ import { ONLY, SERVICES } from '@alveus/plan';
 import type { Profile, Service, ServiceRule } from '@alveus/plan';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { MeasureInput } from '../../parts/MeasureInput';
+import { PlanMeasure } from '../../parts/MeasureInput';
+import { NameField } from '../../parts/NameField';
 import { SEVERITY_WORD } from '../../parts/Findings';
 import { Button, Choice } from '../../parts/Tap';
 import { SERVICE_WORDS } from '../../parts/words';
 import { Words } from '../../parts/Words';
-import { NameField } from '../../sheets/RunSheet';
 import { selectLine, useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
@@ -39,7 +39,7 @@ export function RulesStage() {
           first, so change whatever they say otherwise. They are saved with the plan.
         </Words>
         <NameField key={profile.name} label="Name of these rules" value={profile.name} onChange={(name) => put({ ...profile, name })} />
-        <MeasureInput
+        <PlanMeasure
           label="Trench depth from which protection must be stated"
           quantity="depth"
           value={profile.protectionDepth.depth}
@@ -49,15 +49,15 @@ export function RulesStage() {
         />
         <Choice label="Service" options={SERVICES.map((value) => ({ value, label: SERVICE_WORDS[value] }))} value={service} onChange={setService} />
         <View style={styles.row}>
-          <MeasureInput label="Least cover, feet only" quantity="thickness" value={rule.cover.foot} check={limit} onChange={(foot) => foot !== undefined && putRule({ ...rule, cover: { ...rule.cover, foot } })} />
-          <MeasureInput label="Least cover, vehicles" quantity="thickness" value={rule.cover.vehicles} check={limit} onChange={(vehicles) => vehicles !== undefined && putRule({ ...rule, cover: { ...rule.cover, vehicles } })} hint={rule.cover.source} />
+          <PlanMeasure label="Least cover, feet only" quantity="thickness" value={rule.cover.foot} check={limit} onChange={(foot) => foot !== undefined && putRule({ ...rule, cover: { ...rule.cover, foot } })} />
+          <PlanMeasure label="Least cover, vehicles" quantity="thickness" value={rule.cover.vehicles} check={limit} onChange={(vehicles) => vehicles !== undefined && putRule({ ...rule, cover: { ...rule.cover, vehicles } })} hint={rule.cover.source} />
         </View>
         <Words strong>Least slope, by pipe size</Words>
         {rule.leastSlope.map((band, index) => (
           <SlopeBandRow key={`${service}${index}`} band={band} onChange={(least) => putRule({ ...rule, leastSlope: rule.leastSlope.map((one, at) => (at === index ? { ...one, least } : one)) })} />
         ))}
         {rule.steep ? (
-          <MeasureInput
+          <PlanMeasure
             key={`${service}steep`}
             label={rule.steep.by === 'slope' ? 'Looks odd above' : 'Looks odd above, running full'}
             quantity={rule.steep.by === 'slope' ? 'slope' : 'speed'}
@@ -81,7 +81,7 @@ function SlopeBandRow({ band, onChange }: { band: ServiceRule['leastSlope'][numb
   const { system } = useAppSelector((state) => state.settings);
   const from = band.fromNominal > 0 ? `From ${print(band.fromNominal, 'thickness', system)} pipe` : 'All sizes';
   return (
-    <MeasureInput
+    <PlanMeasure
       label={`${from}: ${SEVERITY_WORD[band.severity].toLowerCase()} below`}
       quantity="slope"
       value={band.least}

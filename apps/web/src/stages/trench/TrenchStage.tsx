@@ -5,10 +5,10 @@ import type { Plan } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { LongSection } from '../../drawing/LongSection';
 import { TrenchSection } from '../../drawing/TrenchSection';
-import { Figure } from '../../parts/Figure';
+import { Figure, FigureGrid } from '../../parts/Figure';
 import { Findings } from '../../parts/Findings';
 import { Button, Choice } from '../../parts/Tap';
-import { useWide } from '../../parts/useWide';
+import { useDrawingRoom, useWide } from '../../parts/useWide';
 import { PROTECTION_WORDS } from '../../parts/words';
 import { Words } from '../../parts/Words';
 import { selectEvaluation, selectFindings, selectPlace, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
@@ -23,6 +23,7 @@ const RULES = new Set(['protection', 'trench-narrow', 'layer-out-of-ground', 'su
 /** How deep, and what goes round the pipe? */
 export function TrenchStage() {
   const wide = useWide();
+  const room = useDrawingRoom();
   const place = useAppSelector(selectPlace);
   const { plan } = useAppSelector(selectEvaluation);
   const findings = useAppSelector(selectFindings).filter((finding) => RULES.has(finding.rule));
@@ -32,17 +33,17 @@ export function TrenchStage() {
     <StageLayout
       drawing={
         <>
-          <LongSection height={wide ? 280 : 150} handles={false} />
-          <TrenchSection place={place} plan={plan} height={wide ? 440 : 280} />
+          <LongSection height={wide ? Math.round(room * 0.38) : 156} handles={false} />
+          <TrenchSection place={place} plan={plan} height={wide ? Math.floor(room * 0.62) : 280} />
         </>
       }
       numbers={
         <>
-          <View style={styles.grid}>
+          <FigureGrid columns={3}>
             <Figure label="Trench depth" value={place.station.depth} quantity="depth" figure={{ figure: 'depth', ...ref }} />
             <Figure label="Width" value={place.run.trench?.width} quantity="thickness" figure={{ figure: 'width', run: place.run.id }} />
             <Figure label="Cover" value={place.station.cover} quantity="depth" figure={{ figure: 'cover', ...ref }} />
-          </View>
+          </FigureGrid>
           <Layers place={place} plan={plan} />
           <Protection place={place} />
           <Heading>Findings</Heading>
@@ -137,7 +138,6 @@ function Protection({ place }: { place: Place }) {
 }
 
 const styles = StyleSheet.create({
-  grid: { flexDirection: 'row', flexWrap: 'wrap' },
   layer: { flexDirection: 'row', alignItems: 'stretch', borderBottomWidth: 1 },
   name: { flex: 1.4, paddingHorizontal: 12, paddingVertical: 8, justifyContent: 'center' },
   protection: { padding: 12, gap: 10 },

@@ -1,0 +1,175 @@
+import { randomUUID } from 'node:crypto';
+import { LIMITS } from '@alveus/plan';
+import request from 'supertest';
+import type { World } from './world';
+import { batch, makeWorld, newJob, node, put } from './world';
+
+let world: World;
+beforeAll(async () => {
+  world = await makeWorld();
+});
+afterAll(() => world.end());
+
+describe('a batch of changes', () => {
+  test('moves the plan as a whole and gets the next number', async () => {
+    const job = await newJob(world.app());
+    const [a, b] = [randomUUID(), randomUUID()];
+    const first = await job.send(batch([put(node(a, 'Outlet')), put(node(b, 'Basin'))])).expect(200);
+    expect(first.body).toEqual({ taken: true, sequence: 1 });
+    const second = await job.send(batch([put(node(a, 'Ditch'), 1)])).expect(200);
+    expect(second.body).toEqual({ taken: true, sequence: 2 });
+    const { sequence, changes } = await job.since(0);
+    expect(sequence).toBe(2);
+    expect(new Map(changes.map((held) => [held.id, [held.revision, (held.item as { name: string }).name]]))).toEqual(
+      new Map([
+        [a, [2, 'Ditch']],
+        [b, [1, 'Basin']],
+      ]),
+    );
+  });
+
+  test('is refused whole when one of its changes is stale, and says what is held', async () => {
+    const job = await newJob(world.app());
+    const [a, b] = [randomUUID(), randomUUID()];
+    await job.send(batch([put(node(a, 'Outlet'))]));
+    await job.send(batch([put(node(a, 'Somebody else’s name'), 1)]));
+    const answer = await job.send(batch([put(node(a, 'Mine'), 1), put(node(b, 'New'))])).expect(409);
+    expect(answer.body).toMatchObject({ taken: false, sequence: 2, conflicts: [{ kind: 'node', id: a, revision: 2, item: { name: 'Somebody else’s name' } }] });
+    const { sequence, changes } = await job.since(0);
+    expect(sequence).toBe(2);
+    expect(changes).toHaveLength(1);
+  });
+
+  test('sent twice is done once, with the same answer; the same id with another body is refused', async () => {
+    const job = await newJob(world.app());
+    const once = batch([put(node(randomUUID(), 'Outlet'))]);
+    const first = await job.send(once).expect(200);
+    const again = await job.send(once).expect(200);
+    expect(again.body).toEqual(first.body);
+    expect((await job.since(0)).sequence).toBe(1);
+    const other = await job.send({ ...once, changes: [put(node(randomUUID(), 'Outlet'))] }).expect(422);
+    expect(other.body.error.code).toBe('batch-reused');
+  });
+
+  test('that arrives twenty times at once is done once', async () => {
+    const job = await newJob(world.app());
+    const once = batch([put(node(randomUUID(), 'Outlet'))]);
+    const answers = await Promise.all(Array.from({ length: 20 }, () => job.send(once)));
+    expect(new Set(answers.map(({ status, body }) => `${status} ${JSON.stringify(body)}`))).toEqual(new Set(['200 {"taken":true,"sequence":1}']));
+  });
+
+  test('may hang on an earlier one that was made without the server', async () => {
+    const job = await newJob(world.app());
+    const id = randomUUID();
+    const first = batch([put(node(id, 'Outlet'))]);
+    const second = batch([put(node(id, 'Ditch'), { after: first.id })]);
+    const early = await job.send(second).expect(422);
+    expect(early.body.error.code).toBe('unknown-base');
+    await job.send(first).expect(200);
+    expect((await job.send(second).expect(200)).body).toEqual({ taken: true, sequence: 2 });
+  });
+
+  test('of one item from many people at once: one wins each time, and no update is lost', async () => {
+    const job = await newJob(world.app());
+    const id = randomUUID();
+    await job.send(batch([put(node(id, 'start'))]));
+    const add = async (who: number): Promise<void> => {
+      for (;;) {
+        const held = (await job.since(0)).changes[0];
+        const name = `${(held?.item as { name: string }).name}.${who}`;
+        const { status } = await job.send(batch([put(node(id, name), held?.revision ?? 0)]));
+        if (status === 200) return;
+        expect(status).toBe(409);
+      }
+    };
+    await Promise.all(Array.from({ length: 8 }, (_, who) => add(who)));
+    const held = (await job.since(0)).changes[0];
+    expect(held?.revision).toBe(9);
+    expect((held?.item as { name: string }).name.split('.').slice(1).sort()).toEqual(['0', '1', '2', '3', '4', '5', '6', '7']);
+  });
+});
+
+describe('what a client has not seen', () => {
+  test('comes since a number, removals as tombstones', async () => {
+    const job = await newJob(world.app());
+    const [a, b] = [randomUUID(), randomUUID()];
+    await job.send(batch([put(node(a, 'Outlet')), put(node(b, 'Basin'))]));
+    await job.send(batch([{ op: 'remove', kind: 'node', id: b, base: 1 }]));
+    expect(await job.since(1)).toEqual({ sequence: 2, changes: [{ kind: 'node', id: b, revision: 2, item: null }] });
+    // From nothing, what is gone need not be told.
+    expect((await job.since(0)).changes.map(({ id }) => id)).toEqual([a]);
+    expect(await job.since(2)).toEqual({ sequence: 2, changes: [] });
+    // What was removed may be put again, by one who saw the removal or one who never saw the item.
+    await job.send(batch([put(node(b, 'Basin'), 2)])).expect(200);
+  });
+});
+
+describe('bad input gets a 4xx, and changes nothing', () => {
+  const id = randomUUID();
+  const run = { kind: 'run', id, line: id, name: 'Run', lower: randomUUID(), upper: randomUUID(), length: { from: 'typed', value: 10 }, vehicles: false };
+  test.each<[string, unknown]>([
+    ['text where a length is meant', { ...run, length: { from: 'typed', value: '12 ft' } }],
+    ['a negative length', { ...run, length: { from: 'typed', value: -3 } }],
+    ['a run of no length', { ...run, length: { from: 'typed', value: 0 } }],
+    ['a run from a node to itself', { ...run, upper: run.lower }],
+    ['ground breaks out of order', { kind: 'runGround', id, breaks: [{ at: 5, elevation: 1 }, { at: 3, elevation: 1 }] }],
+    ['two ground breaks at one place', { kind: 'runGround', id, breaks: [{ at: 5, elevation: 1 }, { at: 5, elevation: 2 }] }],
+    ['layers that overlap', { kind: 'section', id, name: 'S', width: { rule: 'd2321' }, below: [], surface: [], above: [{ material: 'native', upTo: { mark: 'crown', offset: 0.3 } }, { material: 'native', upTo: { mark: 'crown', offset: 0.1 } }] }],
+    ['an unknown field', { ...run, colour: 'red' }],
+    ['an unknown kind', { kind: 'tree', id }],
+    ['a name with a null in it', { ...run, name: 'a\u0000b' }],
+    ['a name with half a character', { ...run, name: 'a\ud800b' }],
+    ['a number that JSON cannot hold', { ...run, length: { from: 'typed', value: null } }],
+    ['an upper-case id', { ...run, id: id.toUpperCase() }],
+    ['not an item at all', 'pipe'],
+  ])('%s', async (_what, item) => {
+    const job = await newJob(world.app());
+    const answer = await job.send({ id: randomUUID(), changes: [{ op: 'put', item, base: 0 }] });
+    expect(answer.status).toBe(422);
+    expect(answer.body.error.message).toMatch(/changes\.0/);
+    expect((await job.since(0)).sequence).toBe(0);
+  });
+
+  test('no change, too many changes, the same item twice, revisions that are none', async () => {
+    const job = await newJob(world.app());
+    const item = node(randomUUID(), 'Outlet');
+    await job.send({ id: randomUUID(), changes: [] }).expect(422);
+    await job.send(batch([put(item), put(item)])).expect(422);
+    await job.send(batch(Array.from({ length: LIMITS.batchChanges + 1 }, () => put(node(randomUUID(), 'x'))))).expect(422);
+    for (const base of [-1, 0.5, 1e300, 'one', null]) await job.send({ id: randomUUID(), changes: [{ op: 'put', item, base }] }).expect(422);
+    for (const since of ['-1', 'x', '1.5', '1e400']) await request(world.app()).get(`/api/jobs/${job.id}/changes?since=${since}`).expect(422);
+  });
+
+  test('broken JSON, another type, too much of it, an address that is none', async () => {
+    const app = world.app();
+    const job = await newJob(app);
+    const post = (body: string, type = 'application/json') => request(app).post(`/api/jobs/${job.id}/changes`).set('Content-Type', type).send(body);
+    await post('{"id":').expect(400);
+    await post('id=1', 'application/x-www-form-urlencoded').expect(415);
+    await post(JSON.stringify({ id: 'x'.repeat(LIMITS.requestBytes) })).expect(413);
+    await request(app).post('/api/jobs/not-an-id/changes').send(batch([put(node(randomUUID(), 'x'))])).expect(422);
+    await request(app).get('/api/nothing').expect(404);
+    await request(app).get('/api/jobs/%E0%A4%A').expect(400);
+  });
+
+  test('a job that is not there, was deleted or is another company’s', async () => {
+    const theirs = await newJob(world.app(world.other));
+    const ours = await newJob(world.app());
+    await request(world.app()).delete(`/api/jobs/${ours.id}`).expect(204);
+    for (const id of [randomUUID(), theirs.id, ours.id]) {
+      await request(world.app()).post(`/api/jobs/${id}/changes`).send(batch([put(node(randomUUID(), 'x'))])).expect(404);
+      await request(world.app()).get(`/api/jobs/${id}/changes`).expect(404);
+      await request(world.app()).patch(`/api/jobs/${id}`).send({ name: 'Ours now' }).expect(404);
+    }
+    expect((await theirs.since(0)).sequence).toBe(0);
+  });
+
+  test('a batch id of one job says nothing about another', async () => {
+    const [one, two] = [await newJob(world.app()), await newJob(world.app())];
+    const sent = batch([put(node(randomUUID(), 'Outlet'))]);
+    await one.send(sent).expect(200);
+    const chained = batch([put(node(randomUUID(), 'Outlet'), { after: sent.id })]);
+    expect((await two.send(chained).expect(422)).body.error.code).toBe('unknown-base');
+    await two.send(sent).expect(200);
+  });
+});

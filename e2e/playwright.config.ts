@@ -1,0 +1,21 @@
+import { defineConfig } from '@playwright/test';
+import { CHROMIUM_ARGS } from '../tools/lib/browser';
+
+/** The real app in Debian's Chromium, against a real server and database. Started by `npm test`. */
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  reporter: [['list'], ['json', {}]],
+  use: {
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    trace: 'retain-on-failure',
+    screenshot: 'only-on-failure',
+    launchOptions: { executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
+  },
+});

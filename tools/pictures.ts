@@ -1,0 +1,82 @@
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import type { Page } from '@playwright/test';
+import { chromium as launcher } from '@playwright/test';
+import { buildWeb } from './lib/build';
+import { CHROMIUM_ARGS, chromium } from './lib/browser';
+import { COMPANY } from './lib/database';
+import { DEMO_JOB, loadDemo } from './lib/demo';
+import { ROOT } from './lib/paths';
+import { run, say } from './lib/say';
+import { scratchDatabase, scratchServer } from './lib/scratch';
+import { startServer } from './lib/server';
+
+/** `npm run pictures`: the main views, from the demo job, into docs/screenshots. With names: only those. */
+
+interface View {
+  readonly path: string;
+  readonly wide?: boolean;
+  readonly dark?: boolean;
+  readonly ready?: (page: Page) => Promise<void>;
+}
+
+const stage = (name: string): string => `/job/${DEMO_JOB}/${name}`;
+/** Moves the station line up the line, by keyboard. */
+const stationUp = (times: number) => async (page: Page): Promise<void> => {
+  const station = page.getByRole('slider', { name: 'Station along the line' });
+  await station.focus();
+  for (let press = 0; press < times; press += 1) await station.press('Shift+ArrowRight');
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+};
+
+const VIEWS: Readonly<Record<string, View>> = {
+  'jobs-phone': { path: '/' },
+  'jobs-wide': { path: '/', wide: true },
+  'grade-phone': { path: stage('grade'), ready: stationUp(13) },
+  'grade-wide': { path: stage('grade'), wide: true, ready: stationUp(13) },
+  'grade-dark': { path: stage('grade'), dark: true, ready: stationUp(13) },
+  'trench-phone': { path: stage('trench'), ready: stationUp(13) },
+  'trench-wide': { path: stage('trench'), wide: true, ready: stationUp(13) },
+  'order-phone': { path: stage('order') },
+  'order-wide': { path: stage('order'), wide: true },
+};
+
+run(async (cleanup) => {
+  const { values, positionals } = parseArgs({ allowPositionals: true, options: { out: { type: 'string' } } });
+  const out = path.resolve(values.out ?? path.join(ROOT, 'docs', 'screenshots'));
+  mkdirSync(out, { recursive: true });
+  const names = positionals.length > 0 ? positionals : Object.keys(VIEWS);
+  const scratch = await scratchServer();
+  cleanup(scratch.stop);
+  const database = await scratchDatabase(scratch);
+  cleanup(database.drop);
+  await loadDemo(database.appUrl, COMPANY.id);
+  const server = await startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: await buildWeb(), PORT: '0', LOG_LEVEL: 'warn' });
+  cleanup(server.stop);
+  const browser = await launcher.launch({ executablePath: await chromium(), args: CHROMIUM_ARGS });
+  cleanup(() => browser.close());
+  for (const name of names) {
+    const view = VIEWS[name];
+    if (!view) {
+      say(`There is no view ${name}. Views: ${Object.keys(VIEWS).join(', ')}.`);
+      return 2;
+    }
+    const context = await browser.newContext({
+      viewport: view.wide ? { width: 1280, height: 800 } : { width: 390, height: 844 },
+      hasTouch: !view.wide,
+      colorScheme: view.dark ? 'dark' : 'light',
+      serviceWorkers: 'block',
+    });
+    const page = await context.newPage();
+    page.on('pageerror', (error) => say(`${name}: ${error.message}`));
+    await page.goto(server.url + view.path);
+    await page.getByRole(view.path === '/' ? 'link' : 'tab').first().waitFor();
+    await view.ready?.(page);
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: path.join(out, `${name}.png`) });
+    say(name);
+    await context.close();
+  }
+  return 0;
+});
