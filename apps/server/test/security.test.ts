@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { asCompany, assertHeldByRowSecurity, createJob, openPool } from '../src';
+import { asCompany, assertHeldByRowSecurity, createJob, openPool } from '../src/store';
 import type { World } from './world';
 import { asOwner, makeWorld, newJob, node, put, batch } from './world';
 

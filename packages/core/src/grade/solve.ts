@@ -82,7 +82,10 @@ export function solveGrade(plan: Pick<Plan, 'run' | 'runGrade'>): GradeSolution 
     const low = levels.above(lowOf(index), DATUM);
     const high = levels.above(highOf(index), DATUM);
     const rise = levels.above(highOf(index), lowOf(index));
-    results.set(run.id, { low, high, slope: rise === undefined ? undefined : rise / lengthOf(run) });
+    // A slope that was fixed and holds is given back to the last digit.
+    const fixed = plan.runGrade[run.id]?.slope;
+    const holds = rise !== undefined && fixed !== undefined && Math.abs(rise - fixed * lengthOf(run)) <= NEAR;
+    results.set(run.id, { low, high, slope: holds ? fixed : rise === undefined ? undefined : rise / lengthOf(run) });
   });
   return { runs: results, surplus };
 }

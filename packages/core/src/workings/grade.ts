@@ -1,7 +1,6 @@
 import type { Evaluation } from '../evaluate';
 import { measured } from '../phrase';
 import type { RunResult } from '../run-result';
-import { d2321Width } from '../trench';
 import { INCH } from '../units';
 import type { Working, WorkingStep } from './working';
 
@@ -102,7 +101,7 @@ function explainWidth(run: RunResult): Working {
               ' or ',
               measured(1.25 * pipe.outside + 12 * INCH, 'fine'),
               ' → ',
-              measured(d2321Width(pipe.outside), 'fine'),
+              value,
             ],
           },
         ],
