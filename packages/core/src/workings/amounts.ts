@@ -24,7 +24,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
         const width = run.trench?.width ?? 0;
         return [measured(known, 'distance'), ' × ', measured(width, 'thickness'), ' wide × ', measured(amount / (known * width), 'depth'), ' deep on average = ', volume(amount)];
       });
-      return { title: 'Excavation', value: volume(q.excavation), steps: sum(steps, q.excavation), source: EXACT, rests };
+      return { title: 'Excavation', value: volume(q.excavation), steps: sum(steps, volume(q.excavation)), source: EXACT, rests };
     }
     case 'pipeDisplaced': {
       const steps = perRun(runs, (run) => run.trench?.amounts?.pipe, (run, amount) => [
@@ -37,7 +37,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
         ' in the ground = ',
         volume(amount),
       ]);
-      return { title: 'Displaced by the pipe', value: volume(q.pipeDisplaced), steps: sum(steps, q.pipeDisplaced), source: EXACT, rests: ['outside diameters', 'lengths in the ground'] };
+      return { title: 'Displaced by the pipe', value: volume(q.pipeDisplaced), steps: sum(steps, volume(q.pipeDisplaced)), source: EXACT, rests: ['outside diameters', 'lengths in the ground'] };
     }
     case 'nativeReturned': {
       const bought = q.layers.reduce((total, layer) => total + layer.placed, 0);
@@ -108,7 +108,7 @@ function explainLayer(evaluation: Evaluation, line: LineResult, runs: readonly R
     return [measured(known, 'distance'), ' × ', measured(amount / known, 'area'), ' on average, less the pipe in it = ', volume(amount)];
   });
   const name = evaluation.plan.material[layer.material]?.name ?? 'Material';
-  return { title: `${name}, ${layer.name}: placed`, value: volume(layer.placed), steps: sum(steps, layer.placed), source: EXACT, rests };
+  return { title: `${name}, ${layer.name}: placed`, value: volume(layer.placed), steps: sum(steps, volume(layer.placed)), source: EXACT, rests };
 }
 
 /** What of a material is bought for the line. */
@@ -190,7 +190,7 @@ function explainPipe(
     (run) => slopedLength(run.length, run.grade.slope),
     (run, along) => [measured(run.length, 'distance'), ' × √(1 + slope²) = ', measured(along, 'distance')],
   );
-  return { title: `${pipe.name}: length along the slope`, value: length, steps, source: 'geometry', rests: ['horizontal lengths', 'slopes'] };
+  return { title: `${pipe.name}: length along the slope`, value: length, steps: sum(steps, length), source: 'geometry', rests: ['horizontal lengths', 'slopes'] };
 }
 
 function perRun(
@@ -204,8 +204,8 @@ function perRun(
   });
 }
 
-function sum(steps: readonly WorkingStep[], total: number): WorkingStep[] {
-  return [...steps, { formula: 'all runs together', numbers: [volume(total)] }];
+function sum(steps: readonly WorkingStep[], total: Measured): WorkingStep[] {
+  return [...steps, { formula: 'all runs together', numbers: [total] }];
 }
 
 /** Said first wherever something is left out. */
