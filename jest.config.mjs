@@ -15,6 +15,8 @@ export default {
     node('plan', 'packages/plan'),
     node('core', 'packages/core'),
     node('server', 'apps/server'),
+    // What of the app needs no screen; its components are tested with Expo's preset.
+    node('web', 'apps/web/test'),
     '<rootDir>/apps/web/jest.config.js',
   ],
 };

@@ -106,7 +106,8 @@ function readJest(file: string): Count {
 function readPlaywright(file: string): Count {
   try {
     const { stats } = JSON.parse(readFileSync(file, 'utf8')) as { stats: { expected: number; unexpected: number; skipped: number; flaky: number } };
-    return { passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped };
+    const passed = stats.expected + stats.flaky;
+    return passed + stats.unexpected === 0 ? DIED : { passed, failed: stats.unexpected, skipped: stats.skipped };
   } catch {
     return DIED;
   }

@@ -1,7 +1,7 @@
 module.exports = {
-  displayName: 'web',
+  displayName: 'screen',
   preset: 'jest-expo/web',
-  testMatch: ['<rootDir>/test/**/*.test.{ts,tsx}'],
+  testMatch: ['<rootDir>/test/**/*.test.tsx'],
   transformIgnorePatterns: [
     'node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|react-native-.*|idb|@alveus)/)',
   ],

@@ -22,18 +22,19 @@ export interface JobState {
   readonly past: readonly Step[];
   readonly future: readonly Step[];
   readonly link: Link;
+  /** Why this device does not keep edits, where it does not. */
+  readonly unkept: string | null;
   readonly conflicts: readonly Conflict[];
   readonly choices: ReadonlyMap<string, Choice>;
   readonly notice: string | null;
 }
 
-/** How things stand with the server and with the device. */
+/** How things stand with the server. */
 export type Link =
   | { readonly state: 'idle' }
   | { readonly state: 'sending' }
   | { readonly state: 'offline' }
-  | { readonly state: 'refused'; readonly message: string }
-  | { readonly state: 'unkept'; readonly message: string };
+  | { readonly state: 'refused'; readonly message: string };
 
 export const CLOSED: JobState = {
   id: null,
@@ -48,6 +49,7 @@ export const CLOSED: JobState = {
   past: [],
   future: [],
   link: { state: 'idle' },
+  unkept: null,
   conflicts: [],
   choices: new Map(),
   notice: null,
@@ -68,6 +70,7 @@ export const batchKept = createAction<Uuid>('job/kept');
 export const batchTaken = createAction<{ batch: Uuid; sequence: number }>('job/taken');
 export const changesHeard = createAction<{ sequence: number; changes: readonly Held[] }>('job/heard');
 export const linkChanged = createAction<Link>('job/link');
+export const deviceTroubled = createAction<string | null>('job/device');
 export const conflictsFound = createAction<readonly Conflict[]>('job/conflicts');
 export const conflictChosen = createAction<{ key: string; choice: Choice }>('job/chosen');
 export const pendingRebased = createAction<readonly Pending[]>('job/rebased');
@@ -92,6 +95,7 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
     return withPlan({ ...state, held: heldMap(state.held, changes), sequence: Math.max(sequence, state.sequence) });
   }
   if (linkChanged.match(action)) return sameLink(state.link, action.payload) ? state : { ...state, link: action.payload };
+  if (deviceTroubled.match(action)) return state.unkept === action.payload ? state : { ...state, unkept: action.payload };
   if (conflictsFound.match(action)) return { ...state, conflicts: action.payload };
   if (conflictChosen.match(action)) {
     const { key, choice } = action.payload;

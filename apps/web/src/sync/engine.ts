@@ -6,6 +6,7 @@ import {
   batchTaken,
   changesHeard,
   conflictsFound,
+  deviceTroubled,
   jobClosed,
   jobMissing,
   jobOpened,
@@ -47,8 +48,9 @@ export class SyncEngine {
     this.#unsubscribe = store.subscribe(() => {
       const { job } = store.getState();
       if (job.pending === pending || job.opening !== 'open') return;
+      const grew = job.pending.length > pending.length;
       pending = job.pending;
-      void this.#keep();
+      if (grew) void this.#keep().then(() => this.run());
     });
   }
 
@@ -156,11 +158,8 @@ export class SyncEngine {
     const { job } = this.#store.getState();
     const [batch] = job.pending;
     if (!batch || job.conflicts.length > 0) return false;
-    // What is not on the device yet is not sent: a page closed now must not forget what the server has.
-    if (this.#device && !this.#kept.has(batch.id)) {
-      await this.#keep();
-      if (!this.#kept.has(batch.id)) return false;
-    }
+    // First on the device, then to the server; but where the device cannot keep it the server is all the safer.
+    if (!this.#kept.has(batch.id)) await this.#keep();
     this.#link({ state: 'sending' });
     const answer = await this.#api.send(id, { id: batch.id, changes: [...batch.changes] });
     if (this.#open?.id !== id) return false;
@@ -204,21 +203,18 @@ export class SyncEngine {
     if (!id || fresh.length === 0) return;
     for (const batch of fresh) this.#keeping.add(batch.id);
     try {
+      if (!this.#device) throw new Error('no device');
       for (const batch of fresh) {
-        if (this.#device) {
-          await this.#device.keepPending(id, batch);
-          this.#store.dispatch(batchKept(batch.id));
-        }
+        await this.#device.keepPending(id, batch);
         this.#kept.add(batch.id);
+        this.#store.dispatch(batchKept(batch.id));
       }
-      if (!this.#device) this.#link({ state: 'unkept', message: 'This browser keeps nothing: do not close the page before it says saved.' });
+      this.#store.dispatch(deviceTroubled(null));
     } catch {
-      this.#link({ state: 'unkept', message: 'This device could not keep the last edit; its storage may be full.' });
+      this.#store.dispatch(deviceTroubled(this.#device ? CANNOT_KEEP : KEEPS_NOTHING));
     } finally {
       for (const batch of fresh) this.#keeping.delete(batch.id);
     }
-    if (!this.#running) void this.run();
-    else this.#again = true;
   }
 
   async #keepHeard(id: Uuid, sequence: number, changes: readonly Held[], answered: Uuid | undefined): Promise<void> {
@@ -236,6 +232,9 @@ export class SyncEngine {
     this.#store.dispatch(linkChanged(link));
   }
 }
+
+const CANNOT_KEEP = 'Not kept: this device’s storage is full or locked. Leave this page open until it says saved.';
+const KEEPS_NOTHING = 'Not kept: this browser stores nothing. Leave this page open until it says saved.';
 
 /** Milliseconds between hearing what others did; and before trying again where nobody answered. */
 const POLL = 4_000;

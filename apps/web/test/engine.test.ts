@@ -1,0 +1,239 @@
+import 'fake-indexeddb/auto';
+import type { Batch, BatchAnswer, Change, Changes, Held, Item, Job, Uuid } from '@alveus/plan';
+import { addressOf, keyOf } from '@alveus/plan';
+import { conflictChosen, planEdited } from '../src/store/job';
+import { savingWords } from '../src/store/saving';
+import { makeStore } from '../src/store/store';
+import type { Api } from '../src/sync/api';
+import { Refused, Unreachable } from '../src/sync/api';
+import { openDevice } from '../src/sync/device';
+import { SyncEngine } from '../src/sync/engine';
+
+/** The queue between the screen and the server, with a device that keeps and a server that comes and goes. */
+
+const JOB = '30000000-0000-4000-8000-000000000001';
+const NODE = '30000000-0000-4000-8000-000000000002';
+let counter = 100;
+const uuid = (): Uuid => `30000000-0000-4000-8000-${(counter += 1).toString(16).padStart(12, '0')}`;
+const node = (name: string, water?: number): Item => ({ kind: 'node', id: NODE, name, form: 'manhole', ...(water === undefined ? {} : { water }) });
+
+/** The change protocol in memory, as the server keeps it. */
+class FakeServer {
+  up = true;
+  /** Takes the next batch, and breaks off before the answer. */
+  loseAnswer = false;
+  sequence = 0;
+  taken: Batch[] = [];
+  readonly held = new Map<string, Held>();
+
+  #reached<T>(work: () => T): Promise<T> {
+    return this.up ? Promise.resolve(work()) : Promise.reject(new Unreachable('down'));
+  }
+
+  readonly api: Api = {
+    jobs: () => this.#reached(() => [this.#job()]),
+    job: () => this.#reached(() => this.#job()),
+    createJob: () => this.#reached(() => this.#job()),
+    renameJob: () => this.#reached(() => this.#job()),
+    deleteJob: () => this.#reached(() => undefined),
+    restoreJob: () => this.#reached(() => this.#job()),
+    changes: (_id, since): Promise<Changes> => this.#reached(() => ({ sequence: this.sequence, changes: [...this.held.values()].filter(({ revision }) => revision > since) })),
+    send: (_id, batch) =>
+      this.#reached(() => {
+        const answer = this.#take(batch);
+        if (!this.loseAnswer) return answer;
+        this.loseAnswer = false;
+        throw new Unreachable('the line broke');
+      }),
+  };
+
+  #job(): Job {
+    return { id: JOB, name: 'Yard', sequence: this.sequence, changedAt: new Date(0).toISOString() };
+  }
+
+  #take(batch: Batch): BatchAnswer {
+    const before = this.taken.findIndex(({ id }) => id === batch.id);
+    if (before >= 0) return { taken: true, sequence: before + 1 };
+    const base = (change: Change): number => (typeof change.base === 'number' ? change.base : 1 + this.taken.findIndex(({ id }) => id === (change.base as { after: Uuid }).after));
+    const conflicts = batch.changes.filter((change) => (this.held.get(keyOf(addressOf(change)))?.revision ?? 0) !== base(change));
+    if (conflicts.length > 0) return { taken: false, sequence: this.sequence, conflicts: conflicts.map((change) => this.held.get(keyOf(addressOf(change))) ?? { ...addressOf(change), revision: 0, item: null }) };
+    this.sequence += 1;
+    this.taken.push(batch);
+    for (const change of batch.changes) this.held.set(keyOf(addressOf(change)), { ...addressOf(change), revision: this.sequence, item: change.op === 'put' ? change.item : null });
+    return { taken: true, sequence: this.sequence };
+  }
+
+  /** Somebody else's edit. */
+  other(item: Item): void {
+    this.#take({ id: uuid(), changes: [{ op: 'put', item, base: this.held.get(keyOf(item))?.revision ?? 0 }] });
+  }
+
+  get name(): unknown {
+    return (this.held.get(`node:${NODE}`)?.item as { name?: string } | null | undefined)?.name;
+  }
+}
+
+let files = 0;
+async function page(server: FakeServer, file: string) {
+  const store = makeStore();
+  const device = await openDevice(file);
+  const engine = new SyncEngine(store, server.api, device);
+  await engine.open(JOB);
+  return {
+    store,
+    engine,
+    words: () => savingWords(store.getState()).text,
+    plan: () => store.getState().job.plan,
+    edit: async (item: Item) => {
+      store.dispatch(planEdited({ edits: [{ op: 'put', item }], batch: uuid(), way: 'do' }));
+      await engine.run();
+      // The queue's own write is not part of that round if it was busy; let it come to rest.
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      await engine.run();
+    },
+    /** The page is gone, as when the browser is killed. */
+    kill: () => {
+      engine.stop();
+      device.close();
+    },
+  };
+}
+
+const freshFile = (): string => `device-${(files += 1)}`;
+
+test('an edit is kept, then saved; and is there on the next page', async () => {
+  const server = new FakeServer();
+  const file = freshFile();
+  const first = await page(server, file);
+  expect(first.words()).toBe('Saved');
+  await first.edit(node('Basin'));
+  expect(first.words()).toBe('Saved');
+  expect(server.name).toBe('Basin');
+  first.kill();
+  const second = await page(server, file);
+  expect(second.plan().node[NODE]).toEqual(node('Basin'));
+  second.kill();
+});
+
+test('with the server down edits are kept on the device, survive the page, and arrive once, in order', async () => {
+  const server = new FakeServer();
+  const file = freshFile();
+  const first = await page(server, file);
+  await first.edit(node('Basin'));
+  server.up = false;
+  await first.edit(node('Yard basin'));
+  await first.edit(node('Yard basin', 2));
+  expect(first.words()).toBe('Kept on this device · 2 to send');
+  first.kill();
+
+  const second = await page(server, file);
+  expect(second.plan().node[NODE]).toEqual(node('Yard basin', 2));
+  expect(second.words()).toMatch(/2 to send/);
+  server.up = true;
+  await second.engine.run();
+  expect(second.words()).toBe('Saved');
+  expect(server.taken).toHaveLength(3);
+  expect(server.held.get(`node:${NODE}`)?.item).toEqual(node('Yard basin', 2));
+  second.kill();
+});
+
+test('an answer that was lost on the way makes nothing happen twice', async () => {
+  const server = new FakeServer();
+  const one = await page(server, freshFile());
+  server.loseAnswer = true;
+  await one.edit(node('Basin'));
+  await one.engine.run();
+  expect(one.words()).toBe('Saved');
+  expect(server.taken).toHaveLength(1);
+  one.kill();
+});
+
+test('somebody else’s edit of another field goes together with mine', async () => {
+  const server = new FakeServer();
+  const one = await page(server, freshFile());
+  await one.edit(node('Basin', 1));
+  server.up = false;
+  await one.edit(node('Mine', 1));
+  server.up = true;
+  server.other(node('Basin', 7));
+  await one.engine.run();
+  expect(server.held.get(`node:${NODE}`)?.item).toEqual(node('Mine', 7));
+  expect(one.plan().node[NODE]).toEqual(node('Mine', 7));
+  expect(one.words()).toBe('Saved');
+  one.kill();
+});
+
+test.each([
+  ['mine', 'Mine'],
+  ['theirs', 'Theirs'],
+] as const)('one field changed by both waits for a choice; %s holds after', async (choice, name) => {
+  const server = new FakeServer();
+  const file = freshFile();
+  const one = await page(server, file);
+  await one.edit(node('Basin'));
+  server.up = false;
+  await one.edit(node('Mine'));
+  server.up = true;
+  server.other(node('Theirs'));
+  await one.engine.run();
+  const [conflict] = one.store.getState().job.conflicts;
+  expect([conflict?.mine, conflict?.theirs]).toEqual([node('Mine'), node('Theirs')]);
+  expect(one.words()).toMatch(/needs your decision/);
+  // Undecided, it outlives the page.
+  one.kill();
+  const two = await page(server, file);
+  expect(two.store.getState().job.conflicts).toHaveLength(1);
+  two.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice }));
+  await two.engine.settle();
+  expect(server.name).toBe(name);
+  expect((two.plan().node[NODE] as { name: string }).name).toBe(name);
+  expect(two.words()).toBe('Saved');
+  two.kill();
+});
+
+test('what the server refuses is said, and stays on the device', async () => {
+  const server = new FakeServer();
+  const one = await page(server, freshFile());
+  const send = server.api.send;
+  (server.api as { send: unknown }).send = () => Promise.reject(new Refused(422, 'This plan has as many items as one plan may have.'));
+  await one.edit(node('Basin'));
+  expect(one.words()).toMatch(/Not saved: This plan has as many items/);
+  expect(one.store.getState().job.pending).toHaveLength(1);
+  (server.api as { send: unknown }).send = send;
+  await one.engine.run();
+  expect(one.words()).toBe('Saved');
+  one.kill();
+});
+
+test('what others did is heard, removals too', async () => {
+  const server = new FakeServer();
+  const one = await page(server, freshFile());
+  await one.edit(node('Basin'));
+  const two = await page(server, freshFile());
+  expect(two.plan().node[NODE]).toEqual(node('Basin'));
+  two.store.dispatch(planEdited({ edits: [{ op: 'remove', kind: 'node', id: NODE }], batch: uuid(), way: 'do' }));
+  await two.engine.run();
+  await new Promise((resolve) => setTimeout(resolve, 20));
+  await two.engine.run();
+  await one.engine.run();
+  expect(one.plan().node[NODE]).toBeUndefined();
+  one.kill();
+  two.kill();
+});
+
+test('a device that cannot keep says so, and the edit goes to the server all the same', async () => {
+  const server = new FakeServer();
+  const one = await page(server, freshFile());
+  const put = jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  server.up = false;
+  await one.edit(node('Basin'));
+  expect(one.words()).toMatch(/Not kept: .* Leave this page open/);
+  server.up = true;
+  await one.engine.run();
+  expect(one.words()).toBe('Saved');
+  expect(server.name).toBe('Basin');
+  put.mockRestore();
+  one.kill();
+});

@@ -1,0 +1,106 @@
+import type { Page } from '@playwright/test';
+import { expect, test as base } from '@playwright/test';
+import pg from 'pg';
+import type { ScratchDatabase } from '../tools/lib/scratch';
+import { scratchDatabase } from '../tools/lib/scratch';
+import type { ServerProcess } from '../tools/lib/server';
+import { startServer } from '../tools/lib/server';
+
+/** The app with an empty database of its own, on a server that can be killed and started again. */
+export interface App {
+  readonly url: string;
+  readonly database: ScratchDatabase;
+  /** Ends the server as a power cut would. */
+  kill(): Promise<void>;
+  /** Starts it again on the same port. */
+  start(): Promise<void>;
+  /** What the owner of the database sees, for checking what arrived. */
+  query<T extends pg.QueryResultRow>(sql: string): Promise<T[]>;
+}
+
+export const test = base.extend<{ app: App }>({
+  app: async ({}, use) => { // eslint-disable-line no-empty-pattern
+    const ownerUrl = process.env.TEST_OWNER_URL;
+    const appPassword = process.env.TEST_APP_PASSWORD;
+    const webDir = process.env.WEB_DIR;
+    if (!ownerUrl || !appPassword || !webDir) throw new Error('Run these with `npm test` or `npm test -- e2e`.');
+    const database = await scratchDatabase({ ownerUrl, appPassword });
+    const start = (port: string): Promise<ServerProcess> => startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: webDir, PORT: port, LOG_LEVEL: 'error' });
+    let server = await start('0');
+    const { port, origin } = new URL(server.url);
+    const owner = new pg.Client({ connectionString: database.ownerUrl });
+    await owner.connect();
+    await owner.query(`SELECT set_config('alveus.company', id::text, false) FROM (SELECT '3f0c7a52-6a0e-4b8e-9f52-0a1c5d7e2b90'::uuid AS id) AS demo`);
+    await use({
+      url: origin,
+      database,
+      kill: async () => {
+        const gone = new Promise((resolve) => server.process.on('exit', resolve));
+        server.process.kill('SIGKILL');
+        await gone;
+      },
+      start: async () => {
+        server = await start(port);
+      },
+      query: async <T extends pg.QueryResultRow>(sql: string) => (await owner.query<T>(sql)).rows,
+    });
+    await owner.end();
+    await server.stop();
+    await database.drop();
+  },
+});
+
+export { expect };
+
+export const WIDE = { viewport: { width: 1280, height: 800 }, hasTouch: false };
+
+/** Types into a field by its label, as a person does: what was there goes. */
+export async function fill(page: Page, label: string | RegExp, text: string): Promise<void> {
+  await page.getByRole('textbox', { name: label }).fill(text);
+}
+
+export const tap = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' }).click();
+
+export async function newJob(page: Page, app: App, name: string): Promise<void> {
+  await page.goto(app.url);
+  await tap(page, 'New job');
+  await fill(page, 'Name of the job', name);
+  await tap(page, 'Make the job');
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+}
+
+export interface RunTyped {
+  readonly length: string;
+  readonly slope: string;
+  readonly ground: string;
+}
+
+/** A line from its outlet up, typed through the screens. */
+export async function typeLine(page: Page, outlet: { invert: string; ground: string; service: string }, runs: readonly RunTyped[]): Promise<void> {
+  await tap(page, 'Set the outlet');
+  await fill(page, /^Outlet invert/, outlet.invert);
+  await fill(page, /^Ground at the outlet/, outlet.ground);
+  await page.getByRole('radio', { name: outlet.service, exact: true }).click();
+  await tap(page, 'Next: the first run');
+  for (const [index, run] of runs.entries()) {
+    if (index === 1) await tap(page, 'Add a run at the top');
+    await fill(page, /^Length, level/, run.length);
+    await fill(page, /^Slope/, run.slope);
+    await fill(page, /^Ground at the upper end/, run.ground);
+    const more = index > 0 && index < runs.length - 1;
+    await tap(page, more ? 'Add, and another' : 'Add the run');
+  }
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+}
+
+export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
+
+/** A figure on the screen, by its label: the whole of its spoken name. */
+export const figure = (page: Page, label: string) => page.getByRole('button', { name: new RegExp(`^${label} .*Show the working`) });
+
+/** Moves the station line to a place with the keyboard. */
+export async function station(page: Page, ...keys: string[]): Promise<void> {
+  const slider = page.getByRole('slider', { name: 'Station along the line' });
+  await slider.focus();
+  for (const key of keys) await slider.press(key);
+}

@@ -1,0 +1,63 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { DEMO } from '../tools/lib/paths';
+import { expect, figure, newJob, fill, saved, station, tap, test } from './app';
+
+
+test('a job is renamed, deleted and brought back', async ({ page, app }) => {
+  await newJob(page, app, 'Keeper’s house');
+  await tap(page, 'All jobs');
+  await tap(page, /^Rename Keeper/);
+  await fill(page, 'Name of the job', 'Keeper’s house and yard');
+  await tap(page, 'Rename');
+  await expect(page.getByRole('link', { name: /Open Keeper’s house and yard/ })).toBeVisible();
+  await tap(page, /^Delete Keeper/);
+  await expect(page.getByText('No jobs yet')).toBeVisible();
+  await tap(page, 'Bring it back');
+  await expect(page.getByRole('link', { name: /Open Keeper’s house and yard/ })).toBeVisible();
+});
+
+test('a plan file opens as a job and is saved again without losing anything; bad ones say why', async ({ page, app }) => {
+  await page.goto(app.url);
+  const open = async (name: string, text: string): Promise<void> => {
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+    await chooser.setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  };
+  const demo = readFileSync(DEMO, 'utf8');
+  await open('cut.json', demo.slice(0, 3000));
+  await expect(page.getByText(/breaks off or is damaged/)).toBeVisible();
+  const large = path.join(mkdtempSync(path.join(tmpdir(), 'alveus-large-')), 'large.json');
+  writeFileSync(large, ' '.repeat(50 * 1024 * 1024));
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+  await chooser.setFiles(large);
+  await expect(page.getByText(/This file has 50 MB; a plan file has at most 8 MB/)).toBeVisible();
+  await open('newer.json', demo.replace(/"version": \d+/, '"version": 99'));
+  await expect(page.getByText(/has version 99/)).toBeVisible();
+  await expect(page.getByRole('listitem')).toHaveCount(0);
+
+  await open('tansy-hill.json', demo);
+  await expect(page.getByRole('heading', { name: 'Tansy Hill', level: 1 })).toBeVisible();
+  await saved(page);
+  await tap(page, 'Menu');
+  const [download] = await Promise.all([page.waitForEvent('download'), tap(page, 'Save plan file')]);
+  expect(JSON.parse(readFileSync(await download.path(), 'utf8'))).toEqual(JSON.parse(demo));
+});
+
+test('units switch at any time, and are remembered by the device', async ({ page, app }) => {
+  await page.goto(app.url);
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+  await chooser.setFiles(DEMO);
+  await station(page, 'Home');
+  await expect(figure(page, 'Invert')).toContainText('92.50 ft');
+  await tap(page, 'Menu');
+  await page.getByRole('radio', { name: 'Metric', exact: true }).click();
+  await tap(page, 'Close');
+  await expect(figure(page, 'Invert')).toContainText('28.194 m');
+  await tap(page, 'Menu');
+  await page.getByRole('radio', { name: 'Feet and inches', exact: true }).click();
+  await tap(page, 'Close');
+  await expect(figure(page, 'Invert')).toContainText('92\' 6"');
+  await page.reload();
+  await expect(figure(page, 'Invert')).toContainText('92\' 6"');
+});
