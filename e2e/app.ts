@@ -19,7 +19,7 @@ export interface App {
 }
 
 export const test = base.extend<{ app: App }>({
-  app: async ({}, use) => { // eslint-disable-line no-empty-pattern
+  app: async ({}, use) => {
     const ownerUrl = process.env.TEST_OWNER_URL;
     const appPassword = process.env.TEST_APP_PASSWORD;
     const webDir = process.env.WEB_DIR;

@@ -34,11 +34,14 @@ CREATE TABLE item (
   -- Number of the batch that last touched it.
   revision bigint NOT NULL CHECK (revision > 0),
   -- NULL once removed: the row stays, to tell those who were away.
-  body jsonb,
+  -- As it was sent: nothing here looks inside, and text is the cheapest to take and to give back.
+  body json,
   PRIMARY KEY (company_id, job_id, kind, id),
   FOREIGN KEY (company_id, job_id) REFERENCES job (company_id, id)
 );
-CREATE INDEX item_by_revision ON item (company_id, job_id, revision);
+-- Partial, though it leaves nothing out: so only a query that asks by revision can take it. On tables that have
+-- no statistics yet a look-up by key would else be planned over this index, and read the whole job.
+CREATE INDEX item_by_revision ON item (company_id, job_id, revision) WHERE revision > 0;
 
 -- The log of what moved the plan, and what makes sending a batch twice harmless.
 CREATE TABLE batch (
@@ -47,12 +50,13 @@ CREATE TABLE batch (
   id uuid NOT NULL,
   sequence bigint NOT NULL CHECK (sequence > 0),
   digest bytea NOT NULL CHECK (length(digest) = 32),
-  changes jsonb NOT NULL,
+  changes json NOT NULL,
   taken_at timestamptz NOT NULL DEFAULT now(),
   PRIMARY KEY (company_id, job_id, id),
-  UNIQUE (company_id, job_id, sequence),
   FOREIGN KEY (company_id, job_id) REFERENCES job (company_id, id)
 );
+
+CREATE UNIQUE INDEX batch_by_sequence ON batch (company_id, job_id, sequence) WHERE sequence > 0;
 
 ALTER TABLE company ENABLE ROW LEVEL SECURITY;
 ALTER TABLE company FORCE ROW LEVEL SECURITY;

@@ -24,35 +24,17 @@ export interface AppParts {
 export function buildApp({ pool, company, log, webDir }: AppParts): express.Express {
   const app = express();
   app.disable('x-powered-by');
+  // Answers of the API are never stored, so there is nothing to compare a tag with; files bring their own.
+  app.disable('etag');
   app.use(pinoHttp({ logger: log, quietReqLogger: true, autoLogging: log.isLevelEnabled('info') }));
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'none'"],
-          scriptSrc: ["'self'"],
-          // The style sheets are written by script as the components are made.
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          fontSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          workerSrc: ["'self'"],
-          manifestSrc: ["'self'"],
-          baseUri: ["'none'"],
-          formAction: ["'none'"],
-          frameAncestors: ["'none'"],
-        },
-      },
-      // Plain HTTP on this machine: there is no certificate to insist on.
-      strictTransportSecurity: false,
-    }),
-  );
+  // Plain HTTP on this machine: there is no certificate to insist on.
+  app.use(helmet({ contentSecurityPolicy: false, strictTransportSecurity: false }));
   app.use(onlyThisMachine);
 
   const api = express.Router();
   api.use((_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
+    response.setHeader('Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'");
     next();
   });
   api.use(onlyJson, express.json({ limit: LIMITS.requestBytes, strict: true }));
@@ -74,10 +56,30 @@ export function buildApp({ pool, company, log, webDir }: AppParts): express.Expr
   return app;
 }
 
+/** What the app's page may load and reach: only what this server itself serves. */
+const PAGE_POLICY = {
+  useDefaults: false,
+  directives: {
+    defaultSrc: ["'none'"],
+    scriptSrc: ["'self'"],
+    // The style sheets are written by script as the components are made.
+    styleSrc: ["'self'", "'unsafe-inline'"],
+    imgSrc: ["'self'", 'data:', 'blob:'],
+    fontSrc: ["'self'"],
+    connectSrc: ["'self'"],
+    workerSrc: ["'self'"],
+    manifestSrc: ["'self'"],
+    baseUri: ["'none'"],
+    formAction: ["'none'"],
+    frameAncestors: ["'none'"],
+  },
+};
+
 /** The built app. Files with a hash in their name never change; every other path is the app itself. */
 function serveWeb(app: express.Express, webDir: string): void {
   const index = path.join(webDir, 'index.html');
   if (!existsSync(index)) throw new Error(`There is no built app in ${webDir}.`);
+  app.use(helmet.contentSecurityPolicy(PAGE_POLICY));
   app.use(compression());
   app.use(
     express.static(webDir, {

@@ -14,7 +14,8 @@ export function openPool(url: string, most = 10): pg.Pool {
     application_name: 'alveus',
     connectionTimeoutMillis: 10_000,
     idleTimeoutMillis: 30_000,
-    options: '-c statement_timeout=15000 -c lock_timeout=10000 -c idle_in_transaction_session_timeout=20000',
+    // The named statements look things up by key, so one plan serves all their arguments.
+    options: '-c statement_timeout=15000 -c lock_timeout=10000 -c idle_in_transaction_session_timeout=20000 -c plan_cache_mode=force_generic_plan -c jit=off',
   });
   // An idle connection that breaks (the database restarted) is replaced at the next query; it must not end the server.
   pool.on('error', () => undefined);
@@ -24,21 +25,16 @@ export function openPool(url: string, most = 10): pg.Pool {
 /**
  * Runs work in one transaction that sees only the company's rows. It commits when the work returns and
  * leaves nothing behind when it throws.
- * @param first SQL without parameters that is sent together with the start of the transaction, to save a round trip
+ * @param locked a job that only one transaction at a time may work on. The lock comes before the first thing
+ * read, so that what is read is what the one before left.
  */
-export async function asCompany<T>(
-  pool: pg.Pool,
-  company: Uuid,
-  work: (client: Client, first: pg.QueryResult | undefined) => Promise<T>,
-  first?: (literal: (text: string) => string) => string,
-): Promise<T> {
+export async function asCompany<T>(pool: pg.Pool, company: Uuid, work: (client: Client) => Promise<T>, locked?: Uuid): Promise<T> {
   const client = await pool.connect();
   let broken: Error | undefined;
   try {
-    const literal = (text: string): string => client.escapeLiteral(text);
-    const start = `BEGIN; SELECT set_config('alveus.company', ${literal(company)}, true)`;
-    const results = (await client.query(first ? `${start}; ${first(literal)}` : start)) as unknown as pg.QueryResult[];
-    const value = await work(client, first ? results[2] : undefined);
+    const lock = locked === undefined ? '' : `; SELECT pg_advisory_xact_lock(hashtextextended(${client.escapeLiteral(company + locked)}, 0))`;
+    await client.query(`BEGIN; SET LOCAL alveus.company = ${client.escapeLiteral(company)}${lock}`);
+    const value = await work(client);
     await client.query('COMMIT');
     return value;
   } catch (error) {

@@ -68,13 +68,12 @@ export function lineQuantities(runs: readonly RunResult[], plan: Pick<Plan, 'mat
     if (!amounts || !run.envelope) continue;
     excavation += amounts.excavation;
     pipeDisplaced += amounts.pipe;
-    run.envelope.layers.forEach(({ name, material }, index) => {
+    run.envelope.layers.forEach(({ key, name, material }, index) => {
       const placed = amounts.layers[index] as number;
       if (material === 'native') {
         nativeReturned += placed;
         return;
       }
-      const key = `${material} ${name}`;
       const sum = layers.get(key);
       if (sum) sum.placed += placed;
       else layers.set(key, { name, material, placed });

@@ -183,17 +183,15 @@ function evaluateRun(
     plan.nodeGround[run.upper]?.elevation,
     plan.runGround[run.id]?.breaks ?? [],
   );
-  const base = { id: run.id, run, length, grade: solved, ground };
   const lower = plan.node[run.lower];
-  const lost = [
-    !line && 'line',
-    !lower && 'lower node',
-    !plan.node[run.upper] && 'upper node',
-    !pipe && 'pipe',
-    !section && 'trench section',
-  ].filter((part): part is string => part !== false);
+  const lost: string[] = [];
+  if (!line) lost.push('line');
+  if (!lower) lost.push('lower node');
+  if (!plan.node[run.upper]) lost.push('upper node');
+  if (!pipe) lost.push('pipe');
+  if (!section) lost.push('trench section');
   if (!line || !pipe || !section) {
-    return { ...base, pipe, section, envelope: undefined, trench: undefined, findings: [lostParts(run, lost)] };
+    return { id: run.id, run, length, grade: solved, ground, pipe, section, envelope: undefined, trench: undefined, findings: [lostParts(run, lost)] };
   }
   const of = cachedEnvelope(section, pipe, envelopes);
   const trench = runTrench(solved, ground, pipe, section, of);
@@ -212,7 +210,8 @@ function evaluateRun(
     trench,
     profile,
   });
-  return { ...base, pipe, section, envelope: of, trench, findings: lost.length > 0 ? [lostParts(run, lost), ...findings] : findings };
+  if (lost.length > 0) findings.unshift(lostParts(run, lost));
+  return { id: run.id, run, length, grade: solved, ground, pipe, section, envelope: of, trench, findings };
 }
 
 function cachedEnvelope(section: Section, pipe: ItemOf<'pipe'>, cache: EnvelopeCache): Envelope {

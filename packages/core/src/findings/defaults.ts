@@ -74,9 +74,15 @@ export const DEFAULT_PROFILE: Profile = {
 
 /** The least slopes in force for a size: of each severity, the band that starts nearest below it. */
 export function slopesInForce(rule: ServiceRule, nominal: number): SlopeBand[] {
-  return (['stop', 'fix', 'watch'] as const).flatMap((severity) => {
-    const bands = rule.leastSlope.filter((b) => b.severity === severity && b.fromNominal <= nominal + 1e-6);
-    const nearest = bands.sort((a, b) => b.fromNominal - a.fromNominal)[0];
-    return nearest ? [nearest] : [];
-  });
+  const inForce: SlopeBand[] = [];
+  for (const severity of GRAVEST_FIRST) {
+    let nearest: SlopeBand | undefined;
+    for (const one of rule.leastSlope) {
+      if (one.severity === severity && one.fromNominal <= nominal + 1e-6 && (!nearest || one.fromNominal > nearest.fromNominal)) nearest = one;
+    }
+    if (nearest) inForce.push(nearest);
+  }
+  return inForce;
 }
+
+const GRAVEST_FIRST = ['stop', 'fix', 'watch'] as const;

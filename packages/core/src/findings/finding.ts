@@ -54,20 +54,14 @@ export function bySeverity(findings: readonly Finding[]): Finding[] {
   return [...findings].sort((a, b) => RANK[a.severity] - RANK[b.severity]);
 }
 
+/** A finding but for its place in the plan. */
 export type FindingParts = Omit<Finding, 'id' | 'line' | 'run' | 'at' | 'stretch' | 'by' | 'local' | 'gives'> &
-  Partial<Pick<Finding, 'run' | 'at' | 'stretch' | 'by' | 'local' | 'gives'>>;
+  Partial<Pick<Finding, 'at' | 'stretch' | 'by' | 'local' | 'gives'>>;
 
-/** Completes a finding; `mark` tells apart several of one rule on one run. */
-export function finding(line: Uuid, parts: FindingParts, mark = ''): Finding {
-  return {
-    run: undefined,
-    at: undefined,
-    stretch: undefined,
-    by: undefined,
-    local: false,
-    gives: [],
-    ...parts,
-    line,
-    id: [parts.rule, parts.run ?? line, mark].filter(Boolean).join(':'),
-  };
+/** Completes a finding, of a run or of the line as a whole; `mark` tells apart several of one rule at one place. */
+export function finding(line: Uuid, run: Uuid | undefined, parts: FindingParts, mark = ''): Finding {
+  const { severity, rule, at, stretch, by, what, why, source, gives = NOTHING, local = false } = parts;
+  return { id: `${rule}:${run ?? line}${mark === '' ? '' : `:${mark}`}`, severity, rule, line, run, at, stretch, by, what, why, source, gives, local };
 }
+
+const NOTHING: readonly string[] = [];

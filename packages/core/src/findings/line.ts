@@ -13,10 +13,9 @@ export function judgeLine(line: ItemOf<'line'>, order: LineOrder, runs: readonly
   for (const id of order.astray) {
     const run = runs.find((candidate) => candidate.id === id);
     found.push(
-      finding(line.id, {
+      finding(line.id, id, {
         severity: 'stop',
         rule: 'not-connected',
-        run: id,
         at: 0,
         what: [`${run?.run.name ?? 'A run'} does not continue the path of ${line.name}.`],
         why: ['A line is one path from its outlet up: it neither parts, nor closes a ring, nor has gaps.'],
@@ -35,10 +34,9 @@ export function judgeLine(line: ItemOf<'line'>, order: LineOrder, runs: readonly
           : 'one invert to hang it from'
         : `its slope or its ${low === undefined ? 'low' : 'high'} invert`;
     found.push(
-      finding(line.id, {
+      finding(line.id, open.id, {
         severity: 'fix',
         rule: 'grade-open',
-        run: open.id,
         at: low === undefined ? 0 : open.length,
         what: [`The grade of ${open.run.name} is still open: fix ${missing}.`],
         why: ['Without it neither this run nor what hangs on it has an elevation.'],
@@ -50,7 +48,7 @@ export function judgeLine(line: ItemOf<'line'>, order: LineOrder, runs: readonly
   if (quantities.nativeShort > NEAR) {
     const by = measured(quantities.nativeShort, 'volume');
     found.push(
-      finding(line.id, {
+      finding(line.id, undefined, {
         severity: 'watch',
         rule: 'native-short',
         by,
@@ -66,10 +64,9 @@ export function judgeLine(line: ItemOf<'line'>, order: LineOrder, runs: readonly
 
 /** A run that lacks what it is made of: its line, a node, pipe or section was removed by somebody else. */
 export function lostParts(run: ItemOf<'run'>, lost: readonly string[]): Finding {
-  return finding(run.line, {
+  return finding(run.line, run.id, {
     severity: 'stop',
     rule: 'something-lost',
-    run: run.id,
     what: [`${run.name} has lost its ${lost.join(' and ')}.`],
     why: ['It was removed, perhaps by somebody else at the same time.'],
     source: 'geometry',

@@ -6,7 +6,6 @@ import { measured } from '../phrase';
 import { insideDiameter, manning } from '../pipe';
 import { NEAR, NEAR_SLOPE } from '../tolerance';
 import type { Envelope, RunTrench } from '../trench';
-import { layerTops } from '../trench';
 import { slopesInForce } from './defaults';
 import type { Finding, FindingParts } from './finding';
 import { finding } from './finding';
@@ -34,9 +33,14 @@ export interface RunFacts {
 type Rule = (facts: RunFacts) => FindingParts[];
 
 export function judgeRun(facts: RunFacts): Finding[] {
-  return RULES.flatMap((rule) =>
-    rule(facts).map((parts, index) => finding(facts.line.id, { run: facts.run.id, ...parts }, index > 0 ? String(index) : '')),
-  );
+  const found: Finding[] = [];
+  for (const rule of RULES) {
+    const parts = rule(facts);
+    for (let index = 0; index < parts.length; index += 1) {
+      found.push(finding(facts.line.id, facts.run.id, parts[index] as FindingParts, index > 0 ? String(index) : ''));
+    }
+  }
+  return found;
 }
 
 const COMMON = 'common practice';
@@ -230,13 +234,12 @@ const cover: Rule = (facts) => {
 
 const layersFit: Rule = (facts) => {
   const { run, envelope, trench } = facts;
-  const engineered = envelope.layers.filter((layer) => layer.group !== 'backfill' && layer.group !== 'surface');
   const found: FindingParts[] = [];
-  // Tops where nothing cuts them: as deep as any layer asks.
-  const tops = layerTops(envelope, 1e6);
-  engineered.forEach((layer, index) => {
-    if (layer.top.from === 'bottom' && layer.top.height < (index > 0 ? (tops[index - 1] as number) : 0) - NEAR) {
-      const by = measured((tops[index - 1] as number) - layer.top.height, 'thickness');
+  let highest = 0;
+  for (const layer of envelope.layers) {
+    if (layer.top.from !== 'bottom') continue;
+    if (layer.top.height < highest - NEAR) {
+      const by = measured(highest - layer.top.height, 'thickness');
       found.push({
         severity: 'fix',
         rule: 'layers-overlap',
@@ -247,8 +250,8 @@ const layersFit: Rule = (facts) => {
         gives: ['Raise the mark of the upper layer', 'Lower the one below'],
       });
     }
-  });
-  const highest = engineered.reduce((top, layer) => (layer.top.from === 'bottom' ? Math.max(top, layer.top.height) : top), 0);
+    highest = Math.max(highest, layer.top.height);
+  }
   const out = shortfall(trench.stations, (station) => station.depth, highest, NEAR);
   const cut = envelope.surface > 0 ? shortfall(trench.stations, (station) => station.depth - envelope.surface, highest, NEAR) : undefined;
   // At an open end the cover says it all.

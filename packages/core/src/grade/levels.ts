@@ -5,7 +5,8 @@ export class Levels {
   readonly #height: Float64Array;
 
   constructor(count: number) {
-    this.#parent = Int32Array.from({ length: count }, (_, index) => index);
+    this.#parent = new Int32Array(count);
+    for (let index = 0; index < count; index += 1) this.#parent[index] = index;
     this.#height = new Float64Array(count);
   }
 

@@ -1,4 +1,5 @@
 import type { ItemOf, LayerMaterial, Mark, Section } from '@alveus/plan';
+import { LIMITS } from '@alveus/plan';
 import { meanAreaBelow } from '../pipe';
 
 /**
@@ -20,11 +21,22 @@ export interface Envelope {
   readonly surface: number;
   /** Depths at which some layer's top changes the way it follows the ground; in order. */
   readonly kinks: readonly number[];
+  /** The tops once more, as plain numbers for the innermost loop: top = asked + hung × depth. */
+  readonly asked: Float64Array;
+  /** 1 for a top that hangs from the ground, 0 for one that stands on the bottom. */
+  readonly hung: Float64Array;
+  /** Index of the lowest surface layer. */
+  readonly firstSurface: number;
 }
+
+/** Three groups of bought layers, and the native backfill between. */
+const MOST_LAYERS = 3 * LIMITS.layers + 1;
 
 export type LayerGroup = 'below' | 'above' | 'backfill' | 'surface';
 
 export interface EnvelopeLayer {
+  /** The same for layers that are counted together. */
+  readonly key: string;
   readonly name: string;
   readonly material: LayerMaterial;
   readonly group: LayerGroup;
@@ -34,11 +46,12 @@ export interface EnvelopeLayer {
 
 export function envelope(section: Section, pipe: Pick<ItemOf<'pipe'>, 'outside' | 'wall'>): Envelope {
   const layers: EnvelopeLayer[] = [];
+  const add = (layer: Omit<EnvelopeLayer, 'key'>): void => void layers.push({ key: `${layer.material} ${layer.name}`, ...layer });
   let height = 0;
   section.below.forEach((layer, index) => {
     height += layer.thickness;
     const name = index === section.below.length - 1 ? 'bedding' : 'foundation';
-    layers.push({ name, material: layer.material, group: 'below', top: { from: 'bottom', height } });
+    add({ name, material: layer.material, group: 'below', top: { from: 'bottom', height } });
   });
   const underside = height;
   const radius = pipe.outside / 2;
@@ -48,7 +61,7 @@ export function envelope(section: Section, pipe: Pick<ItemOf<'pipe'>, 'outside' 
     crown: underside + pipe.outside,
   };
   for (const { material, upTo } of section.above) {
-    layers.push({
+    add({
       name: aboveName(upTo.mark, upTo.offset),
       material,
       group: 'above',
@@ -59,13 +72,23 @@ export function envelope(section: Section, pipe: Pick<ItemOf<'pipe'>, 'outside' 
     });
   }
   const surface = section.surface.reduce((sum, layer) => sum + layer.thickness, 0);
-  layers.push({ name: 'native backfill', material: 'native', group: 'backfill', top: { from: 'ground', offset: -surface } });
+  add({ name: 'native backfill', material: 'native', group: 'backfill', top: { from: 'ground', offset: -surface } });
   let hung = surface;
   for (const layer of [...section.surface].reverse()) {
     hung -= layer.thickness;
-    layers.push({ name: 'surface', material: layer.material, group: 'surface', top: { from: 'ground', offset: Math.min(0, -hung) } });
+    add({ name: 'surface', material: layer.material, group: 'surface', top: { from: 'ground', offset: Math.min(0, -hung) } });
   }
-  return { underside, radius, invert: underside + pipe.wall, layers, surface, kinks: kinksOf(layers, underside, radius, surface) };
+  return {
+    underside,
+    radius,
+    invert: underside + pipe.wall,
+    layers,
+    surface,
+    kinks: kinksOf(layers, underside, radius, surface),
+    asked: Float64Array.from(layers, ({ top }) => (top.from === 'bottom' ? top.height : top.offset)),
+    hung: Float64Array.from(layers, ({ top }) => (top.from === 'bottom' ? 0 : 1)),
+    firstSurface: layers.length - section.surface.length,
+  };
 }
 
 function aboveName(mark: Mark, offset: number): string {
@@ -91,12 +114,11 @@ function kinksOf(layers: readonly EnvelopeLayer[], underside: number, radius: nu
 export function layerTops(of: Envelope, depth: number, into: Float64Array = new Float64Array(of.layers.length)): Float64Array {
   const whole = Math.max(0, depth);
   const open = Math.max(0, depth - of.surface);
+  const { asked, hung, firstSurface } = of;
   let under = 0;
-  for (let index = 0; index < of.layers.length; index += 1) {
-    const { top, group } = of.layers[index] as EnvelopeLayer;
-    const asked = top.from === 'bottom' ? top.height : depth + top.offset;
-    const roof = group === 'surface' ? whole : open;
-    under = Math.min(Math.max(under, asked), roof);
+  for (let index = 0; index < asked.length; index += 1) {
+    const top = (asked[index] as number) + (hung[index] as number) * depth;
+    under = Math.min(Math.max(under, top), index < firstSurface ? open : whole);
     into[index] = under;
   }
   return into;
@@ -125,31 +147,36 @@ export function addStretch(of: Envelope, width: number, length: number, from: nu
   if (high <= 0) return;
   const perDepth = high > low ? length / (high - low) : 0;
   let start = low;
-  let tops = layerTops(of, start);
+  let startTops = layerTops(of, start, SCRATCH[0]);
+  let endTops = SCRATCH[1];
   for (const kink of of.kinks) {
     if (kink <= start) continue;
     if (kink >= high) break;
-    tops = addPiece(of, width, (kink - start) * perDepth, tops, kink, into);
+    addPiece(of, width, (kink - start) * perDepth, startTops, layerTops(of, kink, endTops), into);
+    [startTops, endTops] = [endTops, startTops];
     start = kink;
   }
-  addPiece(of, width, high > low ? (high - start) * perDepth : length, tops, high, into);
+  addPiece(of, width, high > low ? (high - start) * perDepth : length, startTops, layerTops(of, high, endTops), into);
 }
 
-function addPiece(of: Envelope, width: number, length: number, startTops: Float64Array, endDepth: number, into: Amounts): Float64Array {
-  const endTops = layerTops(of, endDepth);
+/** Room for the tops at both ends of a piece, used again and again: this is the innermost of all work. */
+const SCRATCH: readonly [Float64Array, Float64Array] = [new Float64Array(MOST_LAYERS), new Float64Array(MOST_LAYERS)];
+
+function addPiece(of: Envelope, width: number, length: number, startTops: Float64Array, endTops: Float64Array, into: Amounts): void {
+  const { underside, radius, asked } = of;
+  const { layers } = into;
   let under = 0;
   let pipe = 0;
-  for (let index = 0; index < endTops.length; index += 1) {
+  for (let index = 0; index < asked.length; index += 1) {
     const start = startTops[index] as number;
     const end = endTops[index] as number;
-    pipe = meanAreaBelow(start - of.underside, end - of.underside, of.radius);
+    pipe = meanAreaBelow(start - underside, end - underside, radius);
     const upTo = (width * (start + end)) / 2 - pipe;
-    into.layers[index] = (into.layers[index] as number) + (upTo - under) * length;
+    layers[index] = (layers[index] as number) + (upTo - under) * length;
     under = upTo;
   }
   into.excavation += (under + pipe) * length;
   into.pipe += pipe * length;
-  return endTops;
 }
 
 /** Areas of the cross-section at one depth (m²). */

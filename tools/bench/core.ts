@@ -1,0 +1,79 @@
+import type { Evaluation } from '@alveus/core';
+import { evaluate, findingsOf } from '@alveus/core';
+import type { Item, Plan } from '@alveus/plan';
+import { applyEdits, savePlanFile } from '@alveus/plan';
+import { compare, ms } from './measure';
+import type { Row } from './measure';
+import { benchPlan } from './plan';
+
+/** Sums every number that the core gives, so that none of it can be left undone. */
+export function checksum(evaluation: Evaluation): number {
+  let sum = 0;
+  const add = (value: number | undefined): void => {
+    if (value !== undefined) sum += value;
+  };
+  for (const run of evaluation.runs.values()) {
+    add(run.grade.low);
+    add(run.grade.high);
+    add(run.grade.slope);
+    const { trench } = run;
+    if (!trench) continue;
+    add(trench.width);
+    for (const station of trench.stations) {
+      add(station.ground);
+      add(station.invert);
+      add(station.bottom);
+      add(station.depth);
+      add(station.cover);
+    }
+    add(trench.amounts?.excavation);
+    add(trench.amounts?.pipe);
+    trench.amounts?.layers.forEach(add);
+  }
+  for (const { quantities } of evaluation.lines.values()) {
+    add(quantities.excavation);
+    add(quantities.spoilBank);
+    add(quantities.spoilLoose);
+    add(quantities.nativeReturned);
+    for (const layer of [...quantities.layers, ...quantities.bought]) add(layer.placed + layer.ordered + layer.mass + layer.loose);
+    for (const pipe of quantities.pipe) add(pipe.length + pipe.sticks);
+  }
+  for (const finding of findingsOf(evaluation)) {
+    add(finding.by?.value);
+    add(finding.at);
+    sum += finding.id.length;
+  }
+  return sum;
+}
+
+export function benchCore(): Row[] {
+  const small = benchPlan(200);
+  const large = benchPlan(800);
+  const text = JSON.stringify(JSON.parse(savePlanFile('Bench', small.plan)));
+  let sink = 0;
+  const full = (plan: Plan) => (): void => {
+    sink += checksum(evaluate(plan));
+  };
+  const parse = compare(full(small.plan), () => JSON.parse(text));
+  const grown = compare(full(large.plan), full(small.plan), 15, 40);
+  const rows: Row[] = [
+    { name: 'full recompute, 200 runs ÷ JSON.parse of its file', value: parse.ratio, limit: 3, keep: 'at most', detail: `${ms(parse.a)} ÷ ${ms(parse.b)}, ${(text.length / 1024).toFixed(0)} kB` },
+    { name: 'full recompute, 800 runs ÷ 200 runs', value: grown.ratio, limit: 4.5, keep: 'at most', detail: `${ms(grown.a)} ÷ ${ms(grown.b)}` },
+  ];
+
+  const before = evaluate(small.plan);
+  const local = (name: string, item: Item, dependents: number): void => {
+    const plan = applyEdits(small.plan, [{ op: 'put', item }]);
+    const after = evaluate(plan, before);
+    if (after.recomputed.size !== dependents) throw new Error(`${name}: ${after.recomputed.size} runs recomputed, ${dependents} depend on it`);
+    const edit = compare(() => (sink += evaluate(plan, before).runs.size), full(small.plan));
+    rows.push({ name: `${name} ÷ full recompute`, value: edit.ratio, limit: 0.05, keep: 'at most', detail: `${ms(edit.a)}, ${dependents} of 200 runs recomputed` });
+  };
+  const section = small.plan.section[small.sections[7] ?? ''];
+  const ground = small.plan.runGround[small.runs[42] ?? ''];
+  if (!section || !ground) throw new Error('the frozen plan has changed');
+  local('edit of a section', { ...section, width: { rule: 'fixed', width: 1 } }, 5);
+  local('edit of one ground break', { ...ground, breaks: ground.breaks.map((one, index) => (index === 3 ? { ...one, elevation: one.elevation + 0.1 } : one)) }, 1);
+  if (!Number.isFinite(sink)) throw new Error('the checksum is not a number');
+  return rows;
+}

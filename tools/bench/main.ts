@@ -1,0 +1,37 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { build } from 'esbuild';
+import { ROOT } from '../lib/paths';
+import { run, say } from '../lib/say';
+import type { Row } from './measure';
+import { holds } from './measure';
+import { benchServer } from './server';
+import { benchSize } from './size';
+
+/** `npm run bench`: the standing budgets as ratios, all from one run. Ends with 1 where one does not hold. */
+run(async (cleanup) => {
+  const rows: Row[] = [];
+  const part = async (name: string, work: () => Promise<Row[]> | Row[]): Promise<void> => {
+    say(`${name} …`);
+    rows.push(...(await work()));
+  };
+  await part('Computation', async () => (await bundled()).benchCore());
+  await part('Size', benchSize);
+  await part('Server', () => benchServer(cleanup));
+  const width = Math.max(...rows.map(({ name }) => name.length));
+  for (const row of rows) {
+    process.stdout.write(`${holds(row) ? 'ok  ' : 'MISS'}  ${row.name.padEnd(width)}  ${row.value.toFixed(3).padStart(8)}  ${row.keep} ${row.limit}  (${row.detail})\n`);
+  }
+  return rows.every(holds) ? 0 : 1;
+
+  /** The computation bundled as the app ships it, without what a development runner adds to every function. */
+  async function bundled(): Promise<typeof import('./core')> {
+    const folder = mkdtempSync(path.join(tmpdir(), 'alveus-bench-'));
+    cleanup(() => rmSync(folder, { recursive: true, force: true }));
+    const outfile = path.join(folder, 'core.mjs');
+    await build({ entryPoints: [path.join(ROOT, 'tools', 'bench', 'core.ts')], bundle: true, platform: 'node', format: 'esm', outfile, logLevel: 'error' });
+    return (await import(pathToFileURL(outfile).href)) as typeof import('./core');
+  }
+});
