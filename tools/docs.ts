@@ -1,0 +1,15 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { computedJsonSchema } from '@alveus/core';
+import { planFileJsonSchema } from '@alveus/plan';
+import { ROOT } from './lib/paths';
+
+/** `npm run docs`: the JSON Schemas of the open formats, from the schemas that the code itself checks by. */
+const folder = path.join(ROOT, 'docs', 'schema');
+mkdirSync(folder, { recursive: true });
+for (const [name, schema] of [
+  ['plan-file', planFileJsonSchema()],
+  ['computed', computedJsonSchema()],
+] as const) {
+  writeFileSync(path.join(folder, `${name}.schema.json`), `${JSON.stringify(schema, null, 1)}\n`);
+}
