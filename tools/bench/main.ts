@@ -6,6 +6,7 @@ import { build } from 'esbuild';
 import { ROOT } from '../lib/paths';
 import { run, say } from '../lib/say';
 import type { Row } from './measure';
+import type * as core from './core';
 import { holds } from './measure';
 import { benchServer } from './server';
 import { benchSize } from './size';
@@ -27,11 +28,11 @@ run(async (cleanup) => {
   return rows.every(holds) ? 0 : 1;
 
   /** The computation bundled as the app ships it, without what a development runner adds to every function. */
-  async function bundled(): Promise<typeof import('./core')> {
+  async function bundled(): Promise<typeof core> {
     const folder = mkdtempSync(path.join(tmpdir(), 'alveus-bench-'));
     cleanup(() => rmSync(folder, { recursive: true, force: true }));
     const outfile = path.join(folder, 'core.mjs');
     await build({ entryPoints: [path.join(ROOT, 'tools', 'bench', 'core.ts')], bundle: true, platform: 'node', format: 'esm', outfile, logLevel: 'error' });
-    return (await import(pathToFileURL(outfile).href)) as typeof import('./core');
+    return (await import(pathToFileURL(outfile).href)) as typeof core;
   }
 });
