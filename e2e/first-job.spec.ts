@@ -52,8 +52,8 @@ test('from an empty database to trench depth and stone, by touch on a phone; and
   // The working of a figure: enough to redo it on paper.
   await station(page, 'Home');
   await figure(page, 'Trench depth').click();
-  await expect(page.getByRole('dialog')).toContainText('depth = ground − trench bottom');
-  await expect(page.getByRole('dialog')).toContainText('100.00 ft − 97.99 ft = 2.01 ft');
+  await expect(page.getByRole('dialog', { name: 'Trench depth' })).toContainText('depth = ground − trench bottom');
+  await expect(page.getByRole('dialog', { name: 'Trench depth' })).toContainText('100.00 ft − 97.99 ft = 2.01 ft');
   await tap(page, 'Close');
 
   // Another device knows nothing of this one, and sees the same.
