@@ -2,6 +2,7 @@ import type { ItemOf, Section, Uuid } from '@alveus/plan';
 import type { Finding } from './findings/finding';
 import type { RunGradeResult } from './grade';
 import type { GroundProfile } from './ground';
+import type { CrossingResult } from './site';
 import type { Envelope, RunTrench } from './trench';
 
 /** All that follows for one run. What is undefined waits for something the plan does not say yet. */
@@ -15,5 +16,6 @@ export interface RunResult {
   readonly section: Section | undefined;
   readonly envelope: Envelope | undefined;
   readonly trench: RunTrench | undefined;
+  readonly crossings: readonly CrossingResult[];
   readonly findings: readonly Finding[];
 }

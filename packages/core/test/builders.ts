@@ -77,7 +77,7 @@ export function buildLine(spec: LineSpec, more: Item[] = []): BuiltLine {
   const items: Item[] = [pipe, template, line, ...more];
   const nodes: Uuid[] = [newId()];
   const runs: Uuid[] = [];
-  items.push({ kind: 'node', id: nodes[0] as Uuid, name: 'Outlet', form: spec.outlet ?? 'structure', ...(spec.water === undefined ? {} : { water: spec.water }) });
+  items.push({ kind: 'node', id: nodes[0] as Uuid, name: 'Outlet', form: spec.outlet ?? 'structure', ...(spec.water === undefined ? {} : { water: { high: spec.water } }) });
   if (spec.ground !== undefined) items.push({ kind: 'nodeGround', id: nodes[0] as Uuid, elevation: spec.ground });
   spec.runs.forEach((run, index) => {
     const upper = newId();

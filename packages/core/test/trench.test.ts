@@ -298,7 +298,7 @@ test('an edit gives what a fresh evaluation gives, and works out only its depend
     [{ kind: 'runGround', id: built.runs[2] ?? '', breaks: [{ at: 7, elevation: 6 }] }, 1],
     [{ kind: 'runGrade', id: built.runs[1] ?? '', slope: 0.03 }, 2],
     [{ kind: 'runGrade', id: built.runs[0] ?? '', low: 2.9, slope: 0.01 }, 3],
-    [{ ...(built.plan.node[built.nodes[0] ?? ''] as Item & { kind: 'node' }), water: 4 }, 1],
+    [{ ...(built.plan.node[built.nodes[0] ?? ''] as Item & { kind: 'node' }), water: { high: 4 } }, 1],
   ];
   for (const [item, dependents] of edits) {
     const plan = applyEdits(built.plan, [{ op: 'put', item }]);

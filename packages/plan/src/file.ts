@@ -8,7 +8,7 @@ import { Name } from './values';
 /** The open plan file: the same items as everywhere, in one JSON object. See docs/plan-format.md. */
 
 export const FORMAT = 'alveus-plan';
-export const VERSION = 1;
+export const VERSION = 2;
 
 export const PlanFile = z
   .strictObject({
@@ -34,7 +34,16 @@ export type Opened =
 type Json = Record<string, unknown>;
 
 /** Steps from each older version to the next; the file is checked only once it is at the newest. */
-const FORWARD: Readonly<Record<number, (file: Json) => Json>> = {};
+const FORWARD: Readonly<Record<number, (file: Json) => Json>> = {
+  // Version 1 had one water level at an outlet, the highest.
+  1: (file) => ({
+    ...file,
+    version: 2,
+    items: Array.isArray(file.items)
+      ? (file.items as unknown[]).map((item) => (isObject(item) && item.kind === 'node' && typeof item.water === 'number' ? { ...item, water: { high: item.water } } : item))
+      : file.items,
+  }),
+};
 
 /** Reads a plan file's text. Says what is wrong and where, and never throws on bad text. */
 export function openPlanFile(text: string): Opened {

@@ -6,6 +6,8 @@ export * from './merge';
 export * from './plan';
 export * from './profile';
 export * from './section';
+export * from './site';
+export * from './survey';
 export * from './undo';
 export * from './values';
 export * from './rebase';

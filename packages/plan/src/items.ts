@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { LIMITS } from './limits';
 import { Profile, Service } from './profile';
 import { Section } from './section';
+import { Crossing, Site, TestPit } from './site';
+import { Benchmark, Levelling, Setup, Shot } from './survey';
 import { Along, Elevation, Length, Name, ONLY, Share, Slope, text, Thickness, Uuid } from './values';
 
 /**
@@ -39,13 +41,22 @@ export const Node = z.strictObject({
   id: Uuid,
   name: Name,
   form: z.enum(NODE_FORMS),
-  /** The highest water stated to stand outside here, where it is an outlet. */
-  water: Elevation.optional(),
+  /** Water stated to stand outside here, where it is an outlet: as usual, and at its highest. */
+  water: z.strictObject({ normal: Elevation.optional(), high: Elevation.optional() }).optional(),
 });
 export type Node = z.infer<typeof Node>;
 
-/** The ground at a node, shared by every run that meets there. */
-export const NodeGround = z.strictObject({ kind: z.literal('nodeGround'), id: Uuid, elevation: Elevation });
+/** Where a node lies on the sketch: metres east and north of the job's own origin. */
+export const NodePlace = z.strictObject({
+  kind: z.literal('nodePlace'),
+  id: Uuid,
+  east: z.number().min(-100_000).max(100_000),
+  north: z.number().min(-100_000).max(100_000),
+});
+export type NodePlace = z.infer<typeof NodePlace>;
+
+/** The ground at a node, shared by every run that meets there. A shot at the node goes before it unless it says `holds`. */
+export const NodeGround = z.strictObject({ kind: z.literal('nodeGround'), id: Uuid, elevation: Elevation, holds: z.boolean().optional() });
 export type NodeGround = z.infer<typeof NodeGround>;
 
 /** One unbranched path of runs of one service, with the defaults of its runs. */
@@ -74,7 +85,8 @@ export const Run = z
     name: Name,
     lower: Uuid,
     upper: Uuid,
-    length: z.discriminatedUnion('from', [z.strictObject({ from: z.literal('typed'), value: Length })]),
+    /** Horizontal, node to node: typed, or from where the nodes lie on the sketch. */
+    length: z.discriminatedUnion('from', [z.strictObject({ from: z.literal('typed'), value: Length }), z.strictObject({ from: z.literal('plan') })]),
     /** Where they differ from the line's. */
     pipe: Uuid.optional(),
     section: Uuid.optional(),
@@ -94,7 +106,13 @@ export type GroundBreak = z.infer<typeof GroundBreak>;
 
 /** Ground between a run's nodes, at distances from the lower one. */
 export const RunGround = z
-  .strictObject({ kind: z.literal('runGround'), id: Uuid, breaks: z.array(GroundBreak).max(LIMITS.breaks) })
+  .strictObject({
+    kind: z.literal('runGround'),
+    id: Uuid,
+    breaks: z.array(GroundBreak).max(LIMITS.breaks),
+    /** Length of the run when they were typed, so that it shows when a profile no longer fits. */
+    over: Length.optional(),
+  })
   .superRefine((ground, context) => {
     ground.breaks.forEach((here, index) => {
       const before = ground.breaks[index - 1];
@@ -175,6 +193,14 @@ export const Item = z.discriminatedUnion('kind', [
   Section,
   Native,
   Profile,
+  NodePlace,
+  Benchmark,
+  Setup,
+  Shot,
+  Levelling,
+  Crossing,
+  TestPit,
+  Site,
 ]);
 export type Item = z.infer<typeof Item>;
 
@@ -193,5 +219,13 @@ export const KINDS = [
   'section',
   'native',
   'profile',
+  'nodePlace',
+  'benchmark',
+  'setup',
+  'shot',
+  'levelling',
+  'crossing',
+  'testPit',
+  'site',
 ] as const satisfies readonly Kind[];
 export const KindSchema = z.enum(KINDS);

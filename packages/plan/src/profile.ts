@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Utility } from './site';
 import { Name, ONLY, Slope, text } from './values';
 
 /** Rule profile: the limits that findings judge by. It is data in the plan, so a local code can replace it. */
@@ -48,12 +49,20 @@ export const ServiceRule = z.strictObject({
 });
 export type ServiceRule = z.infer<typeof ServiceRule>;
 
+/** Least distance in metres from the outside of our pipe to the outside of a utility. */
+export const Clearance = z.strictObject({ above: Limit, below: Limit, beside: Limit, source: Source });
+export type Clearance = z.infer<typeof Clearance>;
+
 export const Profile = z.strictObject({
   kind: z.literal('profile'),
   id: z.literal(ONLY),
   name: Name,
   /** Trench depth in metres from which a run must say how people in it are protected. */
   protectionDepth: z.strictObject({ depth: Limit, source: Source }),
+  /** Hand digging on each side of a utility; as common practice has it, where the rules do not say. */
+  handDig: z.strictObject({ each: Limit, source: Source }).optional(),
+  /** By kind of utility; as common practice has it, where the rules do not say. */
+  clearances: z.partialRecord(Utility, Clearance).optional(),
   services: z.strictObject(
     Object.fromEntries(SERVICES.map((service) => [service, ServiceRule])) as Record<Service, typeof ServiceRule>,
   ),

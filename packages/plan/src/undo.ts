@@ -2,6 +2,7 @@ import type { Item } from './items';
 import { changedFields, same, withFields } from './merge';
 import type { Address, Edit, Plan } from './plan';
 import { addressOf, itemAt } from './plan';
+import type { Uuid } from './values';
 
 /** What one step did to one item: its states before and after, absent where it was not there. */
 export interface Touched {
@@ -26,14 +27,17 @@ export function stepOf(plan: Plan, edits: readonly Edit[]): Step {
 
 /**
  * The edits that take a step back in the plan as it is now. Only the fields the step changed are touched,
- * so what others did since stays; where they moved those same fields it is refused, saying which.
+ * so what others did since stays; where they moved those same fields it is refused, saying which. A record is not
+ * taken away: it is struck out by another.
  */
-export function undo(plan: Plan, step: Step): Undoing {
+export function undo(plan: Plan, step: Step, newId: () => Uuid): Undoing {
   const edits: Edit[] = [];
   const moved: { address: Address; fields: string[] }[] = [];
   for (const { address, before, after } of step) {
     const now = itemAt(plan, address);
-    if (before && after) {
+    if (after?.kind === 'shot') {
+      edits.push({ op: 'put', item: { ...after, id: newId(), supersedes: after.id, struck: after.struck !== true } });
+    } else if (before && after) {
       const fields = changedFields(before, after);
       const lost = now ? fields.filter((name) => !same(field(now, name), field(after, name))) : fields;
       if (lost.length > 0) moved.push({ address, fields: lost });

@@ -5,7 +5,7 @@ import { addressOf, applyEdits, EMPTY_PLAN, keyOf, planOf, rebase, same, stepOf,
 /** Undo, and making edits anew on top of what others did: the promises that two people and one queue rest on. */
 
 const id = (n: number): string => `20000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`;
-const node = (n: number, name: string, water?: number): Item => ({ kind: 'node', id: id(n), name, form: 'manhole', ...(water === undefined ? {} : { water }) });
+const node = (n: number, name: string, water?: number): Item => ({ kind: 'node', id: id(n), name, form: 'manhole', ...(water === undefined ? {} : { water: { high: water } }) });
 
 const itemArb = fc.record({ n: fc.integer({ min: 0, max: 4 }), name: fc.constantFrom('a', 'b', 'c'), water: fc.option(fc.integer({ min: 0, max: 3 }), { nil: undefined }) }).map(({ n, name, water }) => node(n, name, water));
 const editArb: fc.Arbitrary<Edit> = fc.oneof(
@@ -21,11 +21,11 @@ test('undoing a step at once gives back the plan as it was, and redoing it the p
     fc.property(planArb, batchArb, (plan, edits) => {
       const step = stepOf(plan, edits);
       const after = applyEdits(plan, edits);
-      const back = undo(after, step);
+      const back = undo(after, step, counter());
       if (!back.ok) throw new Error('refused');
       const undone = applyEdits(after, back.edits);
       expect(undone).toEqual(plan);
-      const forth = undo(undone, stepOf(after, back.edits));
+      const forth = undo(undone, stepOf(after, back.edits), counter());
       if (!forth.ok) throw new Error('refused');
       expect(applyEdits(undone, forth.edits)).toEqual(after);
     }),
@@ -37,7 +37,7 @@ test('undo touches only the fields of its step, and leaves what somebody else di
   const mine: Edit[] = [{ op: 'put', item: node(1, 'Yard basin', 3) }];
   const step = stepOf(before, mine);
   const theirs = applyEdits(applyEdits(before, mine), [{ op: 'put', item: node(1, 'Yard basin', 5) }]);
-  const undoing = undo(theirs, step);
+  const undoing = undo(theirs, step, counter());
   expect(undoing.ok && applyEdits(theirs, undoing.edits).node[id(1)]).toEqual(node(1, 'Basin', 5));
 });
 
@@ -45,10 +45,10 @@ test('undo is refused, naming the field, where that very field has moved on', ()
   const before = planOf([node(1, 'Basin')]);
   const mine: Edit[] = [{ op: 'put', item: node(1, 'Yard basin') }];
   const moved = applyEdits(before, [{ op: 'put', item: node(1, 'Ditch') }]);
-  expect(undo(moved, stepOf(before, mine))).toEqual({ ok: false, moved: [{ address: { kind: 'node', id: id(1) }, fields: ['name'] }] });
+  expect(undo(moved, stepOf(before, mine), counter())).toEqual({ ok: false, moved: [{ address: { kind: 'node', id: id(1) }, fields: ['name'] }] });
   // And a thing that was made is not taken away once somebody has worked on it.
   const made = stepOf(EMPTY_PLAN, [{ op: 'put', item: node(2, 'New') }]);
-  expect(undo(planOf([node(2, 'New', 9)]), made).ok).toBe(false);
+  expect(undo(planOf([node(2, 'New', 9)]), made, counter()).ok).toBe(false);
 });
 
 /** A server in miniature: what it holds, and whether it takes a batch. */

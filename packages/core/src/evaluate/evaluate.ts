@@ -1,16 +1,24 @@
-import type { ItemOf, Plan, Profile, Section, Uuid } from '@alveus/plan';
+import type { Crossing, ItemOf, Plan, Profile, Section, TestPit, Uuid } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import type { Quantities } from '../estimate';
 import { lineQuantities } from '../estimate';
 import type { Finding } from '../findings';
-import { bySeverity, DEFAULT_PROFILE, judgeLine, judgeRun, lostParts } from '../findings';
+import { bySeverity, DEFAULT_PROFILE, judgeBook, judgeLine, judgeNodeGround, judgeRun, lengthOpen, lostParts } from '../findings';
 import type { GradeSolution, LineOrder, RunGradeResult, SurplusFact } from '../grade';
-import { orderLine, runsByLine, solveGrade } from '../grade';
-import { groundProfile } from '../ground';
-import type { Envelope } from '../trench';
-import { envelope, runTrench } from '../trench';
+import { solveGrade } from '../grade';
+import type { GroundPoint, NodeLevel } from '../ground';
+import { groundProfile, mergeGround } from '../ground';
+import { drawnLength, runLength } from '../length';
+import type { Topology } from '../network';
+import { pipeIdOf, sectionIdOf, topologyOf } from '../network';
 import type { RunResult } from '../run-result';
-import { changedIds } from './differ';
+import type { PipeLevels } from '../site';
+import { crossingResult } from '../site';
+import type { Book, GroundShot, GroundShots, RunShot } from '../survey';
+import { groundShots, SAME_PLACE, workBook } from '../survey';
+import type { Envelope, Station } from '../trench';
+import { envelope, runTrench, stationAt } from '../trench';
+import { changedIds, changedKeys } from './differ';
 
 /** Everything that follows from a plan. Never stored: it is worked out anew, as far as an edit reaches. */
 export interface Evaluation {
@@ -23,6 +31,17 @@ export interface Evaluation {
   /** The runs that this evaluation worked out; the others were taken over. */
   readonly recomputed: ReadonlySet<Uuid>;
   readonly topology: Topology;
+  readonly book: Book;
+  readonly shots: GroundShots;
+  readonly site: SiteTables;
+  /** Of the job as a whole. */
+  readonly findings: readonly Finding[];
+}
+
+/** What lies at each run, by run. */
+interface SiteTables {
+  readonly crossings: ReadonlyMap<Uuid, readonly Crossing[]>;
+  readonly pits: ReadonlyMap<Uuid, readonly TestPit[]>;
 }
 
 export interface LineResult {
@@ -32,16 +51,6 @@ export interface LineResult {
   readonly quantities: Quantities;
   /** Of the line as a whole; those of its runs are with the runs. */
   readonly findings: readonly Finding[];
-}
-
-/** Who meets whom: follows from lines and runs alone, so most edits leave it as it is. */
-interface Topology {
-  readonly orders: ReadonlyMap<Uuid, LineOrder>;
-  readonly atNode: ReadonlyMap<Uuid, readonly Uuid[]>;
-  readonly bySection: ReadonlyMap<Uuid, readonly Uuid[]>;
-  readonly byPipe: ReadonlyMap<Uuid, readonly Uuid[]>;
-  /** The run whose upper node is the key. */
-  readonly endingAt: ReadonlyMap<Uuid, Uuid>;
 }
 
 /** Soil of which nothing was said; swell and shrink are common practice for mixed earth. */
@@ -55,20 +64,33 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
   if (previous?.plan === plan) return previous;
   const profile = plan.profile[ONLY] ?? DEFAULT_PROFILE;
   const native = plan.native[ONLY] ?? DEFAULT_NATIVE;
-  const wholly = !previous || previous.profile !== profile;
-  const sameLines = previous !== undefined && previous.plan.run === plan.run && previous.plan.line === plan.line;
+  const frost = plan.site[ONLY]?.frost;
+  const wholly = !previous || previous.profile !== profile || previous.plan.site[ONLY]?.frost !== frost;
+  const sameLines = previous !== undefined && previous.plan.run === plan.run && previous.plan.line === plan.line && previous.plan.nodePlace === plan.nodePlace;
   const topology = sameLines ? previous.topology : topologyOf(plan);
   const grade =
-    previous && previous.plan.run === plan.run && previous.plan.runGrade === plan.runGrade ? previous.grade : solveGrade(plan);
+    previous && previous.plan.run === plan.run && previous.plan.runGrade === plan.runGrade && previous.plan.nodePlace === plan.nodePlace
+      ? previous.grade
+      : solveGrade(plan);
 
-  const affected = wholly ? new Set(Object.keys(plan.run)) : affectedRuns(plan, previous, topology, grade);
+  const sameBook =
+    previous &&
+    previous.plan.benchmark === plan.benchmark &&
+    previous.plan.setup === plan.setup &&
+    previous.plan.shot === plan.shot &&
+    previous.plan.levelling === plan.levelling;
+  const book = sameBook ? previous.book : workBook(plan);
+  const shots = sameBook ? previous.shots : groundShots(book);
+  const site =
+    previous && previous.plan.crossing === plan.crossing && previous.plan.testPit === plan.testPit ? previous.site : siteTables(plan);
+
+  const context: Context = { plan, topology, grade, profile, shots, site, frost, envelopes: new Map(), surplus: surplusByRun(grade.surplus) };
+  const affected = wholly ? new Set(Object.keys(plan.run)) : affectedRuns(context, previous);
   const runs = new Map<Uuid, RunResult>(wholly ? [] : previous.runs);
   if (!sameLines) for (const id of runs.keys()) if (!plan.run[id]) runs.delete(id);
-  const surplus = surplusByRun(grade.surplus);
-  const envelopes: EnvelopeCache = new Map();
   for (const id of affected) {
     const run = plan.run[id];
-    if (run) runs.set(id, evaluateRun(run, plan, topology, grade, surplus.get(id) ?? [], profile, envelopes));
+    if (run) runs.set(id, evaluateRun(run, context));
   }
 
   const keepLines =
@@ -82,12 +104,40 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
     const quantities = lineQuantities(results, plan, native);
     lines.set(id, { id, line, order, quantities, findings: judgeLine(line, order, results, quantities) });
   }
-  return { plan, grade, lines, runs, profile, native, recomputed: affected, topology };
+  const sameGround = sameBook && previous.plan.nodeGround === plan.nodeGround && previous.plan.node === plan.node;
+  const findings = sameGround ? previous.findings : [...judgeBook(plan, book, shots), ...nodesTwice(plan, shots)];
+  return { plan, grade, lines, runs, profile, native, recomputed: affected, topology, book, shots, site, findings };
+}
+
+/** Nodes whose ground is both typed and shot. */
+function nodesTwice(plan: Plan, shots: GroundShots): Finding[] {
+  const found: Finding[] = [];
+  for (const [id, shot] of shots.nodes) {
+    const typed = plan.nodeGround[id];
+    const node = plan.node[id];
+    const one = typed && node && !typed.holds ? judgeNodeGround(node, typed.elevation, shot.elevation) : undefined;
+    if (one) found.push(one);
+  }
+  return found;
+}
+
+/** Ground at a node: what was shot goes before what was typed, unless that is said to hold. */
+export function nodeLevel(plan: Pick<Plan, 'nodeGround'>, shots: GroundShots, node: Uuid): NodeLevel | undefined {
+  const typed = plan.nodeGround[node];
+  return (typed?.holds ? undefined : shots.nodes.get(node)) ?? typed;
+}
+
+function siteTables(plan: Plan): SiteTables {
+  const crossings = new Map<Uuid, Crossing[]>();
+  for (const one of Object.values(plan.crossing)) crossings.set(one.run, [...(crossings.get(one.run) ?? []), one]);
+  const pits = new Map<Uuid, TestPit[]>();
+  for (const pit of Object.values(plan.testPit)) if (pit.place) pits.set(pit.place.run, [...(pits.get(pit.place.run) ?? []), pit]);
+  return { crossings, pits };
 }
 
 /** All findings, the gravest first, and within one severity up each line. */
 export function findingsOf(evaluation: Evaluation): Finding[] {
-  const all: Finding[] = [];
+  const all: Finding[] = [...evaluation.findings];
   for (const line of evaluation.lines.values()) {
     all.push(...line.findings);
     for (const run of line.order.runs) all.push(...(evaluation.runs.get(run.id)?.findings ?? []));
@@ -97,34 +147,8 @@ export function findingsOf(evaluation: Evaluation): Finding[] {
   return bySeverity(all);
 }
 
-function topologyOf(plan: Plan): Topology {
-  const byLine = runsByLine(plan);
-  const orders = new Map(Object.keys(plan.line).map((id) => [id, orderLine(byLine.get(id) ?? [])]));
-  const topology = {
-    orders,
-    atNode: new Map<Uuid, Uuid[]>(),
-    bySection: new Map<Uuid, Uuid[]>(),
-    byPipe: new Map<Uuid, Uuid[]>(),
-    endingAt: new Map<Uuid, Uuid>(),
-  };
-  const add = (map: Map<Uuid, Uuid[]>, key: Uuid | undefined, id: Uuid): void => {
-    if (key === undefined) return;
-    const list = map.get(key);
-    if (list) list.push(id);
-    else map.set(key, [id]);
-  };
-  for (const run of Object.values(plan.run)) {
-    add(topology.atNode, run.lower, run.id);
-    add(topology.atNode, run.upper, run.id);
-    add(topology.bySection, sectionIdOf(run, plan), run.id);
-    add(topology.byPipe, pipeIdOf(run, plan), run.id);
-    if (!topology.endingAt.has(run.upper)) topology.endingAt.set(run.upper, run.id);
-  }
-  return topology;
-}
-
 /** Exactly the runs whose results can differ from before. */
-function affectedRuns(plan: Plan, previous: Evaluation, topology: Topology, grade: GradeSolution): Set<Uuid> {
+function affectedRuns({ plan, topology, grade, shots }: Context, previous: Evaluation): Set<Uuid> {
   const before = previous.plan;
   const affected = new Set<Uuid>();
   const addAll = (ids: readonly Uuid[] | undefined): void => ids?.forEach((id) => affected.add(id));
@@ -144,6 +168,17 @@ function affectedRuns(plan: Plan, previous: Evaluation, topology: Topology, grad
   for (const id of changedIds(before.runGround, plan.runGround)) affected.add(id);
   for (const id of changedIds(before.node, plan.node)) addAll(topology.atNode.get(id));
   for (const id of changedIds(before.nodeGround, plan.nodeGround)) addAll(topology.atNode.get(id));
+  for (const id of changedIds(before.nodePlace, plan.nodePlace)) addAll(topology.atNode.get(id));
+  if (shots !== previous.shots) {
+    for (const id of changedKeys(previous.shots.nodes, shots.nodes, sameShot)) addAll(topology.atNode.get(id));
+    for (const id of changedKeys(previous.shots.runs, shots.runs, (a, b) => a.length === b.length && a.every((one, index) => sameShot(one, b[index] as RunShot)))) {
+      affected.add(id);
+    }
+  }
+  for (const id of changedIds(before.crossing, plan.crossing)) addAll([before.crossing[id]?.run, plan.crossing[id]?.run].filter((run) => run !== undefined));
+  for (const id of changedIds(before.testPit, plan.testPit)) addAll([before.testPit[id]?.place?.run, plan.testPit[id]?.place?.run].filter((run) => run !== undefined));
+  for (const id of topology.ringed) if (!previous.topology.ringed.has(id)) affected.add(id);
+  for (const id of previous.topology.ringed) if (!topology.ringed.has(id)) affected.add(id);
   for (const id of changedIds(before.section, plan.section)) addAll(topology.bySection.get(id));
   for (const id of changedIds(before.pipe, plan.pipe)) addAll(topology.byPipe.get(id));
   if (grade !== previous.grade) {
@@ -161,28 +196,33 @@ function affectedRuns(plan: Plan, previous: Evaluation, topology: Topology, grad
   return affected;
 }
 
+const sameShot = (a: GroundShot, b: GroundShot): boolean => a.shot === b.shot && a.elevation === b.elevation && (a as RunShot).at === (b as RunShot).at;
+
+/** What the evaluation of every run rests on. */
+interface Context {
+  readonly plan: Plan;
+  readonly topology: Topology;
+  readonly grade: GradeSolution;
+  readonly surplus: ReadonlyMap<Uuid, readonly SurplusFact[]>;
+  readonly profile: Profile;
+  readonly shots: GroundShots;
+  readonly site: SiteTables;
+  readonly frost: number | undefined;
+  readonly envelopes: EnvelopeCache;
+}
+
 type EnvelopeCache = Map<Section, Map<ItemOf<'pipe'>, Envelope>>;
 
-function evaluateRun(
-  run: ItemOf<'run'>,
-  plan: Plan,
-  topology: Topology,
-  grade: GradeSolution,
-  surplus: readonly SurplusFact[],
-  profile: Profile,
-  envelopes: EnvelopeCache,
-): RunResult {
+function evaluateRun(run: ItemOf<'run'>, { plan, topology, grade, surplus, profile, shots, site, frost, envelopes }: Context): RunResult {
   const line = plan.line[run.line];
   const pipe = plan.pipe[pipeIdOf(run, plan) ?? ''];
   const section = plan.section[sectionIdOf(run, plan) ?? ''];
-  const length = run.length.value;
+  const known = runLength(plan, run);
+  const length = known ?? 0;
   const solved = grade.runs.get(run.id) as RunGradeResult;
-  const ground = groundProfile(
-    length,
-    plan.nodeGround[run.lower]?.elevation,
-    plan.nodeGround[run.upper]?.elevation,
-    plan.runGround[run.id]?.breaks ?? [],
-  );
+  const typed = plan.runGround[run.id];
+  const { points, twice } = mergeGround(typed?.breaks ?? NO_POINTS, shots.runs.get(run.id) ?? NO_POINTS, SAME_PLACE);
+  const ground = groundProfile(length, nodeLevel(plan, shots, run.lower), nodeLevel(plan, shots, run.upper), points);
   const lower = plan.node[run.lower];
   const lost: string[] = [];
   if (!line) lost.push('line');
@@ -190,28 +230,60 @@ function evaluateRun(
   if (!plan.node[run.upper]) lost.push('upper node');
   if (!pipe) lost.push('pipe');
   if (!section) lost.push('trench section');
-  if (!line || !pipe || !section) {
-    return { id: run.id, run, length, grade: solved, ground, pipe, section, envelope: undefined, trench: undefined, findings: [lostParts(run, lost)] };
+  if (!line || !pipe || !section || known === undefined) {
+    const findings = lost.length > 0 ? [lostParts(run, lost)] : [];
+    if (known === undefined) findings.push(lengthOpen(run));
+    return { id: run.id, run, length, grade: solved, ground, pipe, section, envelope: undefined, trench: undefined, crossings: [], findings };
   }
   const of = cachedEnvelope(section, pipe, envelopes);
   const trench = runTrench(solved, ground, pipe, section, of);
-  const belowId = topology.endingAt.get(run.lower);
+  const leaving = topology.leaving.get(run.lower);
+  const crossings = (site.crossings.get(run.id) ?? NO_CROSSINGS).map((one) => crossingResult(one, length, pipe.outside, (at) => pipeLevels(stationAt(solved, ground, of, at), of)));
   const findings = judgeRun({
     run,
+    length,
     line,
     lower,
-    outlet: belowId === undefined,
-    below: belowId === undefined ? undefined : grade.runs.get(belowId)?.high,
+    outlet: leaving === undefined,
+    below: lowestLeaving(leaving, grade),
+    ringed: topology.ringed.has(run.id),
+    drawn: drawnLength(plan, run),
+    over: typed && typed.breaks.length > 0 ? typed.over : undefined,
+    twice,
     grade: solved,
-    surplus,
+    surplus: surplus.get(run.id) ?? NO_SURPLUS,
     ground,
     pipe,
     envelope: of,
     trench,
     profile,
+    crossings,
+    pits: site.pits.get(run.id) ?? NO_PITS,
+    frost,
   });
   if (lost.length > 0) findings.unshift(lostParts(run, lost));
-  return { id: run.id, run, length, grade: solved, ground, pipe, section, envelope: of, trench, findings };
+  return { id: run.id, run, length, grade: solved, ground, pipe, section, envelope: of, trench, crossings, findings };
+}
+
+const NO_POINTS: readonly GroundPoint[] = [];
+const NO_CROSSINGS: readonly Crossing[] = [];
+const NO_PITS: readonly TestPit[] = [];
+const NO_SURPLUS: readonly SurplusFact[] = [];
+
+/** Invert of the lowest way out of a node; undefined where one of them is not known. */
+function lowestLeaving(leaving: readonly Uuid[] | undefined, grade: GradeSolution): number | undefined {
+  let lowest: number | undefined;
+  for (const id of leaving ?? []) {
+    const high = grade.runs.get(id)?.high;
+    if (high === undefined) return undefined;
+    if (lowest === undefined || high < lowest) lowest = high;
+  }
+  return lowest;
+}
+
+function pipeLevels({ ground, invert, bottom }: Station, of: Envelope): PipeLevels {
+  const underside = bottom === undefined ? undefined : bottom + of.underside;
+  return { ground, underside, crown: underside === undefined || invert === undefined ? undefined : underside + 2 * of.radius, bottom };
 }
 
 function cachedEnvelope(section: Section, pipe: ItemOf<'pipe'>, cache: EnvelopeCache): Envelope {
@@ -220,14 +292,6 @@ function cachedEnvelope(section: Section, pipe: ItemOf<'pipe'>, cache: EnvelopeC
   let of = ofSection.get(pipe);
   if (!of) ofSection.set(pipe, (of = envelope(section, pipe)));
   return of;
-}
-
-export function pipeIdOf(run: ItemOf<'run'>, plan: Pick<Plan, 'line'>): Uuid | undefined {
-  return run.pipe ?? plan.line[run.line]?.pipe;
-}
-
-export function sectionIdOf(run: ItemOf<'run'>, plan: Pick<Plan, 'line'>): Uuid | undefined {
-  return run.section ?? plan.line[run.line]?.section;
 }
 
 function surplusByRun(surplus: readonly SurplusFact[]): Map<Uuid, SurplusFact[]> {

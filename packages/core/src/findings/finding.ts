@@ -23,14 +23,30 @@ export type RuleName =
   | 'protection'
   | 'ground-missing'
   | 'break-beyond-run'
-  | 'native-short';
+  | 'native-short'
+  | 'length-open'
+  | 'length-differs'
+  | 'profile-no-fit'
+  | 'ring'
+  | 'ground-twice'
+  | 'shots-disagree'
+  | 'misclosure'
+  | 'setup-open'
+  | 'crossing-level'
+  | 'clearance'
+  | 'clash'
+  | 'hand-dig'
+  | 'meets-layer'
+  | 'frost'
+  | 'stone-at-leader';
 
 export interface Finding {
   /** The same as long as the same rule finds something at the same place, for lists and links. */
   readonly id: string;
   readonly severity: Severity;
   readonly rule: RuleName;
-  readonly line: Uuid;
+  /** Undefined for what concerns the job as a whole, such as its level book. */
+  readonly line: Uuid | undefined;
   readonly run: Uuid | undefined;
   /** Distance up the run of the worst place, m. */
   readonly at: number | undefined;
@@ -59,9 +75,9 @@ export type FindingParts = Omit<Finding, 'id' | 'line' | 'run' | 'at' | 'stretch
   Partial<Pick<Finding, 'at' | 'stretch' | 'by' | 'local' | 'gives'>>;
 
 /** Completes a finding, of a run or of the line as a whole; `mark` tells apart several of one rule at one place. */
-export function finding(line: Uuid, run: Uuid | undefined, parts: FindingParts, mark = ''): Finding {
+export function finding(line: Uuid | undefined, run: Uuid | undefined, parts: FindingParts, mark = ''): Finding {
   const { severity, rule, at, stretch, by, what, why, source, gives = NOTHING, local = false } = parts;
-  return { id: `${rule}:${run ?? line}${mark === '' ? '' : `:${mark}`}`, severity, rule, line, run, at, stretch, by, what, why, source, gives, local };
+  return { id: `${rule}:${run ?? line ?? 'job'}${mark === '' ? '' : `:${mark}`}`, severity, rule, line, run, at, stretch, by, what, why, source, gives, local };
 }
 
 const NOTHING: readonly string[] = [];

@@ -73,3 +73,15 @@ export function lostParts(run: ItemOf<'run'>, lost: readonly string[]): Finding 
     gives: ['Choose another', 'Undo the removal'],
   });
 }
+
+/** A run whose length is to come from the sketch, and whose nodes are not both on it. */
+export function lengthOpen(run: ItemOf<'run'>): Finding {
+  return finding(run.line, run.id, {
+    severity: 'fix',
+    rule: 'length-open',
+    what: [`${run.name} has no length: its nodes are not both on the sketch, or lie at one place.`],
+    why: ['Without it neither its grade nor its depth follows.'],
+    source: 'geometry',
+    gives: ['Place both nodes on the sketch', 'Type its length'],
+  });
+}

@@ -1,26 +1,41 @@
-import type { ItemOf, Profile, Severity } from '@alveus/plan';
-import type { GroundProfile } from '../ground';
+import type { ItemOf, Profile, Severity, TestPit } from '@alveus/plan';
+import type { GroundProfile, GroundTwice } from '../ground';
+import { groundAt } from '../ground';
 import type { RunGradeResult, SurplusFact } from '../grade';
 import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
 import { insideDiameter, manning } from '../pipe';
+import type { CrossingResult } from '../site';
 import { NEAR, NEAR_SLOPE } from '../tolerance';
 import type { Envelope, RunTrench } from '../trench';
 import { slopesInForce } from './defaults';
 import type { Finding, FindingParts } from './finding';
 import { finding } from './finding';
+import { judgeCrossing, judgeFrost, judgePit } from './site';
 import type { Short } from './stretch';
 import { shortfall } from './stretch';
 
 /** What a run is judged by; all of it, so that a run whose facts did not move need not be judged again. */
 export interface RunFacts {
   readonly run: ItemOf<'run'>;
+  readonly length: number;
   readonly line: ItemOf<'line'>;
   readonly lower: ItemOf<'node'> | undefined;
   /** Whether the line's water leaves at the lower node. */
   readonly outlet: boolean;
-  /** Invert of the run below at the node they share. */
+  /** Lowest invert going out of the lower node, where runs do. */
   readonly below: number | undefined;
+  /** Whether it lies on a ring, where water would come back to where it was. */
+  readonly ringed: boolean;
+  /** Length between its nodes on the sketch, where both are there. */
+  readonly drawn: number | undefined;
+  /** Length of the run when its ground was typed. */
+  readonly over: number | undefined;
+  /** Places along it that have both typed ground and a shot. */
+  readonly twice: readonly GroundTwice[];
+  readonly crossings: readonly CrossingResult[];
+  readonly pits: readonly TestPit[];
+  readonly frost: number | undefined;
   readonly grade: RunGradeResult;
   readonly surplus: readonly SurplusFact[];
   readonly ground: GroundProfile;
@@ -54,11 +69,11 @@ function softenAtOpenEnd(facts: RunFacts, short: Short, severity: Severity): { s
   return { severity: open ? 'watch' : severity, open };
 }
 
-const gradeFacts: Rule = ({ surplus, run }) =>
+const gradeFacts: Rule = ({ length, surplus, run }) =>
   surplus.map(({ fact, off, contradicts }): FindingParts => {
     const names = { low: 'low invert', high: 'high invert', slope: 'slope', drop: 'drop at its lower node' } as const;
     const by = measured(Math.abs(off), fact === 'slope' ? 'slope' : fact === 'drop' ? 'thickness' : 'distance');
-    const at = fact === 'high' ? run.length.value : 0;
+    const at = fact === 'high' ? length : 0;
     return contradicts
       ? {
           severity: 'fix',
@@ -81,14 +96,14 @@ const gradeFacts: Rule = ({ surplus, run }) =>
         };
   });
 
-const fall: Rule = ({ run, grade, below, lower }) => {
+const fall: Rule = ({ length, run, grade, below, lower }) => {
   const found: FindingParts[] = [];
   if (grade.slope !== undefined && grade.slope < -NEAR_SLOPE) {
-    const by = measured(-grade.slope * run.length.value, 'distance');
+    const by = measured(-grade.slope * length, 'distance');
     found.push({
       severity: 'stop',
       rule: 'against-grade',
-      at: run.length.value,
+      at: length,
       by,
       what: [`${run.name} falls the wrong way by `, by, '.'],
       why: ['Water does not run uphill: the pipe would stand full and silt up.'],
@@ -112,7 +127,7 @@ const fall: Rule = ({ run, grade, below, lower }) => {
   return found;
 };
 
-const leastSlope: Rule = ({ run, line, grade, pipe, profile }) => {
+const leastSlope: Rule = ({ length, run, line, grade, pipe, profile }) => {
   const { slope } = grade;
   if (slope === undefined || slope < -NEAR_SLOPE) return [];
   const missed = slopesInForce(profile.services[line.service], pipe.nominal).find((b) => slope < b.least - NEAR_SLOPE);
@@ -122,7 +137,7 @@ const leastSlope: Rule = ({ run, line, grade, pipe, profile }) => {
     {
       severity: missed.severity,
       rule: 'least-slope',
-      at: run.length.value / 2,
+      at: length / 2,
       by,
       what: [`${run.name} has `, measured(slope, 'slope'), ' of fall; the least here is ', measured(missed.least, 'slope'), '.'],
       why: ['On too little fall solids settle, and any sag in the pipe holds water.'],
@@ -133,11 +148,11 @@ const leastSlope: Rule = ({ run, line, grade, pipe, profile }) => {
   ];
 };
 
-const steep: Rule = ({ run, line, grade, pipe, profile }) => {
+const steep: Rule = ({ length, run, line, grade, pipe, profile }) => {
   const rule = profile.services[line.service].steep;
   const { slope } = grade;
   if (!rule || slope === undefined || slope <= 0) return [];
-  const shared = { severity: rule.severity, rule: 'steep', at: run.length.value / 2, source: rule.source } as const;
+  const shared = { severity: rule.severity, rule: 'steep', at: length / 2, source: rule.source } as const;
   if (rule.by === 'slope') {
     if (slope <= rule.limit + NEAR_SLOPE) return [];
     const by = measured(slope - rule.limit, 'slope');
@@ -165,24 +180,32 @@ const steep: Rule = ({ run, line, grade, pipe, profile }) => {
   ];
 };
 
-const outletWater: Rule = ({ run, outlet, lower, grade }) => {
-  const { water } = lower ?? {};
-  if (!outlet || !lower || water === undefined || grade.low === undefined || grade.low >= water - NEAR) return [];
-  const by = measured(water - grade.low, 'distance');
-  const reach = grade.slope !== undefined && grade.slope > 0 ? Math.min(run.length.value, (water - grade.low) / grade.slope) : run.length.value;
-  return [
-    {
-      severity: 'fix',
-      rule: 'outlet-under-water',
-      at: 0,
-      stretch: { from: 0, to: reach },
-      by,
-      what: [`The outlet at ${lower.name} lies `, by, ' under the stated water. ', measured(reach, 'distance'), ' of the run above it stands in water.'],
-      why: ['A pipe that stands full freezes, silts and has nowhere to drain to.'],
-      source: COMMON,
-      gives: ['Raise the outlet invert', 'Another outlet', 'A pump'],
-    },
-  ];
+const outletWater: Rule = ({ length, outlet, lower, grade }) => {
+  if (!outlet || !lower || grade.low === undefined) return [];
+  const { low, slope } = grade;
+  // The usual level first: standing in that is worse than being reached by the highest.
+  for (const [level, severity, words] of [
+    [lower.water?.normal, 'fix', 'the usual water'],
+    [lower.water?.high, 'fix', 'the highest water'],
+  ] as const) {
+    if (level === undefined || low >= level - NEAR) continue;
+    const by = measured(level - low, 'distance');
+    const reach = slope !== undefined && slope > 0 ? Math.min(length, (level - low) / slope) : length;
+    return [
+      {
+        severity,
+        rule: 'outlet-under-water',
+        at: 0,
+        stretch: { from: 0, to: reach },
+        by,
+        what: [`The outlet at ${lower.name} lies `, by, ` under ${words}. `, measured(reach, 'distance'), ' of the run above it stands in it.'],
+        why: ['A pipe that stands full freezes, silts and has nowhere to drain to.'],
+        source: COMMON,
+        gives: ['Raise the outlet invert', 'Another outlet', 'A pump'],
+      },
+    ];
+  }
+  return [];
 };
 
 const cover: Rule = (facts) => {
@@ -330,7 +353,7 @@ const protection: Rule = ({ run, trench, profile }) => {
   ];
 };
 
-const groundKnown: Rule = ({ run, ground }) => {
+const groundKnown: Rule = ({ length, run, ground }) => {
   const found: FindingParts[] = [];
   const first = ground.points[0];
   if (ground.missing > 0) {
@@ -343,7 +366,7 @@ const groundKnown: Rule = ({ run, ground }) => {
     found.push({
       severity: 'fix',
       rule: 'ground-missing',
-      at: fromEnd ? 0 : run.length.value,
+      at: fromEnd ? 0 : length,
       by,
       what,
       why: ['Without it there is no trench depth, and the amounts stay incomplete.'],
@@ -368,7 +391,100 @@ const groundKnown: Rule = ({ run, ground }) => {
   return found;
 };
 
+const ring: Rule = ({ ringed, run }) =>
+  ringed
+    ? [
+        {
+          severity: 'stop',
+          rule: 'ring',
+          at: 0,
+          what: [`${run.name} is part of a ring: its water would come back to where it was.`],
+          why: ['A network drains from its upper ends to its outlets, and never round.'],
+          source: 'geometry',
+          gives: ['Turn a run of the ring round', 'End it at another node'],
+        },
+      ]
+    : [];
+
+const drawnLengths: Rule = ({ run, length, drawn, over }) => {
+  const found: FindingParts[] = [];
+  if (run.length.from === 'typed' && drawn !== undefined && Math.abs(drawn - length) > DRAWN) {
+    const by = measured(Math.abs(drawn - length), 'distance');
+    found.push({
+      severity: 'watch',
+      rule: 'length-differs',
+      at: 0,
+      by,
+      what: [`${run.name} is typed as `, measured(length, 'distance'), ' long and drawn as ', measured(drawn, 'distance'), '.'],
+      why: ['The typed length is the one that counts; the sketch does not show it true.'],
+      source: 'geometry',
+      gives: ['Take its length from the sketch', 'Move a node', 'Leave the sketch as a picture only'],
+    });
+  }
+  if (over !== undefined && Math.abs(over - length) > DRAWN) {
+    const by = measured(Math.abs(over - length), 'distance');
+    found.push({
+      severity: 'watch',
+      rule: 'profile-no-fit',
+      at: 0,
+      by,
+      what: [`The ground along ${run.name} was typed when the run was `, measured(over, 'distance'), ' long; it is ', measured(length, 'distance'), ' now.'],
+      why: ['Typed ground stays at its distance from the lower node: it is not stretched with the run.'],
+      source: 'geometry',
+      gives: ['Look the ground points over, and save them again'],
+    });
+  }
+  return found;
+};
+
+/** Lengths that differ by less are one: a tape is not read more finely over a run. */
+const DRAWN = 0.02;
+
+const groundTwice: Rule = ({ run, twice }) =>
+  twice.map(({ at, typed, shot }): FindingParts => {
+    const by = measured(Math.abs(typed - shot), 'distance');
+    return {
+      severity: 'watch',
+      rule: 'ground-twice',
+      at,
+      by,
+      what: [`The ground of ${run.name} at `, measured(at, 'distance'), ' is typed as ', measured(typed, 'elevation'), ' and shot as ', measured(shot, 'elevation'), '; the shot is used.'],
+      why: ['Both stay as they are. What was measured goes before what was typed, unless you say that the typed one holds.'],
+      source: COMMON,
+      gives: ['Remove the typed one', 'Shoot it again'],
+    };
+  });
+
+const site: Rule = ({ run, line, profile, crossings, pits, frost, trench, ground, grade, envelope }) => [
+  ...crossings.flatMap((one) => judgeCrossing(one, line.service, run.name, profile)),
+  ...pits.flatMap((pit) =>
+    judgePit(pit, run, (at) => {
+      const elevation = groundAt(ground, at);
+      return elevation === undefined || grade.low === undefined || grade.slope === undefined ? undefined : elevation - (grade.low + grade.slope * at - envelope.invert);
+    }),
+  ),
+  ...judgeFrost(frost, line.service, run, trench),
+];
+
+/** Leaders from a box lie in native soil. */
+const leaderStone: Rule = ({ run, line, envelope }) =>
+  line.service === 'leader' && envelope.layers.some((layer) => layer.material !== 'native' && layer.group !== 'surface')
+    ? [
+        {
+          severity: 'fix',
+          rule: 'stone-at-leader',
+          at: 0,
+          what: [`${run.name} is a leader, and its section puts other material than native soil round the pipe.`],
+          why: ['Stone would carry a leak unseen to the lowest lateral, and inspectors refuse it.'],
+          source: COMMON,
+          gives: ['A section of native soil, tamped'],
+          local: true,
+        },
+      ]
+    : [];
+
 const RULES: readonly Rule[] = [
+  ring,
   narrow,
   fall,
   protection,
@@ -377,6 +493,10 @@ const RULES: readonly Rule[] = [
   outletWater,
   cover,
   groundKnown,
+  groundTwice,
+  drawnLengths,
+  site,
   layersFit,
+  leaderStone,
   steep,
 ];

@@ -1,5 +1,6 @@
 import type { Edit, Plan, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
+import { runLength } from '../length';
 import { NEAR } from '../tolerance';
 import { fixFact } from './lock';
 import type { GradeSolution } from './solve';
@@ -31,9 +32,9 @@ export function waysToMove(plan: Plan, solution: GradeSolution, run: Uuid, end: 
   const now = solution.runs.get(run);
   if (!item || !now) return [];
   const grade = plan.runGrade[run];
-  const length = item.length.value;
+  const length = runLength(plan, item);
   const other = end === 'low' ? now.high : now.low;
-  const slope = other === undefined ? undefined : (end === 'low' ? other - to : to - other) / length;
+  const slope = other === undefined || length === undefined ? undefined : (end === 'low' ? other - to : to - other) / length;
   const put = (next: ReturnType<typeof fixFact>): Edit => ({ op: 'put', item: next });
   const ways: Way[] = [];
 

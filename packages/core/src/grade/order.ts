@@ -10,8 +10,11 @@ export interface LineOrder {
   readonly astray: readonly Uuid[];
 }
 
-/** Never fails: runs that do not fit follow the path in the order of their ids, and are named. */
-export function orderLine(runsOfLine: readonly ItemOf<'run'>[]): LineOrder {
+/**
+ * Never fails: runs that do not fit follow the path in the order of their ids, and are named.
+ * @param lengthOf horizontal length of a run, m; nothing where it is not known
+ */
+export function orderLine(runsOfLine: readonly ItemOf<'run'>[], lengthOf: (run: ItemOf<'run'>) => number): LineOrder {
   const sorted = [...runsOfLine].sort((a, b) => (a.id < b.id ? -1 : 1));
   const uppers = new Set(sorted.map((run) => run.upper));
   const above = new Map<Uuid, ItemOf<'run'>[]>();
@@ -38,7 +41,7 @@ export function orderLine(runsOfLine: readonly ItemOf<'run'>[]): LineOrder {
   let length = 0;
   const starts = path.map((run) => {
     const start = length;
-    length += run.length.value;
+    length += lengthOf(run);
     return start;
   });
   return { runs: path, starts, length, astray };

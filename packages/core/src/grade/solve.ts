@@ -1,4 +1,5 @@
 import type { ItemOf, Plan, Uuid } from '@alveus/plan';
+import { runLength } from '../length';
 import { NEAR } from '../tolerance';
 import { Levels } from './levels';
 
@@ -33,20 +34,20 @@ export interface GradeSolution {
 
 type RunItem = ItemOf<'run'>;
 
-export function solveGrade(plan: Pick<Plan, 'run' | 'runGrade'>): GradeSolution {
+export function solveGrade(plan: Pick<Plan, 'run' | 'runGrade' | 'nodePlace'>): GradeSolution {
   const runs = Object.values(plan.run);
   const levels = new Levels(1 + 2 * runs.length);
   const surplus: SurplusFact[] = [];
-  const lengthOf = (run: RunItem): number => run.length.value;
+  const lengths = runs.map((run) => runLength(plan, run));
 
-  const tie = (run: RunItem, fact: Fact, upper: number, lower: number, rise: number): void => {
+  const tie = (run: RunItem, fact: Fact, upper: number, lower: number, rise: number, along = 1): void => {
     const known = levels.tie(upper, lower, rise);
     if (known === undefined) return;
     const off = known - rise;
     surplus.push({
       run: run.id,
       fact,
-      off: fact === 'slope' ? off / lengthOf(run) : off,
+      off: off / along,
       contradicts: Math.abs(off) > NEAR,
     });
   };
@@ -58,7 +59,8 @@ export function solveGrade(plan: Pick<Plan, 'run' | 'runGrade'>): GradeSolution 
   });
   runs.forEach((run, index) => {
     const slope = plan.runGrade[run.id]?.slope;
-    if (slope !== undefined) tie(run, 'slope', highOf(index), lowOf(index), slope * lengthOf(run));
+    const length = lengths[index];
+    if (slope !== undefined && length !== undefined) tie(run, 'slope', highOf(index), lowOf(index), slope * length, length);
   });
 
   const below = new Map<Uuid, number[]>();
@@ -84,8 +86,9 @@ export function solveGrade(plan: Pick<Plan, 'run' | 'runGrade'>): GradeSolution 
     const rise = levels.above(highOf(index), lowOf(index));
     // A slope that was fixed and holds is given back to the last digit.
     const fixed = plan.runGrade[run.id]?.slope;
-    const holds = rise !== undefined && fixed !== undefined && Math.abs(rise - fixed * lengthOf(run)) <= NEAR;
-    results.set(run.id, { low, high, slope: holds ? fixed : rise === undefined ? undefined : rise / lengthOf(run) });
+    const length = lengths[index];
+    const holds = rise !== undefined && length !== undefined && fixed !== undefined && Math.abs(rise - fixed * length) <= NEAR;
+    results.set(run.id, { low, high, slope: holds ? fixed : rise === undefined || length === undefined ? undefined : rise / length });
   });
   return { runs: results, surplus };
 }

@@ -1,4 +1,4 @@
-import type { GroundBreak } from '@alveus/plan';
+import type { GroundBreak, Uuid } from '@alveus/plan';
 import { NEAR } from '../tolerance';
 
 /** The ground along one run: known points in order up the run, straight between, unknown before the first and after the last. */
@@ -8,30 +8,59 @@ export interface GroundProfile {
   /** Length of the run over which the ground is not known. */
   readonly missing: number;
   /** Breaks typed beyond the run's upper end; they are left out. */
-  readonly beyond: readonly GroundBreak[];
+  readonly beyond: readonly GroundPoint[];
 }
 
 export interface GroundPoint {
   /** Distance from the run's lower node, m. */
   readonly at: number;
   readonly elevation: number;
+  /** The shot it came from; otherwise it was typed. */
+  readonly shot?: Uuid | undefined;
+}
+
+/** A place that is both typed and shot. */
+export interface GroundTwice {
+  readonly at: number;
+  readonly typed: number;
+  readonly shot: number;
+}
+
+/** Typed and shot ground along a run together, in order. Where one place has both the shot is used, and it is said. */
+export function mergeGround(typed: readonly GroundBreak[], shots: readonly GroundPoint[], samePlace: number): { points: readonly GroundPoint[]; twice: readonly GroundTwice[] } {
+  if (shots.length === 0) return { points: typed, twice: NONE };
+  const twice: GroundTwice[] = [];
+  const kept = typed.filter((one) => {
+    const shot = shots.find(({ at }) => Math.abs(at - one.at) < samePlace);
+    if (shot && Math.abs(shot.elevation - one.elevation) > NEAR) twice.push({ at: one.at, typed: one.elevation, shot: shot.elevation });
+    return !shot;
+  });
+  return { points: [...kept, ...shots].sort((a, b) => a.at - b.at), twice };
+}
+
+const NONE: readonly GroundTwice[] = [];
+
+/** Ground at a node, and the shot it came from if it was not typed. */
+export interface NodeLevel {
+  readonly elevation: number;
+  readonly shot?: Uuid | undefined;
 }
 
 /** @param lower,upper the ground at the run's nodes, shared with its neighbours, where known */
 export function groundProfile(
   length: number,
-  lower: number | undefined,
-  upper: number | undefined,
-  breaks: readonly GroundBreak[],
+  lower: NodeLevel | undefined,
+  upper: NodeLevel | undefined,
+  breaks: readonly GroundPoint[],
 ): GroundProfile {
-  const points: GroundPoint[] = lower === undefined ? [] : [{ at: 0, elevation: lower }];
-  const beyond: GroundBreak[] = [];
+  const points: GroundPoint[] = lower === undefined ? [] : [{ at: 0, elevation: lower.elevation, shot: lower.shot }];
+  const beyond: GroundPoint[] = [];
   for (const here of breaks) {
     if (here.at > length + NEAR) beyond.push(here);
     // A break on the upper node gives way to the node's own value, which every run there shares.
-    else if (here.at < length - NEAR || upper === undefined) points.push({ at: Math.min(here.at, length), elevation: here.elevation });
+    else if (here.at < length - NEAR || upper === undefined) points.push({ at: Math.min(here.at, length), elevation: here.elevation, shot: here.shot });
   }
-  if (upper !== undefined) points.push({ at: length, elevation: upper });
+  if (upper !== undefined) points.push({ at: length, elevation: upper.elevation, shot: upper.shot });
   const first = points[0];
   const last = points[points.length - 1];
   const missing = first && last ? first.at + (length - last.at) : length;

@@ -30,7 +30,7 @@ export function startLine(plan: Plan, start: LineStart, newId: () => Uuid): { ed
     startChainage: 0,
   };
   const outlet: ItemOf<'node'> = { kind: 'node', id: newId(), name: start.outlet.name, form: start.outlet.form };
-  if (start.outlet.water !== undefined) outlet.water = start.outlet.water;
+  if (start.outlet.water !== undefined) outlet.water = { high: start.outlet.water };
   items.push(line, outlet);
   if (start.outlet.ground !== undefined) items.push({ kind: 'nodeGround', id: outlet.id, elevation: start.outlet.ground });
   return { edits: items.map((item) => ({ op: 'put', item })), line: line.id, outlet: outlet.id };
@@ -49,7 +49,7 @@ export interface RunStart {
 
 /** Lengthens a line by a run at its upper end; the first one starts at `from`. */
 export function extendLine(plan: Plan, line: Uuid, run: RunStart, newId: () => Uuid, from?: Uuid): { edits: Edit[]; run: Uuid } {
-  const order = orderLine(Object.values(plan.run).filter((item) => item.line === line));
+  const order = orderLine(Object.values(plan.run).filter((item) => item.line === line), () => 0);
   const lower = order.runs[order.runs.length - 1]?.upper ?? from;
   if (lower === undefined) throw new RangeError('a line without runs needs the node to start from');
   const id = newId();

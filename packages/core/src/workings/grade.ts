@@ -27,7 +27,7 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
   const length = measured(run.length, 'distance');
   const steps: WorkingStep[] = [];
   const rests: string[] = [];
-  const belowId = evaluation.topology.endingAt.get(run.run.lower);
+  const belowId = evaluation.topology.leaving.get(run.run.lower)?.[0];
   const below = belowId === undefined ? undefined : evaluation.runs.get(belowId);
   const ownSlope = evaluation.plan.runGrade[run.id]?.slope !== undefined;
   if (figure === 'slope' && low !== undefined && high !== undefined) {

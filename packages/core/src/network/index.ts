@@ -1,0 +1,2 @@
+export * from './edits';
+export * from './topology';

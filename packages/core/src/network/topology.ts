@@ -1,0 +1,83 @@
+import type { ItemOf, Plan, Uuid } from '@alveus/plan';
+import type { LineOrder } from '../grade';
+import { orderLine, runsByLine } from '../grade';
+import { runLength } from '../length';
+
+/** Who meets whom: follows from lines, runs and lengths alone, so most edits leave it as it is. */
+export interface Topology {
+  readonly orders: ReadonlyMap<Uuid, LineOrder>;
+  readonly atNode: ReadonlyMap<Uuid, readonly Uuid[]>;
+  readonly bySection: ReadonlyMap<Uuid, readonly Uuid[]>;
+  readonly byPipe: ReadonlyMap<Uuid, readonly Uuid[]>;
+  /** Runs that carry water away from a node: those whose upper end it is. Several only where it parts. */
+  readonly leaving: ReadonlyMap<Uuid, readonly Uuid[]>;
+  /** Runs that bring water to a node. */
+  readonly arriving: ReadonlyMap<Uuid, readonly Uuid[]>;
+  /** Runs whose water would come back to where it was. */
+  readonly ringed: ReadonlySet<Uuid>;
+}
+
+export function topologyOf(plan: Plan): Topology {
+  const byLine = runsByLine(plan);
+  const lengthOf = (run: ItemOf<'run'>): number => runLength(plan, run) ?? 0;
+  const orders = new Map(Object.keys(plan.line).map((id) => [id, orderLine(byLine.get(id) ?? [], lengthOf)]));
+  const atNode = new Map<Uuid, Uuid[]>();
+  const bySection = new Map<Uuid, Uuid[]>();
+  const byPipe = new Map<Uuid, Uuid[]>();
+  const leaving = new Map<Uuid, Uuid[]>();
+  const arriving = new Map<Uuid, Uuid[]>();
+  for (const run of Object.values(plan.run)) {
+    add(atNode, run.lower, run.id);
+    add(atNode, run.upper, run.id);
+    add(bySection, sectionIdOf(run, plan), run.id);
+    add(byPipe, pipeIdOf(run, plan), run.id);
+    add(leaving, run.upper, run.id);
+    add(arriving, run.lower, run.id);
+  }
+  return { orders, atNode, bySection, byPipe, leaving, arriving, ringed: ringedRuns(plan, leaving, arriving) };
+}
+
+function add(map: Map<Uuid, Uuid[]>, key: Uuid | undefined, id: Uuid): void {
+  if (key === undefined) return;
+  const list = map.get(key);
+  if (list) list.push(id);
+  else map.set(key, [id]);
+}
+
+/**
+ * Runs on or between rings. Taking away, again and again, the runs that nothing feeds and those that feed
+ * nothing leaves just these (Kahn's algorithm, from both ends). Without a ring, which is nearly always, the
+ * first pass takes all.
+ */
+function ringedRuns(plan: Pick<Plan, 'run'>, leaving: ReadonlyMap<Uuid, readonly Uuid[]>, arriving: ReadonlyMap<Uuid, readonly Uuid[]>): Set<Uuid> {
+  const left = new Set(Object.keys(plan.run));
+  const peel = (endOf: (run: ItemOf<'run'>) => Uuid, nextOf: (run: ItemOf<'run'>) => Uuid, before: ReadonlyMap<Uuid, readonly Uuid[]>, after: ReadonlyMap<Uuid, readonly Uuid[]>): void => {
+    const waiting = new Map<Uuid, number>();
+    const free: Uuid[] = [];
+    for (const id of left) {
+      const feeders = (before.get(endOf(plan.run[id] as ItemOf<'run'>)) ?? []).filter((other) => left.has(other)).length;
+      waiting.set(id, feeders);
+      if (feeders === 0) free.push(id);
+    }
+    for (let id = free.pop(); id !== undefined; id = free.pop()) {
+      left.delete(id);
+      for (const next of after.get(nextOf(plan.run[id] as ItemOf<'run'>)) ?? []) {
+        if (!left.has(next)) continue;
+        const feeders = (waiting.get(next) ?? 0) - 1;
+        waiting.set(next, feeders);
+        if (feeders === 0) free.push(next);
+      }
+    }
+  };
+  peel((run) => run.upper, (run) => run.lower, arriving, leaving);
+  if (left.size > 0) peel((run) => run.lower, (run) => run.upper, leaving, arriving);
+  return left;
+}
+
+export function pipeIdOf(run: ItemOf<'run'>, plan: Pick<Plan, 'line'>): Uuid | undefined {
+  return run.pipe ?? plan.line[run.line]?.pipe;
+}
+
+export function sectionIdOf(run: ItemOf<'run'>, plan: Pick<Plan, 'line'>): Uuid | undefined {
+  return run.section ?? plan.line[run.line]?.section;
+}
