@@ -15,7 +15,7 @@ const JOB = '30000000-0000-4000-8000-000000000001';
 const NODE = '30000000-0000-4000-8000-000000000002';
 let counter = 100;
 const uuid = (): Uuid => `30000000-0000-4000-8000-${(counter += 1).toString(16).padStart(12, '0')}`;
-const node = (name: string, water?: number): Item => ({ kind: 'node', id: NODE, name, form: 'manhole', ...(water === undefined ? {} : { water }) });
+const node = (name: string, water?: number): Item => ({ kind: 'node', id: NODE, name, form: 'manhole', ...(water === undefined ? {} : { water: { high: water } }) });
 
 /** The change protocol in memory, as the server keeps it. */
 class FakeServer {

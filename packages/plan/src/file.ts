@@ -33,6 +33,11 @@ export type Opened =
 
 type Json = Record<string, unknown>;
 
+/** An item of version 1 as version 2 has it. Devices that kept plans of version 1 bring them forward by it too. */
+export function itemFrom1(item: Json): Json {
+  return item.kind === 'node' && typeof item.water === 'number' ? { ...item, water: { high: item.water } } : item;
+}
+
 /** Steps from each older version to the next; the file is checked only once it is at the newest. */
 const FORWARD: Readonly<Record<number, (file: Json) => Json>> = {
   // Version 1 had one water level at an outlet, the highest.
@@ -40,7 +45,7 @@ const FORWARD: Readonly<Record<number, (file: Json) => Json>> = {
     ...file,
     version: 2,
     items: Array.isArray(file.items)
-      ? (file.items as unknown[]).map((item) => (isObject(item) && item.kind === 'node' && typeof item.water === 'number' ? { ...item, water: { high: item.water } } : item))
+      ? (file.items as unknown[]).map((item) => (isObject(item) ? itemFrom1(item) : item))
       : file.items,
   }),
 };

@@ -40,6 +40,8 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
         throw new Refusal(422, 'batch-reused', 'This batch id was used before, for other changes.');
       case 'unknown-base':
         throw new Refusal(422, 'unknown-base', `changes.${taking.index}.base: based on a batch that never arrived.`);
+      case 'record':
+        throw new Refusal(422, 'record', `changes.${taking.index}: a shot stays as it was written. Correct it with another that supersedes it.`);
       case 'too-large':
         throw new Refusal(422, 'plan-too-large', 'This plan has as many items as one plan may have.');
     }

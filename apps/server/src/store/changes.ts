@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Batch, BatchAnswer, Change, Changes, Held, Item, Kind, Uuid } from '@alveus/plan';
-import { addressOf, keyOf, LIMITS } from '@alveus/plan';
+import { addressOf, keyOf, LIMITS, RECORDS } from '@alveus/plan';
 import type pg from 'pg';
 import type { Client } from './database';
 import { asCompany } from './database';
@@ -14,6 +14,8 @@ export type Taking =
   | { readonly outcome: 'reused' }
   /** A change is based on a batch that never arrived. */
   | { readonly outcome: 'unknown-base'; readonly index: number }
+  /** A record would be changed or taken away. */
+  | { readonly outcome: 'record'; readonly index: number }
   | { readonly outcome: 'too-large' };
 
 /** Rows a plan may grow to, removed items included. */
@@ -41,6 +43,7 @@ export async function takeBatch(pool: pg.Pool, company: Uuid, job: Uuid, batch: 
       if (base === undefined) return { outcome: 'unknown-base', index };
       // A tombstone counts as absent for somebody who never saw the item.
       const now = seen.items.get(keyOf(addressOf(change)));
+      if (RECORDS.has(addressOf(change).kind) && (now || change.op === 'remove')) return { outcome: 'record', index };
       const fits = now === undefined ? base === 0 : base === now.revision || (base === 0 && now.removed);
       if (!fits) conflicts.push(change);
     }

@@ -43,7 +43,7 @@ export function LongSection({ height, handles }: LongSectionProps) {
   const drawing = useMemo(() => {
     if (!line || line.order.length === 0 || width === 0) return undefined;
     const shapes = runShapes(evaluation, line, 40);
-    const extent = extentOf(shapes, outletWater);
+    const extent = extentOf(shapes, outletWater?.high ?? outletWater?.normal);
     const factor = (width - PAD.left - PAD.right) / line.order.length;
     const room = height - PAD.top - PAD.bottom;
     const rise = extent ? extent.highest - extent.lowest : 1;
@@ -233,7 +233,7 @@ function Water({ x, y, level, reach, tones }: { x: Scale; y: Scale; level: numbe
 const BOXES: ReadonlySet<string> = new Set(['inlet', 'catch-basin', 'manhole', 'structure', 'tank', 'd-box', 'sump', 'cleanout', 'channel-drain']);
 
 function Structures({ line, plan, shapes, x, y, width, tones }: { line: LineResult; plan: Plan; shapes: readonly RunShapes[]; x: Scale; y: Scale; width: number; tones: Tones }) {
-  const nodes = line.order.runs.map((run, index) => ({ id: run.upper, at: (line.order.starts[index] as number) + run.length.value, low: shapes[index]?.run.grade.high }));
+  const nodes = line.order.runs.map((run, index) => ({ id: run.upper, at: line.order.starts[index + 1] ?? line.order.length, low: shapes[index]?.run.grade.high }));
   const outlet = line.order.runs[0];
   if (outlet) nodes.unshift({ id: outlet.lower, at: 0, low: shapes[0]?.run.grade.low });
   const room = width / Math.max(1, nodes.length);

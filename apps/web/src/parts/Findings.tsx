@@ -35,12 +35,12 @@ function FindingRow({ finding }: { finding: Finding }) {
   const [open, setOpen] = useState(false);
   const { system, fraction } = useAppSelector((state) => state.settings);
   const evaluation = useAppSelector(selectEvaluation);
-  const line = evaluation.lines.get(finding.line);
+  const line = finding.line === undefined ? undefined : evaluation.lines.get(finding.line);
   const distance = line && finding.run !== undefined && finding.at !== undefined ? distanceOf(line, finding.run, finding.at) : undefined;
   const color = tones[finding.severity];
   const press = (): void => {
     setOpen(!open);
-    dispatch(lineChosen(finding.line));
+    if (finding.line !== undefined) dispatch(lineChosen(finding.line));
     if (distance !== undefined) dispatch(stationMoved(distance));
   };
   const options = { fraction };

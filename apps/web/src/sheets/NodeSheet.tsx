@@ -1,5 +1,5 @@
 import { NODE_FORMS } from '@alveus/plan';
-import type { Edit, Uuid } from '@alveus/plan';
+import type { Edit, ItemOf, Uuid } from '@alveus/plan';
 import { PlanMeasure } from '../parts/MeasureInput';
 import { NameField } from '../parts/NameField';
 import { Sheet } from '../parts/Sheet';
@@ -8,6 +8,14 @@ import { FORM_WORDS } from '../parts/words';
 import { Words } from '../parts/Words';
 import { useAppSelector } from '../store';
 import { useActions } from '../sync/SyncProvider';
+
+const WATER_WORDS = { normal: 'Usual water outside, if any', high: 'Highest water outside, if any' } as const;
+
+function withWater({ water, ...node }: ItemOf<'node'>, level: keyof typeof WATER_WORDS, value: number | undefined): ItemOf<'node'> {
+  const { [level]: _before, ...others } = water ?? {};
+  const next = value === undefined ? others : { ...others, [level]: value };
+  return Object.keys(next).length > 0 ? { ...node, water: next } : node;
+}
 
 /** A point where runs meet or end: what it is, and the ground that every run there shares. */
 export function NodeSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
@@ -38,18 +46,11 @@ export function NodeSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
     >
       <NameField key={node.name} value={node.name} onChange={(name) => edit([{ op: 'put', item: { ...node, name } }])} />
       <PlanMeasure label="Ground here" quantity="elevation" value={plan.nodeGround[id]?.elevation} onChange={ground} optional />
-      {outlet ? (
-        <PlanMeasure
-          label="Highest water standing outside, if any"
-          quantity="elevation"
-          value={node.water}
-          optional
-          onChange={(water) => {
-            const { water: _before, ...rest } = node;
-            edit([{ op: 'put', item: water === undefined ? rest : { ...rest, water } }]);
-          }}
-        />
-      ) : null}
+      {outlet
+        ? (['normal', 'high'] as const).map((level) => (
+            <PlanMeasure key={level} label={WATER_WORDS[level]} quantity="elevation" value={node.water?.[level]} optional onChange={(value) => edit([{ op: 'put', item: withWater(node, level, value) }])} />
+          ))
+        : null}
       <Choice label="What is here" options={NODE_FORMS.map((value) => ({ value, label: FORM_WORDS[value] }))} value={node.form} onChange={(form) => edit([{ op: 'put', item: { ...node, form } }])} />
     </Sheet>
   );

@@ -1,4 +1,4 @@
-import { CATALOGUE, print, removeRun } from '@alveus/core';
+import { CATALOGUE, drawnLength, print, removeRun, runLength } from '@alveus/core';
 import type { Edit, GroundBreak, ItemOf, Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -49,13 +49,7 @@ export function RunSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
       }
     >
       <NameField key={run.name} value={run.name} onChange={(name) => put({ ...run, name })} />
-      <PlanMeasure
-        label="Length, level"
-        quantity="distance"
-        value={run.length.value}
-        onChange={(value) => value !== undefined && put({ ...run, length: { from: 'typed', value } })}
-        check={positive}
-      />
+      <LengthField run={run} />
       <GroundAlong run={run} />
       <NodeRow id={run.lower} end="Lower" onOpen={() => dispatch(sheetOpened({ sheet: 'node', node: run.lower }))} />
       <NodeRow id={run.upper} end="Upper" onOpen={() => dispatch(sheetOpened({ sheet: 'node', node: run.upper }))} />
@@ -74,6 +68,36 @@ export function RunSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
   );
 }
 
+/** Typed, or taken from where the nodes lie on the sketch. */
+function LengthField({ run }: { run: ItemOf<'run'> }) {
+  const { edit } = useActions();
+  const plan = useAppSelector((state) => state.job.plan);
+  const { system, fraction } = useAppSelector((state) => state.settings);
+  const length = runLength(plan, run);
+  const drawn = drawnLength(plan, run);
+  const put = (next: ItemOf<'run'>['length']): void => edit([{ op: 'put', item: { ...run, length: next } }]);
+  return (
+    <>
+      {drawn === undefined && run.length.from === 'typed' ? null : (
+        <Choice
+          label="Length"
+          options={[
+            { value: 'typed', label: 'Typed' },
+            { value: 'plan', label: 'From the sketch' },
+          ]}
+          value={run.length.from}
+          onChange={(from) => put(from === 'plan' ? { from } : { from, value: length ?? drawn ?? 1 })}
+        />
+      )}
+      {run.length.from === 'typed' ? (
+        <PlanMeasure label="Length, level" quantity="distance" value={run.length.value} onChange={(value) => value !== undefined && put({ from: 'typed', value })} check={positive} />
+      ) : (
+        <Words>{length === undefined ? 'Not known: its nodes are not both on the sketch.' : `${print(length, 'distance', system, { fraction })} on the sketch`}</Words>
+      )}
+    </>
+  );
+}
+
 function GroundAlong({ run }: { run: ItemOf<'run'> }) {
   const { edit } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
@@ -83,10 +107,11 @@ function GroundAlong({ run }: { run: ItemOf<'run'> }) {
   const [round, setRound] = useState(0);
   const [bad, setBad] = useState({ at: true, elevation: true });
   const breaks = plan.runGround[run.id]?.breaks ?? [];
-  const save = (next: readonly GroundBreak[]): void => edit([{ op: 'put', item: { kind: 'runGround', id: run.id, breaks: [...next] } }]);
+  const length = runLength(plan, run) ?? 0;
+  const save = (next: readonly GroundBreak[]): void => edit([{ op: 'put', item: { kind: 'runGround', id: run.id, breaks: [...next], ...(length > 0 ? { over: length } : {}) } }]);
   const place = (value: number): string | undefined => {
     if (value <= 0) return 'Must lie past the lower node.';
-    if (value >= run.length.value) return `Must lie before the upper end, at ${print(run.length.value, 'distance', system, { fraction })}.`;
+    if (value >= length) return `Must lie before the upper end, at ${print(length, 'distance', system, { fraction })}.`;
     if (breaks.some((one) => Math.abs(one.at - value) < 1e-6)) return 'There is a ground point at this distance already; remove it first.';
     return undefined;
   };

@@ -27,7 +27,7 @@ export function actionsOn(store: Store, api: Api, device: Device | undefined) {
     const { past, future, plan } = store.getState().job;
     const step = way === 'undo' ? past[past.length - 1] : future[future.length - 1];
     if (!step) return;
-    const undoing = undo(plan, step);
+    const undoing = undo(plan, step, newId);
     if (!undoing.ok) {
       say(`Somebody has changed this since, so it cannot be ${way === 'undo' ? 'undone' : 'redone'}: ${undoing.moved.map(({ address }) => address.kind).join(', ')}.`);
       return;

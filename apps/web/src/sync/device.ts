@@ -1,6 +1,6 @@
-import type { Held, Job, Pending, Uuid } from '@alveus/plan';
-import { keyOf } from '@alveus/plan';
-import type { DBSchema, IDBPDatabase } from 'idb';
+import type { Held, Item, Job, Pending, Uuid } from '@alveus/plan';
+import { itemFrom1, keyOf } from '@alveus/plan';
+import type { DBSchema, IDBPDatabase, IDBPTransaction, StoreNames } from 'idb';
 import { openDB } from 'idb';
 import type { Settings } from '../store/settings';
 
@@ -19,8 +19,9 @@ interface Kept extends DBSchema {
 export type Device = ReturnType<typeof deviceOn>;
 
 export async function openDevice(name = 'alveus'): Promise<Device> {
-  const database = await openDB<Kept>(name, 1, {
-    upgrade(db) {
+  const database = await openDB<Kept>(name, 2, {
+    async upgrade(db, before, _after, tx) {
+      if (before === 1) return bringForward(tx);
       db.createObjectStore('jobs', { keyPath: 'id' });
       db.createObjectStore('held').createIndex('job', 'job');
       db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
@@ -28,6 +29,22 @@ export async function openDevice(name = 'alveus'): Promise<Device> {
     },
   });
   return deviceOn(database);
+}
+
+/** Plans kept by version 1 of their format, as version 2 has them. */
+async function bringForward(tx: IDBPTransaction<Kept, StoreNames<Kept>[], 'versionchange'>): Promise<void> {
+  const forward = <T extends Item | null | undefined>(item: T): T => (item ? (itemFrom1({ ...item }) as unknown as T) : item);
+  for (let cursor = await tx.objectStore('held').openCursor(); cursor; cursor = await cursor.continue()) {
+    await cursor.update({ ...cursor.value, item: forward(cursor.value.item) });
+  }
+  for (let cursor = await tx.objectStore('pending').openCursor(); cursor; cursor = await cursor.continue()) {
+    const { changes, step } = cursor.value;
+    await cursor.update({
+      ...cursor.value,
+      changes: changes.map((change) => (change.op === 'put' ? { ...change, item: forward(change.item) } : change)),
+      step: step.map((one) => ({ ...one, before: forward(one.before), after: forward(one.after) })),
+    });
+  }
 }
 
 export interface KeptJob {

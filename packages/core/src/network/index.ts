@@ -1,2 +1,4 @@
 export * from './edits';
+export * from './layout';
+export * from './place';
 export * from './topology';

@@ -6,11 +6,14 @@ import { pipeItem, sectionItems, USUAL } from './starter';
 
 type NodeForm = ItemOf<'node'>['form'];
 
-export interface LineStart {
+export type LineStart = {
   readonly name: string;
   readonly service: Service;
-  readonly outlet: { readonly name: string; readonly form: NodeForm; readonly ground?: number | undefined; readonly water?: number | undefined };
-}
+} & (
+  | { readonly outlet: { readonly name: string; readonly form: NodeForm; readonly ground?: number | undefined; readonly water?: number | undefined } }
+  /** A branch: it begins at a node that is there. */
+  | { readonly at: Uuid }
+);
 
 /** A line begins at its outlet, with the pipe and section usual for its service. It gets its length run by run. */
 export function startLine(plan: Plan, start: LineStart, newId: () => Uuid): { edits: Edit[]; line: Uuid; outlet: Uuid } {
@@ -29,11 +32,14 @@ export function startLine(plan: Plan, start: LineStart, newId: () => Uuid): { ed
     section: made.section.id,
     startChainage: 0,
   };
-  const outlet: ItemOf<'node'> = { kind: 'node', id: newId(), name: start.outlet.name, form: start.outlet.form };
-  if (start.outlet.water !== undefined) outlet.water = { high: start.outlet.water };
-  items.push(line, outlet);
-  if (start.outlet.ground !== undefined) items.push({ kind: 'nodeGround', id: outlet.id, elevation: start.outlet.ground });
-  return { edits: items.map((item) => ({ op: 'put', item })), line: line.id, outlet: outlet.id };
+  items.push(line);
+  const done = (outlet: Uuid) => ({ edits: items.map((item): Edit => ({ op: 'put', item })), line: line.id, outlet });
+  if ('at' in start) return done(start.at);
+  const { name, form, water, ground } = start.outlet;
+  const outlet = newId();
+  items.push({ kind: 'node', id: outlet, name, form, ...(water === undefined ? {} : { water: { high: water } }) });
+  if (ground !== undefined) items.push({ kind: 'nodeGround', id: outlet, elevation: ground });
+  return done(outlet);
 }
 
 export interface RunStart {

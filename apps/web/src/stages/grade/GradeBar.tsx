@@ -26,7 +26,7 @@ export function GradeBar({ run }: { run: RunResult }) {
   const grade = evaluation.plan.runGrade[run.id];
   const fixed = fixedFacts(grade);
   // An invert that comes from the run below holds the low end as well as a lock would.
-  const linked = grade?.low === undefined && run.grade.low !== undefined && evaluation.topology.endingAt.has(run.run.lower);
+  const linked = grade?.low === undefined && run.grade.low !== undefined && evaluation.topology.leaving.has(run.run.lower);
 
   const set = (which: Triad, value: number): void => edit([{ op: 'put', item: fixFact(run.id, grade, which, value, freedBy(which, fixed, linked)) }]);
   const toggle = (which: Triad): void => {

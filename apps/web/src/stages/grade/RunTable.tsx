@@ -24,13 +24,13 @@ export function RunTable({ line }: { line: LineResult }) {
         const deepest = run.trench?.deepest?.depth;
         return (
           <View key={item.id} role="listitem" style={[styles.row, { borderColor: tones.line, backgroundColor: chosen === item.id ? tones.waterSoft : tones.card }]}>
-            <Tap onPress={() => dispatch(stationMoved(start + item.length.value / 2))} style={styles.main} label={`${item.name}. Go to it`}>
+            <Tap onPress={() => dispatch(stationMoved(start + run.length / 2))} style={styles.main} label={`${item.name}. Go to it`}>
               <Words strong lines={1}>
                 {item.name}
               </Words>
               <Words size="small" tone="muted" lines={2}>
                 {[
-                  print(item.length.value, 'distance', system, { fraction }),
+                  print(run.length, 'distance', system, { fraction }),
                   slope === undefined ? 'grade open' : print(slope, 'slope', system),
                   run.pipe?.name ?? 'no pipe',
                   deepest === undefined ? '' : `to ${print(deepest, 'depth', system, { fraction })} deep`,

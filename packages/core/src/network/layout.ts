@@ -1,0 +1,67 @@
+import type { Plan, Uuid } from '@alveus/plan';
+import { runLength } from '../length';
+import type { Topology } from './topology';
+
+/** Where each node is shown: where it was put on the sketch, or, undrawn, where the schematic lays it. */
+export interface NodeSpot {
+  readonly east: number;
+  readonly north: number;
+  readonly placed: boolean;
+}
+
+/** Angle between a branch and what it joins, and length of a run that has none, on the schematic. */
+const BRANCH = Math.PI / 4;
+const UNKNOWN_LENGTH = 10;
+
+/**
+ * A spot for every node. From each placed node, and then from each outlet that nothing placed leads to, the
+ * schematic goes along the runs: a line goes straight on, branches leave it to either side by turns, and every
+ * run is as long as it is.
+ */
+export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot> {
+  const spots = new Map<Uuid, NodeSpot>();
+  for (const [id, { east, north }] of Object.entries(plan.nodePlace)) if (plan.node[id]) spots.set(id, { east, north, placed: true });
+  const heading = new Map<Uuid, number>();
+  const spread = (start: Uuid): void => {
+    const queue = [start];
+    for (const node of queue) {
+      const from = spots.get(node);
+      if (!from) continue;
+      const onward = heading.get(node) ?? 0;
+      let side = 1;
+      const go = (run: Uuid, to: Uuid, straight: boolean): void => {
+        const item = plan.run[run];
+        if (!item || spots.has(to) || !plan.node[to]) return;
+        const angle = straight ? onward : onward + side * BRANCH;
+        if (!straight) side = side > 0 ? -side : 1 - side;
+        const length = runLength({ nodePlace: {} }, item) ?? UNKNOWN_LENGTH;
+        spots.set(to, { east: from.east + length * Math.cos(angle), north: from.north + length * Math.sin(angle), placed: false });
+        heading.set(to, angle);
+        queue.push(to);
+      };
+      const own = lineEndingAt(plan, topology, node);
+      const arriving = [...(topology.arriving.get(node) ?? [])].sort();
+      const main = arriving.find((id) => plan.run[id]?.line === own) ?? (own === undefined ? arriving[0] : undefined);
+      for (const id of arriving) go(id, plan.run[id]?.upper ?? '', id === main);
+      // Where the water parts, what leads away lies on the other side.
+      for (const id of topology.leaving.get(node) ?? []) go(id, plan.run[id]?.lower ?? '', false);
+    }
+  };
+  for (const id of [...spots.keys()]) spread(id);
+  const outlets = Object.keys(plan.node).filter((id) => !topology.leaving.has(id) && topology.arriving.has(id)).sort();
+  let north = 0;
+  for (const [, spot] of spots) north = Math.min(north, spot.north - 20);
+  for (const id of [...outlets, ...Object.keys(plan.node).sort()]) {
+    if (spots.has(id)) continue;
+    spots.set(id, { east: 0, north, placed: false });
+    spread(id);
+    for (const [, spot] of spots) north = Math.min(north, spot.north - 20);
+  }
+  return spots;
+}
+
+/** The line that goes on through a node: that of the run which leaves it. */
+function lineEndingAt(plan: Plan, topology: Topology, node: Uuid): Uuid | undefined {
+  const [leaving] = topology.leaving.get(node) ?? [];
+  return leaving === undefined ? undefined : plan.run[leaving]?.line;
+}
