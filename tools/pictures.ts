@@ -30,9 +30,21 @@ const stationUp = (times: number) => async (page: Page): Promise<void> => {
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 };
 
+const choose = (node: string) => async (page: Page): Promise<void> => {
+  await page.getByRole('button', { name: `Choose ${node} on the sketch` }).click();
+  await page.evaluate(() => {
+    document.querySelectorAll('*').forEach((element) => (element.scrollTop = 0));
+    (document.activeElement as HTMLElement | null)?.blur();
+  });
+};
+
 const VIEWS: Readonly<Record<string, View>> = {
   'jobs-phone': { path: '/' },
   'jobs-wide': { path: '/', wide: true },
+  'site-phone': { path: stage('site'), ready: choose('Orchard basin') },
+  'site-wide': { path: stage('site'), wide: true, ready: choose('Orchard basin') },
+  'ground-phone': { path: stage('ground') },
+  'ground-wide': { path: stage('ground'), wide: true },
   'grade-phone': { path: stage('grade'), ready: stationUp(13) },
   'grade-wide': { path: stage('grade'), wide: true, ready: stationUp(13) },
   'grade-dark': { path: stage('grade'), dark: true, ready: stationUp(13) },

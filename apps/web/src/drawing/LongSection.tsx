@@ -1,6 +1,6 @@
-import type { Finding, LineResult, Place } from '@alveus/core';
-import { distanceOf, print, unitSize } from '@alveus/core';
-import type { Plan } from '@alveus/plan';
+import type { Evaluation, Finding, LineResult, Place } from '@alveus/core';
+import { distanceOf, handDigFor, nodeLevel, print, unitSize } from '@alveus/core';
+import type { ItemOf } from '@alveus/plan';
 import { useMemo, useRef, useState } from 'react';
 import type { GestureResponderEvent } from 'react-native';
 import { StyleSheet, View } from 'react-native';
@@ -9,6 +9,7 @@ import { selectEvaluation, selectFindings, selectLine, selectPlace, stationMoved
 import { FONT } from '../theme/theme';
 import type { Tones } from '../theme/theme';
 import { useTones } from '../theme/ThemeProvider';
+import { Branches, Crossings } from './Crossings';
 import { InvertHandles } from './InvertHandles';
 import { lookFill, MaterialDefs } from './materials';
 import type { Scale } from './scale';
@@ -43,7 +44,7 @@ export function LongSection({ height, handles }: LongSectionProps) {
   const drawing = useMemo(() => {
     if (!line || line.order.length === 0 || width === 0) return undefined;
     const shapes = runShapes(evaluation, line, 40);
-    const extent = extentOf(shapes, outletWater?.high ?? outletWater?.normal);
+    const extent = extentOf(shapes, [outletWater?.high, outletWater?.normal]);
     const factor = (width - PAD.left - PAD.right) / line.order.length;
     const room = height - PAD.top - PAD.bottom;
     const rise = extent ? extent.highest - extent.lowest : 1;
@@ -104,7 +105,7 @@ export function LongSection({ height, handles }: LongSectionProps) {
         {drawing ? (
           <Svg width={width} height={height} aria-hidden>
             <MaterialDefs prefix="long" tones={tones} />
-            <Section {...drawing} line={line} plan={evaluation.plan} findings={findings} water={outletWater} width={width} height={height} tones={tones} system={system} />
+            <Section {...drawing} evaluation={evaluation} line={line} findings={findings} water={outletWater} width={width} height={height} tones={tones} system={system} />
             {place ? <StationLine x={drawing.x.to(station)} y={drawing.y} place={place} width={width} height={height} tones={tones} system={system} /> : null}
           </Svg>
         ) : null}
@@ -124,11 +125,11 @@ function stationWords(place: Place | undefined, system: System): string {
 }
 
 interface SectionProps {
+  evaluation: Evaluation;
   line: LineResult;
-  plan: Plan;
   shapes: readonly RunShapes[];
   findings: readonly Finding[];
-  water: number | undefined;
+  water: ItemOf<'node'>['water'];
   times: number;
   x: Scale;
   y: Scale;
@@ -138,12 +139,14 @@ interface SectionProps {
   system: System;
 }
 
-function Section({ line, plan, shapes, findings, water, times, x, y, width, height, tones, system }: SectionProps) {
+function Section({ evaluation, line, shapes, findings, water, times, x, y, width, height, tones, system }: SectionProps) {
   const at = ([distance, elevation]: readonly [number, number]): readonly [number, number] => [x.to(distance), y.to(elevation)];
   const text = { fontFamily: FONT.text, fontSize: 12, fill: tones.muted };
+  const { profile } = evaluation;
   const unit = unitSize('elevation', system);
   // A tick that would run into the words at the water line gives way to them.
-  const clear = (elevation: number): boolean => water === undefined || Math.abs(y.to(elevation) - y.to(water)) > 16;
+  const waters = [water?.high, water?.normal].filter((level) => level !== undefined);
+  const clear = (elevation: number): boolean => waters.every((level) => Math.abs(y.to(elevation) - y.to(level)) > 16);
   const elevations = ticks(y.from(height - PAD.bottom), y.from(PAD.top), 5, unit).filter(clear);
   const start = line.line.startChainage;
   const chainages = ticks(start, start + line.order.length, Math.max(2, Math.floor(width / 90)), unitSize('chainage', system));
@@ -163,14 +166,17 @@ function Section({ line, plan, shapes, findings, water, times, x, y, width, heig
       {shapes.map(({ run, layers }) =>
         layers.map((layer, index) => <Path key={`${run.id}${index}`} d={path(layer.points.map(at), true)} fill={lookFill('long', layer.look)} />),
       )}
-      {water === undefined ? null : <Water x={x} y={y} level={water} reach={waterReach(shapes, water)} tones={tones} />}
+      {water?.high === undefined ? null : <Water x={x} y={y} level={water.high} words="high water" reach={waterReach(shapes, water.high)} tones={tones} />}
+      {water?.normal === undefined ? null : <Water x={x} y={y} level={water.normal} words="usual water" reach={waterReach(shapes, water.normal)} tones={tones} />}
       {shapes.map(({ run, pipe }) => (
         <PipeShape key={run.id} levels={pipe.map((ends) => ends.map(at))} tones={tones} />
       ))}
       {shapes.map(({ run, ground }) => (
         <Path key={run.id} d={path(ground.map(at))} stroke={tones.ink} strokeWidth={2.5} fill="none" strokeLinejoin="round" />
       ))}
-      <Structures line={line} plan={plan} shapes={shapes} x={x} y={y} width={width} tones={tones} />
+      <Crossings line={line} shapes={shapes} x={x} y={y} bottom={height - PAD.bottom} handDig={handDigFor(profile).each} />
+      <Branches line={line} evaluation={evaluation} x={x} y={y} width={width} tones={tones} />
+      <Structures line={line} evaluation={evaluation} shapes={shapes} x={x} y={y} width={width} tones={tones} />
       <FindingMarks line={line} findings={findings} x={x} top={height - PAD.bottom + 2} tones={tones} />
       {chainages.map((chainage) => (
         <G key={chainage}>
@@ -216,15 +222,15 @@ function waterReach(shapes: readonly RunShapes[], water: number): number {
   return last ? last.start + last.run.length : 0;
 }
 
-function Water({ x, y, level, reach, tones }: { x: Scale; y: Scale; level: number; reach: number; tones: Tones }) {
+function Water({ x, y, level, words, reach, tones }: { x: Scale; y: Scale; level: number; words: string; reach: number; tones: Tones }) {
   const top = y.to(level);
   const from = x.to(0) - 30;
   return (
     <G>
       <Line x1={from} x2={Math.max(x.to(0) + 8, x.to(reach))} y1={top} y2={top} stroke="#2F7FB8" strokeWidth={2.5} />
       <Path d={path([[from + 8, top - 10], [from + 20, top - 10], [from + 14, top - 1]], true)} fill="#2F7FB8" />
-      <SvgText x={from + 24} y={top + 14} fontFamily={FONT.text} fontSize={12} fill={tones.dark ? '#8CC8EE' : '#155A8A'}>
-        water
+      <SvgText x={from - 14} y={top - 14} fontFamily={FONT.text} fontSize={12} fill={tones.dark ? '#8CC8EE' : '#155A8A'}>
+        {words}
       </SvgText>
     </G>
   );
@@ -232,7 +238,8 @@ function Water({ x, y, level, reach, tones }: { x: Scale; y: Scale; level: numbe
 
 const BOXES: ReadonlySet<string> = new Set(['inlet', 'catch-basin', 'manhole', 'structure', 'tank', 'd-box', 'sump', 'cleanout', 'channel-drain']);
 
-function Structures({ line, plan, shapes, x, y, width, tones }: { line: LineResult; plan: Plan; shapes: readonly RunShapes[]; x: Scale; y: Scale; width: number; tones: Tones }) {
+function Structures({ line, evaluation, shapes, x, y, width, tones }: { line: LineResult; evaluation: Evaluation; shapes: readonly RunShapes[]; x: Scale; y: Scale; width: number; tones: Tones }) {
+  const { plan, shots } = evaluation;
   const nodes = line.order.runs.map((run, index) => ({ id: run.upper, at: line.order.starts[index + 1] ?? line.order.length, low: shapes[index]?.run.grade.high }));
   const outlet = line.order.runs[0];
   if (outlet) nodes.unshift({ id: outlet.lower, at: 0, low: shapes[0]?.run.grade.low });
@@ -243,7 +250,7 @@ function Structures({ line, plan, shapes, x, y, width, tones }: { line: LineResu
     <G>
       {nodes.map(({ id, at, low }, index) => {
         const node = plan.node[id];
-        const ground = plan.nodeGround[id]?.elevation;
+        const ground = nodeLevel(plan, shots, id)?.elevation;
         const px = x.to(at);
         const name = node ? (node.name.length > letters ? `${node.name.slice(0, letters - 1)}…` : node.name) : '?';
         const anchor = index === 0 ? 'start' : index === nodes.length - 1 ? 'end' : 'middle';

@@ -74,14 +74,15 @@ function sampleDistances(run: RunResult, samples: number): number[] {
 }
 
 /** The range of elevations on show; undefined while nothing has one. */
-export function extentOf(shapes: readonly RunShapes[], water: number | undefined): Extent | undefined {
-  const values: number[] = water === undefined ? [] : [water];
+export function extentOf(shapes: readonly RunShapes[], water: readonly (number | undefined)[]): Extent | undefined {
+  const values = water.filter((level) => level !== undefined);
   for (const { ground, layers, pipe, run } of shapes) {
     for (const [, elevation] of ground) values.push(elevation);
     for (const layer of layers) for (const [, elevation] of layer.points) values.push(elevation);
     for (const ends of pipe) values.push(ends[0][1], ends[1][1]);
     const bottom = run.grade.low !== undefined && run.envelope ? run.grade.low - run.envelope.invert : undefined;
     if (bottom !== undefined) values.push(bottom);
+    for (const { top, bottom: under } of run.crossings) if (top !== undefined && under !== undefined) values.push(top, under);
   }
   if (values.length === 0) return undefined;
   const lowest = values.reduce((a, b) => Math.min(a, b));

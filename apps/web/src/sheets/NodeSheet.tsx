@@ -6,7 +6,7 @@ import { Sheet } from '../parts/Sheet';
 import { Button, Choice } from '../parts/Tap';
 import { FORM_WORDS } from '../parts/words';
 import { Words } from '../parts/Words';
-import { useAppSelector } from '../store';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../store';
 import { useActions } from '../sync/SyncProvider';
 
 const WATER_WORDS = { normal: 'Usual water outside, if any', high: 'Highest water outside, if any' } as const;
@@ -19,6 +19,7 @@ function withWater({ water, ...node }: ItemOf<'node'>, level: keyof typeof WATER
 
 /** A point where runs meet or end: what it is, and the ground that every run there shares. */
 export function NodeSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
+  const dispatch = useAppDispatch();
   const { edit } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
   const node = plan.node[id];
@@ -51,6 +52,9 @@ export function NodeSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
             <PlanMeasure key={level} label={WATER_WORDS[level]} quantity="elevation" value={node.water?.[level]} optional onChange={(value) => edit([{ op: 'put', item: withWater(node, level, value) }])} />
           ))
         : null}
+      <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'branch', node: id }))}>
+        Draw on from here
+      </Button>
       <Choice label="What is here" options={NODE_FORMS.map((value) => ({ value, label: FORM_WORDS[value] }))} value={node.form} onChange={(form) => edit([{ op: 'put', item: { ...node, form } }])} />
     </Sheet>
   );

@@ -53,6 +53,9 @@ export function RunSheet({ id, onClose }: { id: Uuid; onClose: () => void }) {
       <GroundAlong run={run} />
       <NodeRow id={run.lower} end="Lower" onOpen={() => dispatch(sheetOpened({ sheet: 'node', node: run.lower }))} />
       <NodeRow id={run.upper} end="Upper" onOpen={() => dispatch(sheetOpened({ sheet: 'node', node: run.upper }))} />
+      <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'wye', run: run.id, at: undefined }))}>
+        Put a wye in
+      </Button>
       <DropField run={run} />
       <PipeChoice run={run} />
       <Choice

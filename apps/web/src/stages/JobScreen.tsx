@@ -14,9 +14,9 @@ import type { StageState } from '../store';
 import { useActions, useEngine } from '../sync/SyncProvider';
 import { useTones } from '../theme/ThemeProvider';
 
-export const STAGES = ['grade', 'trench', 'order'] as const;
+export const STAGES = ['site', 'ground', 'grade', 'trench', 'order'] as const;
 export type Stage = (typeof STAGES)[number];
-const STAGE_WORDS: Record<Stage, string> = { grade: 'Grade', trench: 'Trench', order: 'Order' };
+const STAGE_WORDS: Record<Stage, string> = { site: 'Site', ground: 'Ground', grade: 'Grade', trench: 'Trench', order: 'Order' };
 
 interface JobScreenProps {
   job: string;

@@ -9,7 +9,11 @@ export interface ViewState {
   /** Distance of the station line from the line's low end, m. */
   readonly station: number;
   readonly sheet: Sheet | null;
+  /** What is chosen on the sketch. */
+  readonly sketch: Chosen | null;
 }
+
+export type Chosen = { readonly node: Uuid } | { readonly run: Uuid; readonly at: number };
 
 export type Sheet =
   | { readonly sheet: 'outlet' }
@@ -22,9 +26,19 @@ export type Sheet =
   | { readonly sheet: 'line' }
   | { readonly sheet: 'working'; readonly figure: FigureRef }
   | { readonly sheet: 'gives'; readonly run: Uuid; readonly end: 'low' | 'high'; readonly to: number }
+  | { readonly sheet: 'place'; readonly node: Uuid }
+  | { readonly sheet: 'branch'; readonly node: Uuid }
+  | { readonly sheet: 'wye'; readonly run: Uuid; readonly at: number | undefined }
+  | { readonly sheet: 'delete-line' }
+  | { readonly sheet: 'benchmark'; readonly benchmark: Uuid | undefined }
+  | { readonly sheet: 'setup'; readonly setup: Uuid }
+  | { readonly sheet: 'shot'; readonly setup: Uuid; readonly corrects: Uuid | undefined }
+  | { readonly sheet: 'levelling' }
+  | { readonly sheet: 'crossing'; readonly crossing: Uuid | undefined; readonly run: Uuid }
+  | { readonly sheet: 'pit'; readonly pit: Uuid | undefined }
   | { readonly sheet: 'menu' };
 
-const initialState: ViewState = { line: null, station: 0, sheet: null };
+const initialState: ViewState = { line: null, station: 0, sheet: null, sketch: null };
 
 const slice = createSlice({
   name: 'view',
@@ -34,9 +48,10 @@ const slice = createSlice({
     lineChosen: (state, { payload }: PayloadAction<Uuid>) => ({ ...state, line: payload, station: 0 }),
     sheetOpened: (state, { payload }: PayloadAction<Sheet>) => ({ ...state, sheet: payload }),
     sheetClosed: (state) => ({ ...state, sheet: null }),
+    sketchChosen: (state, { payload }: PayloadAction<Chosen | null>) => ({ ...state, sketch: payload }),
     viewReset: () => initialState,
   },
 });
 
-export const { stationMoved, lineChosen, sheetOpened, sheetClosed, viewReset } = slice.actions;
+export const { stationMoved, lineChosen, sheetOpened, sheetClosed, sketchChosen, viewReset } = slice.actions;
 export const viewReducer = slice.reducer;

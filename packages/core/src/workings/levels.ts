@@ -40,11 +40,11 @@ function explainGround(run: RunResult, { at, ground }: Station): Working {
   if (ground === undefined || !above || !below) {
     steps.push(missing('The ground is not known here: type it at both ends of the run.'));
   } else if (Math.abs(above.at - at) < 1e-9) {
-    steps.push(step('as typed at this place', elevation(ground)));
+    steps.push(step(above.shot === undefined ? 'as typed at this place' : 'as shot at this place with the level', elevation(ground)));
   } else {
     steps.push(
       step(
-        'straight between the ground points on either side',
+        `straight between the ground points on either side, ${below.shot === undefined ? 'typed' : 'shot'} and ${above.shot === undefined ? 'typed' : 'shot'}`,
         elevation(below.elevation),
         ' + (',
         elevation(above.elevation),

@@ -9,6 +9,7 @@ import { selectEvaluation, selectFindings, selectLine, selectPlace, sheetOpened,
 import { Heading } from '../Heading';
 import { StageLayout } from '../StageLayout';
 import { GradeBar } from './GradeBar';
+import { LineChooser } from './LineChooser';
 import { RunTable } from './RunTable';
 import { StationFigures } from './StationFigures';
 
@@ -33,6 +34,7 @@ export function GradeStage() {
       }
       numbers={
         <>
+          <LineChooser />
           <StationFigures place={place} />
           <GradeBar run={place.run} />
           <Heading>{findings.length === 0 ? 'Findings' : `Findings (${findings.length})`}</Heading>
@@ -42,6 +44,9 @@ export function GradeStage() {
           <View style={styles.add}>
             <Button kind="main" icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'add-run' }))}>
               Add a run at the top
+            </Button>
+            <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'outlet' }))}>
+              Another line, from an outlet of its own
             </Button>
           </View>
         </>
@@ -73,6 +78,6 @@ function Start() {
 }
 
 const styles = StyleSheet.create({
-  add: { padding: 12, paddingBottom: 28 },
+  add: { padding: 12, paddingBottom: 28, gap: 10 },
   start: { padding: 24, gap: 16, maxWidth: 560, width: '100%', alignSelf: 'center', paddingTop: 48 },
 });

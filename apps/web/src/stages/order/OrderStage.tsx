@@ -12,6 +12,7 @@ import { selectEvaluation, selectLine, sheetOpened, useAppDispatch, useAppSelect
 import { saveText } from '../../sync/files';
 import { useTones } from '../../theme/ThemeProvider';
 import { Empty } from '../Empty';
+import { LineChooser } from '../grade/LineChooser';
 
 /** What do I buy, and what do I haul? */
 export function OrderStage() {
@@ -26,6 +27,7 @@ export function OrderStage() {
   const table = (): void => saveText(`${line.line.name} grade table.csv`, 'text/csv', gradeTable(evaluation, line, system, system === 'metric' ? 5 : 10 * 0.3048));
   return (
     <ScrollView>
+      <LineChooser />
       <View style={[styles.page, wide && styles.pageWide]}>
         {q.complete ? null : <Incomplete line={line} />}
         <Card title="Stone, sand and soil to buy" wide={wide} empty={q.layers.length === 0 ? 'The sections of this line use native soil only.' : undefined}>

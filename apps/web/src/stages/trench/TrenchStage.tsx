@@ -16,6 +16,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Empty } from '../Empty';
 import { Heading } from '../Heading';
+import { LineChooser } from '../grade/LineChooser';
 import { StageLayout } from '../StageLayout';
 
 const RULES = new Set(['protection', 'trench-narrow', 'layer-out-of-ground', 'surface-cuts-layers', 'layers-overlap', 'out-of-ground', 'least-cover', 'ground-missing']);
@@ -39,6 +40,7 @@ export function TrenchStage() {
       }
       numbers={
         <>
+          <LineChooser />
           <FigureGrid columns={3}>
             <Figure label="Trench depth" value={place.station.depth} quantity="depth" figure={{ figure: 'depth', ...ref }} />
             <Figure label="Width" value={place.run.trench?.width} quantity="thickness" figure={{ figure: 'width', run: place.run.id }} />

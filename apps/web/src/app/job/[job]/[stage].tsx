@@ -6,6 +6,8 @@ import { JobScreen } from '../../../stages/JobScreen';
 // Grade is where every job begins; the others come when they are asked for.
 const PARTS = {
   grade: GradeStage,
+  site: lazy(() => import('../../../stages/site/SiteStage').then((module) => ({ default: module.SiteStage }))),
+  ground: lazy(() => import('../../../stages/ground/GroundStage').then((module) => ({ default: module.GroundStage }))),
   trench: lazy(() => import('../../../stages/trench/TrenchStage').then((module) => ({ default: module.TrenchStage }))),
   order: lazy(() => import('../../../stages/order/OrderStage').then((module) => ({ default: module.OrderStage }))),
   rules: lazy(() => import('../../../stages/rules/RulesStage').then((module) => ({ default: module.RulesStage }))),

@@ -1,0 +1,12 @@
+import type { Utility } from '@alveus/plan';
+
+/** The uniform locating colours, always with a letter: colour alone tells nobody who cannot see it. */
+export const UTILITY_MARKS: Record<Utility, { readonly letter: string; readonly colour: string; readonly word: string }> = {
+  electric: { letter: 'E', colour: '#C8102E', word: 'Electric' },
+  gas: { letter: 'G', colour: '#E0B000', word: 'Gas or oil' },
+  communication: { letter: 'C', colour: '#E56A00', word: 'Communication' },
+  water: { letter: 'W', colour: '#1F6FD0', word: 'Drinking water' },
+  sewer: { letter: 'S', colour: '#2E8B3D', word: 'Sewer or drain' },
+  reclaimed: { letter: 'R', colour: '#7A3FA0', word: 'Reclaimed, irrigation' },
+  other: { letter: '?', colour: '#6B6B6B', word: 'Other' },
+};
