@@ -40,18 +40,22 @@ export async function migrate({ ownerUrl, appPassword, company }: Migrating): Pr
 }
 
 async function ensureAppRole(client: pg.Client, password: string): Promise<void> {
-  // Roles belong to the whole server: one at a time, whichever database it is done from.
-  await client.query('SELECT pg_advisory_lock(4310)');
-  try {
+  const secret = client.escapeLiteral(password);
+  for (let tries = 1; ; tries += 1) {
     const { rowCount } = await client.query('SELECT 1 FROM pg_roles WHERE rolname = $1', [APP_ROLE]);
-    const secret = client.escapeLiteral(password);
-    // What a role may do is set once; a server that started with the wrong kind of role refuses to run anyway.
-    await client.query(
-      rowCount
-        ? `ALTER ROLE ${APP_ROLE} WITH LOGIN PASSWORD ${secret}`
-        : `CREATE ROLE ${APP_ROLE} WITH LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE NOBYPASSRLS PASSWORD ${secret}`,
-    );
-  } finally {
-    await client.query('SELECT pg_advisory_unlock(4310)');
+    try {
+      // What a role may do is set once; a server that started with the wrong kind of role refuses to run anyway.
+      await client.query(
+        rowCount
+          ? `ALTER ROLE ${APP_ROLE} WITH LOGIN PASSWORD ${secret}`
+          : `CREATE ROLE ${APP_ROLE} WITH LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE NOBYPASSRLS PASSWORD ${secret}`,
+      );
+      return;
+    } catch (error) {
+      // Roles belong to the whole server, and no lock reaches across its databases: another database is being
+      // brought up at this very moment, and does the same to the role.
+      if (tries === 10 || !/concurrently updated|already exists|duplicate key/.test((error as Error).message)) throw error;
+      await new Promise((resolve) => setTimeout(resolve, 50 * tries));
+    }
   }
 }

@@ -106,13 +106,20 @@ export const SketchPicture = memo(function SketchPicture({ evaluation, spots, vi
 
   /** Names of nodes, then services and lengths of runs: each where it finds room, the chosen first. What finds none is left out until one looks closer. */
   function labelsOf(): { key: string; x: number; y: number; text: string; strong: boolean }[] {
-    const taken: Box[] = [...placed.values()].filter(seen).map(({ x, y }) => ({ left: x - 9, right: x + 9, top: y - 9, bottom: y + 9 }));
+    // The buttons at the lower right cover what lies there.
+    const taken: Box[] = [
+      { left: margin + size.width - 66, right: margin + size.width, top: margin + size.height - 164, bottom: margin + size.height },
+      ...[...placed.values()].filter(seen).map(({ x, y }) => ({ left: x - 9, right: x + 9, top: y - 9, bottom: y + 9 })),
+    ];
+    const inFrame = (box: Box): boolean => box.left > margin + 2 && box.right < margin + size.width - 2;
     const nodes = [...placed].filter(([id, here]) => plan.node[id] && seen(here)).sort(([a], [b]) => Number(b === chosenNode) - Number(a === chosenNode));
     const labels: { key: string; x: number; y: number; text: string; strong: boolean }[] = [];
     const put = (key: string, label: string, strong: boolean, spots: readonly (readonly [number, number])[]): void => {
       const wide = label.length * 6.7;
       for (const [x, y] of spots) {
         const box = { left: x, right: x + wide, top: y - 12, bottom: y + 4 };
+        // A name goes over the edge only where its node does.
+        if (!inFrame(box) && spots.some(([other]) => inFrame({ ...box, left: other, right: other + wide }))) continue;
         if (taken.some((other) => other.left < box.right && other.right > box.left && other.top < box.bottom && other.bottom > box.top)) continue;
         taken.push(box);
         labels.push({ key, x, y, text: label, strong });

@@ -130,14 +130,17 @@ export function BranchSheet({ node, onClose }: { node: Uuid } & Closing) {
     const edits: Edit[] = [];
     let base = plan;
     let line = ending?.id;
+    const called = name.trim().slice(0, 80) || `${SERVICE_WORDS[service]} branch`;
     if (!goOn || line === undefined) {
-      const start = startLine(plan, { name: name.trim() || `${SERVICE_WORDS[service]} branch`, service, at: node }, newId);
+      const start = startLine(plan, { name: called, service, at: node }, newId);
       edits.push(...start.edits);
       base = applyEdits(plan, start.edits);
       line = start.line;
     }
     const number = (lines.get(line)?.order.runs.length ?? 0) + 1;
-    const made = extendLine(base, line, run.start(number), newId, node);
+    const typed = run.start(number);
+    // A branch of one run is called as its run is: there would else be a Run 1 on every line.
+    const made = extendLine(base, line, number === 1 && run.draft.name.trim() === '' ? { ...typed, name: called } : typed, newId, node);
     edits.push(...made.edits);
     // On a sketch the new node is put where the schematic would lay it, to be moved from there.
     if (plan.nodePlace[node]) {

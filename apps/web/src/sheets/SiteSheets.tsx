@@ -20,19 +20,18 @@ function useBad(start: readonly string[]) {
 }
 
 /** A utility across a run or beside it. */
-export function CrossingSheet({ id, run, onClose }: { id: Uuid | undefined; run: Uuid; onClose: () => void }) {
+export function CrossingSheet({ id, run: asked, onClose }: { id: Uuid | undefined; run: Uuid; onClose: () => void }) {
   const { edit } = useActions();
   const { plan, runs } = useAppSelector(selectEvaluation);
   const place = useAppSelector(selectPlace);
   const chosen = useAppSelector((state) => state.view.sketch);
   const known = id === undefined ? undefined : plan.crossing[id];
-  const length = runs.get(run)?.length ?? 0;
-  const at = chosen && 'run' in chosen && chosen.run === run ? chosen.at : place?.run.id === run ? place.station.at : length / 2;
+  const at = chosen && 'run' in chosen && chosen.run === asked ? chosen.at : place?.run.id === asked ? place.station.at : (runs.get(asked)?.length ?? 0) / 2;
   const [item, setItem] = useState<Crossing>(
     known ?? {
       kind: 'crossing',
       id: newId(),
-      run,
+      run: asked,
       name: 'Gas main',
       utility: 'gas',
       size: 4 * INCH,
@@ -44,6 +43,8 @@ export function CrossingSheet({ id, run, onClose }: { id: Uuid | undefined; run:
     },
   );
   const { ready, judge } = useBad(known ? [] : ['level']);
+  const { run } = item;
+  const length = runs.get(run)?.length ?? 0;
   const set = (part: Partial<Crossing>): void => setItem((before) => ({ ...before, ...part }));
   const along = (value: number): string | undefined => (value >= 0 && value <= length ? undefined : 'Must lie along the run.');
   const named = Name.safeParse(item.name);
@@ -81,6 +82,7 @@ export function CrossingSheet({ id, run, onClose }: { id: Uuid | undefined; run:
     >
       <Choice label="What it carries" options={UTILITIES.map((value) => ({ value, label: `${UTILITY_MARKS[value].letter} · ${UTILITY_MARKS[value].word}` }))} value={item.utility} onChange={(utility) => set({ utility })} />
       <Field label="Name" value={item.name} onChange={(name) => set({ name })} error={named.success ? undefined : 'Type a name.'} />
+      {runs.size > 1 ? <Choice label="At which run" options={[...runs.values()].map((one) => ({ value: one.id, label: one.run.name }))} value={run} onChange={(next) => set({ run: next })} /> : null}
       <Choice
         label="It lies"
         options={[

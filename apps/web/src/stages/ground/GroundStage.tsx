@@ -3,6 +3,7 @@ import { print } from '@alveus/core';
 import type { Plan, Shot } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { LongSection } from '../../drawing/LongSection';
+import { PlanSketch } from '../../drawing/PlanSketch';
 import { Findings } from '../../parts/Findings';
 import { Icon } from '../../parts/Icon';
 import { Button, IconTap, Tap } from '../../parts/Tap';
@@ -67,7 +68,13 @@ export function GroundStage() {
       </View>
     </>
   );
-  return <StageLayout drawing={lines.size > 0 ? <LongSection height={wide ? Math.round(room * 0.6) : 220} handles={false} /> : <NoLine />} numbers={numbers} />;
+  const drawing = (
+    <>
+      {lines.size > 0 ? <LongSection height={wide ? Math.round(room * 0.54) : 220} handles={false} /> : <NoLine />}
+      {wide && lines.size > 0 ? <PlanSketch height={Math.floor(room * 0.46)} /> : null}
+    </>
+  );
+  return <StageLayout drawing={drawing} numbers={numbers} />;
 }
 
 function NoLine() {

@@ -1,0 +1,219 @@
+import type { CDPSession, Page } from '@playwright/test';
+import { DEMO } from '../tools/lib/paths';
+import type { App } from './app';
+import { expect, figure, fill, newJob, saved, station, tap, test, typeLine, WIDE } from './app';
+
+/** Networks, the sketch and the level book, as a crew works with them. */
+
+async function openDemo(page: Page, app: App, stage: string): Promise<void> {
+  await page.goto(app.url);
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+  await chooser.setFiles(DEMO);
+  await go(page, stage);
+}
+
+async function go(page: Page, stage: string): Promise<void> {
+  const tab = page.getByRole('tab', { name: new RegExp(`^${stage}`) });
+  await tab.click();
+  await expect(tab).toHaveAttribute('aria-selected', 'true');
+}
+
+const radio = (page: Page, name: string | RegExp) => page.getByRole('radio', { name, exact: typeof name === 'string' }).click();
+
+async function shoot(page: Page, on: { kind: string; name?: string; at?: string; back?: boolean }, rod: string, last = false): Promise<void> {
+  await radio(page, on.back ? 'Back, to a known point' : 'Ahead');
+  await radio(page, on.kind);
+  if (on.kind === 'Turning point') await fill(page, 'Name of the turning point', on.name ?? '');
+  if (on.kind === 'At a node') await radio(page, on.name ?? '');
+  if (on.at) await fill(page, /^Tape, up from/, on.at);
+  await fill(page, /^Rod reading/, rod);
+  await tap(page, last ? 'Keep the shot' : 'Keep, and another');
+}
+
+test('a loop of three setups is shot, one reading is corrected, and the profile moves with it', async ({ page, app }) => {
+  await newJob(page, app, 'Yard');
+  await typeLine(page, { invert: '92', ground: '', service: 'Storm' }, [{ length: '100', slope: '1 %', ground: '' }]);
+  await station(page, 'Home');
+  await expect(page.getByRole('button', { name: 'Ground not known. Show the working' })).toBeVisible();
+
+  await go(page, 'Ground');
+  await tap(page, 'Benchmark');
+  await fill(page, /^Elevation/, '100');
+  await tap(page, 'Keep it');
+
+  // Instrument at 105.00: the outlet, rod 9.00, is 96.00 ft; TP1, rod 6.00, is 99.00.
+  await tap(page, 'Set up the level');
+  await shoot(page, { kind: 'Benchmark', back: true }, '5.00');
+  await shoot(page, { kind: 'At a node', name: 'Daylight' }, '9.00');
+  await shoot(page, { kind: 'Turning point', name: 'TP1' }, '6.00', true);
+  // Instrument at 103.00: 40 ft up, rod 6.50, is 96.50; TP2, rod 4.00, is 99.00.
+  await tap(page, 'Set up the level');
+  await shoot(page, { kind: 'Turning point', name: 'TP1', back: true }, '4.00');
+  await shoot(page, { kind: 'Ground along a run', at: '40' }, '6.50');
+  await shoot(page, { kind: 'Turning point', name: 'TP2' }, '4.00', true);
+  // Instrument at 104.00: the top, rod 6.00, is 98.00. The benchmark, rod 3.99, closes 0.01 high.
+  await tap(page, 'Set up the level');
+  await shoot(page, { kind: 'Turning point', name: 'TP2', back: true }, '5.00');
+  await shoot(page, { kind: 'At a node', name: /^Catch basin/ as unknown as string }, '6.00');
+  await shoot(page, { kind: 'Benchmark' }, '3.99', true);
+
+  const loop = page.getByRole('group', { name: 'How the loop closed' });
+  await expect(loop).toContainText('3 setups');
+  await expect(loop).toContainText('Misses by 0.01 ft');
+  await expect(loop).toContainText('backsights 14.00 ft − foresights 13.99 ft = 0.01 ft; rise 0.01 ft');
+  await expect(loop).toContainText('Spread over its setups');
+
+  await station(page, 'Home');
+  await go(page, 'Grade');
+  await station(page, 'Home');
+  // 96.00 less a third of 0.01, over a bottom of 92.00 − 0.075 − 0.50.
+  await expect(figure(page, 'Ground')).toContainText('96.00 ft');
+  await expect(figure(page, 'Trench depth')).toContainText('4.57 ft');
+
+  await go(page, 'Ground');
+  await page.getByRole('button', { name: /^Daylight, ground, foresight 9\.00 ft/ }).click();
+  await fill(page, /^Rod reading/, '8.50');
+  await tap(page, 'Keep the correction');
+  await expect(page.getByText('Daylight, ground: 9.00 ft')).toBeVisible();
+  await expect(page.getByText('superseded; kept to be read')).toBeVisible();
+  await go(page, 'Grade');
+  await station(page, 'Home');
+  await expect(figure(page, 'Ground')).toContainText('96.50 ft');
+  await expect(figure(page, 'Trench depth')).toContainText('5.07 ft');
+  await figure(page, 'Ground').click();
+  await expect(page.getByRole('dialog', { name: 'Ground' })).toContainText('as shot at this place');
+  await tap(page, 'Close');
+  await saved(page);
+  // What is in the book stays in the book.
+  const [row] = await app.query<{ shots: number }>(`SELECT count(*)::int AS shots FROM item WHERE kind = 'shot' AND body IS NOT NULL`);
+  expect(row?.shots).toBe(10);
+});
+
+test('a branch is drawn into a trunk with a wye, and a gas crossing meets its clearance', async ({ page, app }) => {
+  await newJob(page, app, 'Yard');
+  await typeLine(page, { invert: '98', ground: '104', service: 'Storm' }, [{ length: '100', slope: '1 %', ground: '104' }]);
+  await go(page, 'Site');
+  await tap(page, 'Start the sketch from this');
+
+  // A tap on the run, half way along it.
+  const sketch = page.getByRole('application', { name: /^Plan sketch/ });
+  const box = await sketch.boundingBox();
+  if (!box) throw new Error('no sketch');
+  await page.touchscreen.tap(box.x + box.width / 2, box.y + box.height / 2);
+  await expect(page.getByRole('group', { name: 'Run 1' })).toBeVisible();
+  await tap(page, 'Put a wye in');
+  await fill(page, /^Distance up the run/, '40');
+  await tap(page, 'Put it in, and branch');
+  await radio(page, 'Roof drain');
+  await fill(page, /^Length, level/, '30');
+  await fill(page, /^Slope/, '2 %');
+  await fill(page, /^Ground at the upper end/, '103');
+  await radio(page, 'Downspout');
+  await tap(page, 'Add the run');
+
+  await go(page, 'Grade');
+  await page.getByRole('radio', { name: /^Roof drain branch/ }).click();
+  await station(page, 'Home');
+  // 98.00 + 1 % of 40 ft: the branch takes the trunk's own invert.
+  await expect(figure(page, 'Invert')).toContainText('98.40 ft');
+  await page.getByRole('radio', { name: /^Storm line/ }).click();
+  await station(page, 'End');
+  await expect(figure(page, 'Invert')).toContainText('99.00 ft');
+
+  // Trunk at 20 ft: crown at 98.20 − 0.075 + 1.15 = 99.275 ft. A 4 in main with its top at 100.00 leaves 0.392 ft, 4 3/4 in.
+  await go(page, 'Site');
+  await page.getByRole('button', { name: 'Utility', exact: true }).click();
+  await radio(page, 'Run 1');
+  await radio(page, 'Elevation');
+  await fill(page, /^Elevation of it/, '100');
+  await fill(page, /^Distance up the run/, '20');
+  await tap(page, 'Keep it');
+  const finding = page.getByRole('button', { name: /^Fix: Gas main has .* of room over the pipe of Run 1; the least is 12"/ });
+  await expect(finding).toBeVisible();
+  await finding.click();
+  await expect(page.getByText(/Rule: common practice\. The local rule/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Look twice: Dig by hand 24" each side of Gas main/ })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(finding).toBeVisible();
+});
+
+async function pinch(page: Page, client: CDPSession, from: [number, number], to: [number, number], y: number): Promise<void> {
+  const points = ([a, b]: [number, number]) => [a, b].map((x, id) => ({ x, y, id }));
+  await client.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: points(from) });
+  for (let step = 1; step <= 8; step += 1) {
+    const mix = (index: 0 | 1): number => from[index] + ((to[index] - from[index]) * step) / 8;
+    await client.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: points([mix(0), mix(1)]) });
+  }
+  await client.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await page.waitForTimeout(100);
+}
+
+test('two fingers zoom the sketch, about where they are', async ({ page, app }) => {
+  await openDemo(page, app, 'Site');
+  const bar = page.getByRole('img', { name: /The bar is .* long/ });
+  await expect(bar).toHaveAttribute('aria-label', /100 ft/);
+  const box = await page.getByRole('application', { name: /^Plan sketch/ }).boundingBox();
+  if (!box) throw new Error('no sketch');
+  const client = await page.context().newCDPSession(page);
+  const [middle, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await pinch(page, client, [middle - 30, middle + 30], [middle - 130, middle + 130], y);
+  await expect(bar).toHaveAttribute('aria-label', /(25|20) ft/);
+  await tap(page, 'Show all of the sketch');
+  await expect(bar).toHaveAttribute('aria-label', /100 ft/);
+});
+
+test('a line goes with what hangs on it, and undo brings all of it back', async ({ page, app }) => {
+  await openDemo(page, app, 'Grade');
+  const lines = page.getByRole('radiogroup', { name: 'Line' }).getByRole('radio');
+  await expect(lines).toHaveCount(10);
+  await page.getByRole('button', { name: 'Line', exact: true }).click();
+  await tap(page, 'Delete the line');
+  await expect(page.getByRole('dialog', { name: 'Delete Barn storm line?' })).toContainText(/Lane branch.*Cart yard branch.*Barn roof drain|goes what hangs on it/);
+  await tap(page, 'Delete');
+  await expect(lines).toHaveCount(5);
+  await tap(page, 'Undo');
+  await expect(lines).toHaveCount(10);
+  await saved(page);
+});
+
+test.describe('wide, by keyboard alone', () => {
+  test.use(WIDE);
+
+  test('a branch is put in, a node is placed by bearing, and a utility is typed', async ({ page, app }) => {
+    await openDemo(page, app, 'Site');
+    const press = async (name: string | RegExp): Promise<void> => {
+      const button = page.getByRole('button', { name, exact: typeof name === 'string' }).first();
+      await button.focus();
+      await page.keyboard.press('Enter');
+    };
+    await press('Choose Drain head on the sketch');
+    await press('Draw on from here');
+    await fill(page, /^Length, level/, '25');
+    await fill(page, /^Ground at the upper end/, '98.4');
+    await press('Add the run');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    await press(/^Choose Catch basin 2 on the sketch/);
+    await press('Type its place');
+    const how = page.getByRole('radio', { name: 'Distance and bearing' });
+    await how.focus();
+    await page.keyboard.press('Enter');
+    const from = page.getByRole('radio', { name: 'Drain head', exact: true });
+    await from.focus();
+    await page.keyboard.press('Enter');
+    await fill(page, /^Distance/, '25');
+    await fill(page, /^Bearing/, '90');
+    await press('Place it');
+    // 100 ft of drain at bearing 112° from the manhole, and 25 ft due east of its head.
+    await expect(page.getByRole('button', { name: /^Choose Catch basin 2/ })).toContainText(/^Catch basin 2177\.7/);
+
+    const sketch = page.getByRole('application', { name: /^Plan sketch/ });
+    await sketch.focus();
+    const bar = page.getByRole('img', { name: /The bar is .* long/ });
+    const before = await bar.getAttribute('aria-label');
+    for (let times = 0; times < 5; times += 1) await page.keyboard.press('+');
+    await expect(bar).not.toHaveAttribute('aria-label', before ?? '');
+    await page.keyboard.press('0');
+    await expect(bar).toHaveAttribute('aria-label', before ?? '');
+  });
+});
