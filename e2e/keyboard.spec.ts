@@ -74,7 +74,7 @@ for (const [name, use] of [['phone', {}], ['wide', WIDE]] as const) {
         await tap(page, 'Menu');
         await page.getByRole('radio', { name: theme, exact: true }).click();
         await tap(page, 'Close');
-        for (const stage of ['Grade', 'Trench', 'Order']) {
+        for (const stage of ['Site', 'Ground', 'Grade', 'Trench', 'Order']) {
           await page.getByRole('tab', { name: new RegExp(`^${stage}`) }).click();
           await expect(page.getByRole('tab', { name: new RegExp(`^${stage}`) })).toHaveAttribute('aria-selected', 'true');
           await page.waitForTimeout(300);
@@ -86,7 +86,7 @@ for (const [name, use] of [['phone', {}], ['wide', WIDE]] as const) {
 
     test(`nothing to tap is smaller than a gloved finger (${name})`, async ({ page, app }) => {
       await openDemo(page, app);
-      for (const stage of ['Grade', 'Trench', 'Order']) {
+      for (const stage of ['Site', 'Ground', 'Grade', 'Trench', 'Order']) {
         await page.getByRole('tab', { name: new RegExp(`^${stage}`) }).click();
         await page.waitForTimeout(300);
         const small = await page.evaluate(() =>

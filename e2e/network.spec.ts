@@ -18,44 +18,73 @@ async function go(page: Page, stage: string): Promise<void> {
   await expect(tab).toHaveAttribute('aria-selected', 'true');
 }
 
-const radio = (page: Page, name: string | RegExp) => page.getByRole('radio', { name, exact: typeof name === 'string' }).click();
-
-async function shoot(page: Page, on: { kind: string; name?: string; at?: string; back?: boolean }, rod: string, last = false): Promise<void> {
-  await radio(page, on.back ? 'Back, to a known point' : 'Ahead');
-  await radio(page, on.kind);
-  if (on.kind === 'Turning point') await fill(page, 'Name of the turning point', on.name ?? '');
-  if (on.kind === 'At a node') await radio(page, on.name ?? '');
-  if (on.at) await fill(page, /^Tape, up from/, on.at);
-  await fill(page, /^Rod reading/, rod);
-  await tap(page, last ? 'Keep the shot' : 'Keep, and another');
+/** The same work by touch on a phone, and by nothing but the keyboard on a wide screen. */
+interface Hands {
+  readonly page: Page;
+  press(name: string | RegExp): Promise<void>;
+  pick(name: string | RegExp): Promise<void>;
+  /** The only run of the job, on the sketch. */
+  chooseRun(): Promise<void>;
 }
 
-test('a loop of three setups is shot, one reading is corrected, and the profile moves with it', async ({ page, app }) => {
+const touch = (page: Page): Hands => ({
+  page,
+  press: (name) => tap(page, name),
+  pick: (name) => page.getByRole('radio', { name, exact: typeof name === 'string' }).click(),
+  chooseRun: async () => {
+    // A tap half way along it.
+    const box = await page.getByRole('application', { name: /^Plan sketch/ }).boundingBox();
+    if (!box) throw new Error('no sketch');
+    await page.touchscreen.tap(box.x + box.width / 2, box.y + box.height / 2);
+  },
+});
+
+const keys = (page: Page): Hands => {
+  const enter = (role: 'button' | 'radio') => async (name: string | RegExp): Promise<void> => {
+    const target = page.getByRole(role, { name, exact: typeof name === 'string' });
+    await target.focus();
+    await page.keyboard.press('Enter');
+  };
+  return { page, press: enter('button'), pick: enter('radio'), chooseRun: () => enter('button')('Choose Run 1 on the sketch') };
+};
+
+async function shoot({ page, press, pick }: Hands, on: { kind: string; name?: string | RegExp; at?: string; back?: boolean }, rod: string, last = false): Promise<void> {
+  await pick(on.back ? 'Back, to a known point' : 'Ahead');
+  await pick(on.kind);
+  if (on.kind === 'Turning point') await fill(page, 'Name of the turning point', String(on.name));
+  if (on.kind === 'At a node') await pick(on.name ?? '');
+  if (on.at) await fill(page, /^Tape, up from/, on.at);
+  await fill(page, /^Rod reading/, rod);
+  await press(last ? 'Keep the shot' : 'Keep, and another');
+}
+
+async function shootsALoop(hands: Hands, app: App): Promise<void> {
+  const { page, press } = hands;
   await newJob(page, app, 'Yard');
   await typeLine(page, { invert: '92', ground: '', service: 'Storm' }, [{ length: '100', slope: '1 %', ground: '' }]);
   await station(page, 'Home');
   await expect(page.getByRole('button', { name: 'Ground not known. Show the working' })).toBeVisible();
 
   await go(page, 'Ground');
-  await tap(page, 'Benchmark');
+  await press('Benchmark');
   await fill(page, /^Elevation/, '100');
-  await tap(page, 'Keep it');
+  await press('Keep it');
 
   // Instrument at 105.00: the outlet, rod 9.00, is 96.00 ft; TP1, rod 6.00, is 99.00.
-  await tap(page, 'Set up the level');
-  await shoot(page, { kind: 'Benchmark', back: true }, '5.00');
-  await shoot(page, { kind: 'At a node', name: 'Daylight' }, '9.00');
-  await shoot(page, { kind: 'Turning point', name: 'TP1' }, '6.00', true);
+  await press('Set up the level');
+  await shoot(hands, { kind: 'Benchmark', back: true }, '5.00');
+  await shoot(hands, { kind: 'At a node', name: 'Daylight' }, '9.00');
+  await shoot(hands, { kind: 'Turning point', name: 'TP1' }, '6.00', true);
   // Instrument at 103.00: 40 ft up, rod 6.50, is 96.50; TP2, rod 4.00, is 99.00.
-  await tap(page, 'Set up the level');
-  await shoot(page, { kind: 'Turning point', name: 'TP1', back: true }, '4.00');
-  await shoot(page, { kind: 'Ground along a run', at: '40' }, '6.50');
-  await shoot(page, { kind: 'Turning point', name: 'TP2' }, '4.00', true);
+  await press('Set up the level');
+  await shoot(hands, { kind: 'Turning point', name: 'TP1', back: true }, '4.00');
+  await shoot(hands, { kind: 'Ground along a run', at: '40' }, '6.50');
+  await shoot(hands, { kind: 'Turning point', name: 'TP2' }, '4.00', true);
   // Instrument at 104.00: the top, rod 6.00, is 98.00. The benchmark, rod 3.99, closes 0.01 high.
-  await tap(page, 'Set up the level');
-  await shoot(page, { kind: 'Turning point', name: 'TP2', back: true }, '5.00');
-  await shoot(page, { kind: 'At a node', name: /^Catch basin/ as unknown as string }, '6.00');
-  await shoot(page, { kind: 'Benchmark' }, '3.99', true);
+  await press('Set up the level');
+  await shoot(hands, { kind: 'Turning point', name: 'TP2', back: true }, '5.00');
+  await shoot(hands, { kind: 'At a node', name: /^Catch basin/ }, '6.00');
+  await shoot(hands, { kind: 'Benchmark' }, '3.99', true);
 
   const loop = page.getByRole('group', { name: 'How the loop closed' });
   await expect(loop).toContainText('3 setups');
@@ -71,71 +100,77 @@ test('a loop of three setups is shot, one reading is corrected, and the profile 
   await expect(figure(page, 'Trench depth')).toContainText('4.57 ft');
 
   await go(page, 'Ground');
-  await page.getByRole('button', { name: /^Daylight, ground, foresight 9\.00 ft/ }).click();
+  await press(/^Daylight, ground, foresight 9\.00 ft/);
   await fill(page, /^Rod reading/, '8.50');
-  await tap(page, 'Keep the correction');
+  await press('Keep the correction');
   await expect(page.getByText('Daylight, ground: 9.00 ft')).toBeVisible();
   await expect(page.getByText('superseded; kept to be read')).toBeVisible();
   await go(page, 'Grade');
   await station(page, 'Home');
   await expect(figure(page, 'Ground')).toContainText('96.50 ft');
   await expect(figure(page, 'Trench depth')).toContainText('5.07 ft');
-  await figure(page, 'Ground').click();
+  await press(/^Ground .*Show the working/);
   await expect(page.getByRole('dialog', { name: 'Ground' })).toContainText('as shot at this place');
-  await tap(page, 'Close');
+  await press('Close');
   await saved(page);
   // What is in the book stays in the book.
   const [row] = await app.query<{ shots: number }>(`SELECT count(*)::int AS shots FROM item WHERE kind = 'shot' AND body IS NOT NULL`);
   expect(row?.shots).toBe(10);
-});
+}
 
-test('a branch is drawn into a trunk with a wye, and a gas crossing meets its clearance', async ({ page, app }) => {
+async function drawsABranch(hands: Hands, app: App): Promise<void> {
+  const { page, press, pick } = hands;
   await newJob(page, app, 'Yard');
   await typeLine(page, { invert: '98', ground: '104', service: 'Storm' }, [{ length: '100', slope: '1 %', ground: '104' }]);
   await go(page, 'Site');
-  await tap(page, 'Start the sketch from this');
+  await press('Start the sketch from this');
 
-  // A tap on the run, half way along it.
-  const sketch = page.getByRole('application', { name: /^Plan sketch/ });
-  const box = await sketch.boundingBox();
-  if (!box) throw new Error('no sketch');
-  await page.touchscreen.tap(box.x + box.width / 2, box.y + box.height / 2);
+  await hands.chooseRun();
   await expect(page.getByRole('group', { name: 'Run 1' })).toBeVisible();
-  await tap(page, 'Put a wye in');
+  await press('Put a wye in');
   await fill(page, /^Distance up the run/, '40');
-  await tap(page, 'Put it in, and branch');
-  await radio(page, 'Roof drain');
+  await press('Put it in, and branch');
+  await pick('Roof drain');
   await fill(page, /^Length, level/, '30');
   await fill(page, /^Slope/, '2 %');
   await fill(page, /^Ground at the upper end/, '103');
-  await radio(page, 'Downspout');
-  await tap(page, 'Add the run');
+  await pick('Downspout');
+  await press('Add the run');
 
   await go(page, 'Grade');
-  await page.getByRole('radio', { name: /^Roof drain branch/ }).click();
+  await pick(/^Roof drain branch/);
   await station(page, 'Home');
   // 98.00 + 1 % of 40 ft: the branch takes the trunk's own invert.
   await expect(figure(page, 'Invert')).toContainText('98.40 ft');
-  await page.getByRole('radio', { name: /^Storm line/ }).click();
+  await pick(/^Storm line/);
   await station(page, 'End');
   await expect(figure(page, 'Invert')).toContainText('99.00 ft');
 
   // Trunk at 20 ft: crown at 98.20 − 0.075 + 1.15 = 99.275 ft. A 4 in main with its top at 100.00 leaves 0.392 ft, 4 3/4 in.
   await go(page, 'Site');
-  await page.getByRole('button', { name: 'Utility', exact: true }).click();
-  await radio(page, 'Run 1');
-  await radio(page, 'Elevation');
+  await press('Utility');
+  await pick('Run 1');
+  await pick('Elevation');
   await fill(page, /^Elevation of it/, '100');
   await fill(page, /^Distance up the run/, '20');
-  await tap(page, 'Keep it');
+  await press('Keep it');
   const finding = page.getByRole('button', { name: /^Fix: Gas main has .* of room over the pipe of Run 1; the least is 12"/ });
   await expect(finding).toBeVisible();
-  await finding.click();
+  await press(/^Fix: Gas main has/);
   await expect(page.getByText(/Rule: common practice\. The local rule/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Look twice: Dig by hand 24" each side of Gas main/ })).toBeVisible();
   await saved(page);
   await page.reload();
   await expect(finding).toBeVisible();
+}
+
+test('a loop of three setups is shot, one reading is corrected, and the profile moves with it', ({ page, app }) => shootsALoop(touch(page), app));
+test('a branch is drawn into a trunk with a wye, and a gas crossing meets its clearance', ({ page, app }) => drawsABranch(touch(page), app));
+
+test.describe('the same, wide and by keyboard alone', () => {
+  test.use(WIDE);
+  test('the loop', ({ page, app }) => shootsALoop(keys(page), app));
+  test('the branch and the crossing', ({ page, app }) => drawsABranch(keys(page), app));
 });
 
 async function pinch(page: Page, client: CDPSession, from: [number, number], to: [number, number], y: number): Promise<void> {

@@ -1,4 +1,4 @@
-import { CATALOGUE, drawnLength, print, removeRun, runLength } from '@alveus/core';
+import { CATALOGUE, drawnLength, nodeLevel, print, removeRun, runLength } from '@alveus/core';
 import type { Edit, GroundBreak, ItemOf, Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -8,7 +8,7 @@ import { Sheet } from '../parts/Sheet';
 import { Button, Choice, IconTap } from '../parts/Tap';
 import { FORM_WORDS } from '../parts/words';
 import { Words } from '../parts/Words';
-import { sheetOpened, useAppDispatch, useAppSelector } from '../store';
+import { selectEvaluation, sheetOpened, useAppDispatch, useAppSelector } from '../store';
 import { useActions } from '../sync/SyncProvider';
 import { newId } from '../sync/ids';
 
@@ -110,6 +110,7 @@ function GroundAlong({ run }: { run: ItemOf<'run'> }) {
   const [round, setRound] = useState(0);
   const [bad, setBad] = useState({ at: true, elevation: true });
   const breaks = plan.runGround[run.id]?.breaks ?? [];
+  const shot = useAppSelector(selectEvaluation).shots.runs.get(run.id) ?? [];
   const length = runLength(plan, run) ?? 0;
   const save = (next: readonly GroundBreak[]): void => edit([{ op: 'put', item: { kind: 'runGround', id: run.id, breaks: [...next], ...(length > 0 ? { over: length } : {}) } }]);
   const place = (value: number): string | undefined => {
@@ -137,6 +138,9 @@ function GroundAlong({ run }: { run: ItemOf<'run'> }) {
           <IconTap name="trash" label={`Remove the ground point at ${print(one.at, 'distance', system, { fraction })}`} onPress={() => save(breaks.filter((other) => other !== one))} />
         </View>
       ))}
+      {shot.map((one) => (
+        <Words key={one.shot} tone="muted">{`${print(one.at, 'distance', system, { fraction })} up: ${print(one.elevation, 'elevation', system, { fraction })}, shot`}</Words>
+      ))}
       <View style={styles.row}>
         <MeasureInput key={`at${round}`} label="Distance up" quantity="distance" value={at} onChange={setAt} onValid={(ok) => setBad((b) => ({ ...b, at: !ok }))} check={place} />
         <MeasureInput key={`elevation${round}`} label="Ground" quantity="elevation" value={elevation} onChange={setElevation} onValid={(ok) => setBad((b) => ({ ...b, elevation: !ok }))} onSubmit={add} />
@@ -152,13 +156,15 @@ function NodeRow({ id, end, onOpen }: { id: Uuid; end: string; onOpen: () => voi
   const plan = useAppSelector((state) => state.job.plan);
   const { system, fraction } = useAppSelector((state) => state.settings);
   const node = plan.node[id];
-  const ground = plan.nodeGround[id]?.elevation;
+  const { shots } = useAppSelector(selectEvaluation);
+  const level = nodeLevel(plan, shots, id);
+  const ground = level?.elevation;
   return (
     <View style={styles.break}>
       <View style={styles.flex}>
         <Words strong>{`${end} end: ${node?.name ?? 'removed'}`}</Words>
         <Words size="small" tone="muted">
-          {`${node ? FORM_WORDS[node.form] : ''} · ${ground === undefined ? 'ground not known' : `ground ${print(ground, 'elevation', system, { fraction })}`}`}
+          {`${node ? FORM_WORDS[node.form] : ''} · ${ground === undefined ? 'ground not known' : `ground ${print(ground, 'elevation', system, { fraction })}, ${shots.nodes.get(id) === level ? 'shot' : 'typed'}`}`}
         </Words>
       </View>
       <Button icon="edit" onPress={onOpen}>

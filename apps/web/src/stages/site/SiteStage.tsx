@@ -261,10 +261,25 @@ function Pits() {
 function NodeList({ onPlace }: { onPlace: (node: Uuid) => void }) {
   const tones = useTones();
   const dispatch = useAppDispatch();
-  const { plan } = useAppSelector(selectEvaluation);
+  const { plan, runs } = useAppSelector(selectEvaluation);
   const { system, fraction } = useAppSelector((state) => state.settings);
   return (
     <>
+      <Heading>Runs</Heading>
+      <View role="list" aria-label="Runs">
+        {[...runs.values()].map((run) => (
+          <View key={run.id} role="listitem" style={[styles.item, { borderColor: tones.line }]}>
+            <Tap style={styles.flex} onPress={() => dispatch(sketchChosen({ run: run.id, at: run.length / 2 }))} label={`Choose ${run.run.name} on the sketch`}>
+              <Words strong lines={1}>
+                {run.run.name}
+              </Words>
+              <Words size="small" tone="muted" lines={1}>
+                {`${plan.line[run.run.line]?.name ?? ''} · ${print(run.length, 'distance', system, { fraction })} ${run.run.length.from === 'plan' ? 'on the sketch' : 'typed'}`}
+              </Words>
+            </Tap>
+          </View>
+        ))}
+      </View>
       <Heading>Nodes</Heading>
       <View role="list" aria-label="Nodes">
         {Object.values(plan.node).map((node) => {
