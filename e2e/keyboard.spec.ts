@@ -69,6 +69,8 @@ for (const [name, use] of [['phone', {}], ['wide', WIDE]] as const) {
   test.describe(name, () => {
     test.use(use);
     test(`every stage passes the accessibility checks (${name})`, async ({ page, app }) => {
+      // Ten views, each gone through whole.
+      test.setTimeout(180_000);
       await openDemo(page, app);
       for (const theme of ['Light', 'Dark']) {
         await tap(page, 'Menu');

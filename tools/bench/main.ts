@@ -10,6 +10,7 @@ import type * as core from './core';
 import { holds } from './measure';
 import { benchServer } from './server';
 import { benchSize } from './size';
+import { benchSketch } from './sketch';
 
 /** `npm run bench`: the standing budgets as ratios, all from one run. Ends with 1 where one does not hold. */
 run(async (cleanup) => {
@@ -20,6 +21,7 @@ run(async (cleanup) => {
   };
   await part('Computation', async () => (await bundled()).benchCore());
   await part('Size', benchSize);
+  await part('Sketch', () => benchSketch(cleanup));
   await part('Server', () => benchServer(cleanup));
   const width = Math.max(...rows.map(({ name }) => name.length));
   for (const row of rows) {

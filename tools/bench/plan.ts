@@ -68,7 +68,7 @@ export function benchPlan(runCount: number): BenchPlan {
       const run = id();
       const upper = id();
       const ground = (at: number): number => round(invert + slope * at + 0.9 + random() * 0.8);
-      items.push({ kind: 'run', id: run, line: lineId, name: `Run ${number + 1}`, lower, upper, length: { from: 'typed', value: length }, vehicles: random() < 0.3 });
+      items.push({ kind: 'run', id: run, line: lineId, name: `Run ${number + 1}`, lower, upper, length: { from: 'typed', value: length }, vehicles: random() < 0.3, protection: 'shielded' });
       items.push({
         kind: 'runGround',
         id: run,

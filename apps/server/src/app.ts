@@ -26,15 +26,13 @@ export function buildApp({ pool, company, log, webDir }: AppParts): express.Expr
   app.disable('x-powered-by');
   // Answers of the API are never stored, so there is nothing to compare a tag with; files bring their own.
   app.disable('etag');
-  app.use(pinoHttp({ logger: log, quietReqLogger: true, autoLogging: log.isLevelEnabled('info') }));
-  // Plain HTTP on this machine: there is no certificate to insist on.
-  app.use(helmet({ contentSecurityPolicy: false, strictTransportSecurity: false }));
+  // A line for each request, where somebody wants them; what fails is logged in any case.
+  if (log.isLevelEnabled('info')) app.use(pinoHttp({ logger: log, quietReqLogger: true }));
   app.use(onlyThisMachine);
 
   const api = express.Router();
   api.use((_request, response, next) => {
-    response.setHeader('Cache-Control', 'no-store');
-    response.setHeader('Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'");
+    for (const [name, value] of API_HEADERS) response.setHeader(name, value);
     next();
   });
   api.use(onlyJson, express.json({ limit: LIMITS.requestBytes, strict: true }));
@@ -45,16 +43,26 @@ export function buildApp({ pool, company, log, webDir }: AppParts): express.Expr
     );
     response.status(database ? 200 : 503).json({ ok: database, database });
   });
-  api.use('/jobs', jobRoutes(pool, company));
   api.use('/jobs', changeRoutes(pool, company));
+  api.use('/jobs', jobRoutes(pool, company));
   api.use(() => {
     throw new Refusal(404, 'no-route', 'There is nothing at this address.');
   });
   app.use('/api', api);
   if (webDir !== undefined) serveWeb(app, webDir);
-  app.use(answerRefusals);
+  app.use(answerRefusals(log));
   return app;
 }
+
+/** Answers of the API are data: nothing may be loaded by them, guessed of them or kept from them. */
+const API_HEADERS = [
+  ['Cache-Control', 'no-store'],
+  ['Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'"],
+  ['Cross-Origin-Resource-Policy', 'same-origin'],
+  ['Referrer-Policy', 'no-referrer'],
+  ['X-Content-Type-Options', 'nosniff'],
+  ['X-Frame-Options', 'DENY'],
+] as const;
 
 /** What the app's page may load and reach: only what this server itself serves. */
 const PAGE_POLICY = {
@@ -79,7 +87,8 @@ const PAGE_POLICY = {
 function serveWeb(app: express.Express, webDir: string): void {
   const index = path.join(webDir, 'index.html');
   if (!existsSync(index)) throw new Error(`There is no built app in ${webDir}.`);
-  app.use(helmet.contentSecurityPolicy(PAGE_POLICY));
+  // Plain HTTP on this machine: there is no certificate to insist on.
+  app.use(helmet({ contentSecurityPolicy: PAGE_POLICY, strictTransportSecurity: false }));
   app.use(compression());
   app.use(
     express.static(webDir, {

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { Item } from '@alveus/plan';
 import { LIMITS } from '@alveus/plan';
 import request from 'supertest';
 import type { World } from './world';
@@ -87,6 +88,18 @@ describe('a batch of changes', () => {
     expect(held?.revision).toBe(9);
     expect((held?.item as { name: string }).name.split('.').slice(1).sort()).toEqual(['0', '1', '2', '3', '4', '5', '6', '7']);
   });
+});
+
+test('a shot is a record: it is added once, and neither changed nor taken away', async () => {
+  const job = await newJob(world.app());
+  const id = randomUUID();
+  const shot = (value: number): Item => ({ kind: 'shot', id, setup: randomUUID(), order: 1, sight: 'fore', target: { on: 'turning', name: 'TP1' }, reading: { by: 'rod', value }, note: '' });
+  await job.send(batch([put(shot(1.2))])).expect(200);
+  for (const change of [put(shot(1.3), 1), { op: 'remove' as const, kind: 'shot' as const, id, base: 1 }]) {
+    const answer = await job.send(batch([change])).expect(422);
+    expect(answer.body.error.code).toBe('record');
+  }
+  expect((await job.since(0)).changes[0]?.item).toMatchObject({ reading: { value: 1.2 } });
 });
 
 describe('what a client has not seen', () => {

@@ -6,6 +6,7 @@ import { savingWords } from '../src/store/saving';
 import { makeStore } from '../src/store/store';
 import type { Api } from '../src/sync/api';
 import { Refused, Unreachable } from '../src/sync/api';
+import { openDB } from 'idb';
 import { openDevice } from '../src/sync/device';
 import { SyncEngine } from '../src/sync/engine';
 
@@ -235,5 +236,30 @@ test('a device that cannot keep says so, and the edit goes to the server all the
   expect(one.words()).toBe('Saved');
   expect(server.name).toBe('Basin');
   put.mockRestore();
+  one.kill();
+});
+
+test('a device that kept a plan of version 1 brings it forward, waiting edits and all', async () => {
+  const file = freshFile();
+  const old = await openDB(file, 1, {
+    upgrade(db) {
+      db.createObjectStore('jobs', { keyPath: 'id' });
+      db.createObjectStore('held').createIndex('job', 'job');
+      db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
+      db.createObjectStore('settings');
+    },
+  });
+  const before = { kind: 'node', id: NODE, name: 'Ditch', form: 'daylight', water: 28 };
+  const after = { ...before, water: 29 };
+  await old.put('jobs', { id: JOB, name: 'Yard', sequence: 1, changedAt: new Date(0).toISOString() });
+  await old.put('held', { job: JOB, kind: 'node', id: NODE, revision: 1, item: before }, [JOB, `node:${NODE}`]);
+  await old.add('pending', { job: JOB, id: uuid(), changes: [{ op: 'put', item: after, base: 1 }], step: [{ address: { kind: 'node', id: NODE }, before, after }] });
+  old.close();
+  const server = new FakeServer();
+  server.other({ kind: 'node', id: NODE, name: 'Ditch', form: 'daylight', water: { high: 28 } });
+  const one = await page(server, file);
+  await one.engine.run();
+  expect(one.words()).toBe('Saved');
+  expect(server.held.get(`node:${NODE}`)?.item).toMatchObject({ water: { high: 29 } });
   one.kill();
 });

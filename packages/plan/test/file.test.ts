@@ -30,6 +30,27 @@ test('saving and opening a plan loses nothing, and saving again gives the same b
   expect(itemsOf(first.plan)).toHaveLength((JSON.parse(DEMO) as { items: unknown[] }).items.length);
 });
 
+test('a file of version 1 is brought forward: its one water level was the highest', () => {
+  const old = {
+    format: 'alveus-plan',
+    version: 1,
+    name: 'Old',
+    items: [
+      { kind: 'node', id: '20000000-0000-4000-8000-000000000001', name: 'Ditch', form: 'daylight', water: 28.04 },
+      { kind: 'node', id: '20000000-0000-4000-8000-000000000002', name: 'Basin', form: 'catch-basin' },
+      { kind: 'nodeGround', id: '20000000-0000-4000-8000-000000000002', elevation: 30 },
+    ],
+  };
+  const { plan, name } = opened(JSON.stringify(old));
+  expect(name).toBe('Old');
+  expect(Object.values(plan.node).map(({ water }) => water)).toEqual([{ high: 28.04 }, undefined]);
+  expect(plan.nodeGround['20000000-0000-4000-8000-000000000002']?.elevation).toBe(30);
+  // What is saved is of the newest version, and opens as the same.
+  expect(opened(savePlanFile(name, plan)).plan).toEqual(plan);
+  // The new shape under the old number is not let through.
+  expect(complaint(JSON.stringify({ ...old, items: [{ ...old.items[0], water: 'high' }] }))).toMatch(/“Ditch”, water/);
+});
+
 test.each<[string, string, RegExp]>([
   ['an empty file', '', /empty/],
   ['a file cut short', DEMO.slice(0, DEMO.length / 2), /breaks off/],

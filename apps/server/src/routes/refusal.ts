@@ -1,4 +1,5 @@
 import type { ErrorRequestHandler } from 'express';
+import type { Logger } from 'pino';
 import type { z } from 'zod';
 
 /** What a request is refused with: a status, a stable code for programs and a sentence for people. */
@@ -25,7 +26,7 @@ export function check<T>(schema: z.ZodType<T>, value: unknown): T {
 export const noSuchJob = (): Refusal => new Refusal(404, 'no-job', 'There is no such job, or it was deleted.');
 
 /** Turns refusals, and what the body parser throws, into answers; anything else is logged and is our fault. */
-export const answerRefusals: ErrorRequestHandler = (error: unknown, request, response, next) => {
+export const answerRefusals = (log: Logger): ErrorRequestHandler => (error: unknown, request, response, next) => {
   if (response.headersSent) {
     next(error);
     return;
@@ -35,7 +36,7 @@ export const answerRefusals: ErrorRequestHandler = (error: unknown, request, res
     response.status(refusal.status).json({ error: { code: refusal.code, message: refusal.message, issues: refusal.issues } });
     return;
   }
-  request.log.error({ err: error }, 'request failed');
+  log.error({ err: error, method: request.method, url: request.url }, 'request failed');
   response.status(500).json({ error: { code: 'failed', message: 'Something failed on our side; nothing was changed. Try again.', issues: [] } });
 };
 

@@ -10,7 +10,7 @@ import type { GroundPoint, NodeLevel } from '../ground';
 import { groundProfile, mergeGround } from '../ground';
 import { drawnLength, runLength } from '../length';
 import type { Topology } from '../network';
-import { pipeIdOf, sectionIdOf, topologyOf } from '../network';
+import { pipeIdOf, runsAt, sectionIdOf, topologyOf } from '../network';
 import type { RunResult } from '../run-result';
 import type { PipeLevels } from '../site';
 import { crossingResult } from '../site';
@@ -158,19 +158,19 @@ function affectedRuns({ plan, topology, grade, shots }: Context, previous: Evalu
     // Whether a node is an outlet depends on its other runs.
     for (const run of [before.run[id], plan.run[id]]) {
       if (!run) continue;
-      addAll(topology.atNode.get(run.lower));
-      addAll(topology.atNode.get(run.upper));
+      addAll(runsAt(topology, run.lower));
+      addAll(runsAt(topology, run.upper));
     }
   }
   for (const id of changedIds(before.line, plan.line)) {
     for (const run of topology.orders.get(id)?.runs ?? previous.topology.orders.get(id)?.runs ?? []) affected.add(run.id);
   }
   for (const id of changedIds(before.runGround, plan.runGround)) affected.add(id);
-  for (const id of changedIds(before.node, plan.node)) addAll(topology.atNode.get(id));
-  for (const id of changedIds(before.nodeGround, plan.nodeGround)) addAll(topology.atNode.get(id));
-  for (const id of changedIds(before.nodePlace, plan.nodePlace)) addAll(topology.atNode.get(id));
+  for (const id of changedIds(before.node, plan.node)) addAll(runsAt(topology, id));
+  for (const id of changedIds(before.nodeGround, plan.nodeGround)) addAll(runsAt(topology, id));
+  for (const id of changedIds(before.nodePlace, plan.nodePlace)) addAll(runsAt(topology, id));
   if (shots !== previous.shots) {
-    for (const id of changedKeys(previous.shots.nodes, shots.nodes, sameShot)) addAll(topology.atNode.get(id));
+    for (const id of changedKeys(previous.shots.nodes, shots.nodes, sameShot)) addAll(runsAt(topology, id));
     for (const id of changedKeys(previous.shots.runs, shots.runs, (a, b) => a.length === b.length && a.every((one, index) => sameShot(one, b[index] as RunShot)))) {
       affected.add(id);
     }
@@ -179,15 +179,15 @@ function affectedRuns({ plan, topology, grade, shots }: Context, previous: Evalu
   for (const id of changedIds(before.testPit, plan.testPit)) addAll([before.testPit[id]?.place?.run, plan.testPit[id]?.place?.run].filter((run) => run !== undefined));
   for (const id of topology.ringed) if (!previous.topology.ringed.has(id)) affected.add(id);
   for (const id of previous.topology.ringed) if (!topology.ringed.has(id)) affected.add(id);
-  for (const id of changedIds(before.section, plan.section)) addAll(topology.bySection.get(id));
-  for (const id of changedIds(before.pipe, plan.pipe)) addAll(topology.byPipe.get(id));
+  for (const id of changedIds(before.section, plan.section)) addAll(topology.withSection(id));
+  for (const id of changedIds(before.pipe, plan.pipe)) addAll(topology.withPipe(id));
   if (grade !== previous.grade) {
     for (const [id, now] of grade.runs) {
       const then = previous.grade.runs.get(id);
       if (then && then.low === now.low && then.high === now.high && then.slope === now.slope) continue;
       affected.add(id);
       const upper = plan.run[id]?.upper;
-      if (upper !== undefined) addAll(topology.atNode.get(upper));
+      if (upper !== undefined) addAll(runsAt(topology, upper));
     }
     for (const fact of previous.grade.surplus) affected.add(fact.run);
     for (const fact of grade.surplus) affected.add(fact.run);
@@ -256,6 +256,7 @@ function evaluateRun(run: ItemOf<'run'>, { plan, topology, grade, surplus, profi
     pipe,
     envelope: of,
     trench,
+    stations: trench.stations,
     profile,
     crossings,
     pits: site.pits.get(run.id) ?? NO_PITS,

@@ -63,11 +63,11 @@ export interface Finding {
   readonly local: boolean;
 }
 
-const RANK: Readonly<Record<Severity, number>> = { stop: 0, fix: 1, watch: 2 };
-
 /** The gravest first; otherwise as they came, which is up the line. */
 export function bySeverity(findings: readonly Finding[]): Finding[] {
-  return [...findings].sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+  const sorted: Record<Severity, Finding[]> = { stop: [], fix: [], watch: [] };
+  for (const one of findings) sorted[one.severity].push(one);
+  return [...sorted.stop, ...sorted.fix, ...sorted.watch];
 }
 
 /** A finding but for its place in the plan. */

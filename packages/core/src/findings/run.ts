@@ -7,7 +7,7 @@ import { measured } from '../phrase';
 import { insideDiameter, manning } from '../pipe';
 import type { CrossingResult } from '../site';
 import { NEAR, NEAR_SLOPE } from '../tolerance';
-import type { Envelope, RunTrench } from '../trench';
+import type { Envelope, KnownStation, RunTrench } from '../trench';
 import { slopesInForce } from './defaults';
 import type { Finding, FindingParts } from './finding';
 import { finding } from './finding';
@@ -42,10 +42,15 @@ export interface RunFacts {
   readonly pipe: ItemOf<'pipe'>;
   readonly envelope: Envelope;
   readonly trench: RunTrench;
+  /** Its stations, gathered once for all the rules. */
+  readonly stations: readonly KnownStation[];
   readonly profile: Profile;
 }
 
-type Rule = (facts: RunFacts) => FindingParts[];
+type Rule = (facts: RunFacts) => readonly FindingParts[];
+
+/** What most rules find on most runs. */
+const NOTHING: readonly FindingParts[] = [];
 
 export function judgeRun(facts: RunFacts): Finding[] {
   const found: Finding[] = [];
@@ -70,7 +75,7 @@ function softenAtOpenEnd(facts: RunFacts, short: Short, severity: Severity): { s
 }
 
 const gradeFacts: Rule = ({ length, surplus, run }) =>
-  surplus.map(({ fact, off, contradicts }): FindingParts => {
+  surplus.length === 0 ? NOTHING : surplus.map(({ fact, off, contradicts }): FindingParts => {
     const names = { low: 'low invert', high: 'high invert', slope: 'slope', drop: 'drop at its lower node' } as const;
     const by = measured(Math.abs(off), fact === 'slope' ? 'slope' : fact === 'drop' ? 'thickness' : 'distance');
     const at = fact === 'high' ? length : 0;
@@ -129,9 +134,9 @@ const fall: Rule = ({ length, run, grade, below, lower }) => {
 
 const leastSlope: Rule = ({ length, run, line, grade, pipe, profile }) => {
   const { slope } = grade;
-  if (slope === undefined || slope < -NEAR_SLOPE) return [];
+  if (slope === undefined || slope < -NEAR_SLOPE) return NOTHING;
   const missed = slopesInForce(profile.services[line.service], pipe.nominal).find((b) => slope < b.least - NEAR_SLOPE);
-  if (!missed) return [];
+  if (!missed) return NOTHING;
   const by = measured(missed.least - slope, 'slope');
   return [
     {
@@ -151,10 +156,10 @@ const leastSlope: Rule = ({ length, run, line, grade, pipe, profile }) => {
 const steep: Rule = ({ length, run, line, grade, pipe, profile }) => {
   const rule = profile.services[line.service].steep;
   const { slope } = grade;
-  if (!rule || slope === undefined || slope <= 0) return [];
+  if (!rule || slope === undefined || slope <= 0) return NOTHING;
   const shared = { severity: rule.severity, rule: 'steep', at: length / 2, source: rule.source } as const;
   if (rule.by === 'slope') {
-    if (slope <= rule.limit + NEAR_SLOPE) return [];
+    if (slope <= rule.limit + NEAR_SLOPE) return NOTHING;
     const by = measured(slope - rule.limit, 'slope');
     return [
       {
@@ -167,7 +172,7 @@ const steep: Rule = ({ length, run, line, grade, pipe, profile }) => {
     ];
   }
   const { speed } = manning(insideDiameter(pipe), slope, pipe.manning);
-  if (speed <= rule.limit + NEAR) return [];
+  if (speed <= rule.limit + NEAR) return NOTHING;
   const by = measured(speed - rule.limit, 'speed');
   return [
     {
@@ -181,7 +186,7 @@ const steep: Rule = ({ length, run, line, grade, pipe, profile }) => {
 };
 
 const outletWater: Rule = ({ length, outlet, lower, grade }) => {
-  if (!outlet || !lower || grade.low === undefined) return [];
+  if (!outlet || !lower || grade.low === undefined) return NOTHING;
   const { low, slope } = grade;
   // The usual level first: standing in that is worse than being reached by the highest.
   for (const [level, severity, words] of [
@@ -205,15 +210,16 @@ const outletWater: Rule = ({ length, outlet, lower, grade }) => {
       },
     ];
   }
-  return [];
+  return NOTHING;
 };
 
 const cover: Rule = (facts) => {
-  const { run, line, trench, profile } = facts;
+  const { run, line, trench, stations, profile } = facts;
   const rule = profile.services[line.service].cover;
   const least = run.vehicles ? rule.vehicles : rule.foot;
-  const out = shortfall(trench.stations, (station) => station.cover, 0, NEAR);
-  const short = shortfall(trench.stations, (station) => station.cover, least, NEAR);
+  if (!trench.shallowest || trench.shallowest.cover >= least - NEAR) return NOTHING;
+  const out = shortfall(stations, (station) => station.cover, 0, NEAR);
+  const short = shortfall(stations, (station) => station.cover, least, NEAR);
   const found: FindingParts[] = [];
   if (out) {
     const by = measured(out.by, 'thickness');
@@ -256,7 +262,7 @@ const cover: Rule = (facts) => {
 };
 
 const layersFit: Rule = (facts) => {
-  const { run, envelope, trench } = facts;
+  const { run, envelope, trench, stations } = facts;
   const found: FindingParts[] = [];
   let highest = 0;
   for (const layer of envelope.layers) {
@@ -275,8 +281,9 @@ const layersFit: Rule = (facts) => {
     }
     highest = Math.max(highest, layer.top.height);
   }
-  const out = shortfall(trench.stations, (station) => station.depth, highest, NEAR);
-  const cut = envelope.surface > 0 ? shortfall(trench.stations, (station) => station.depth - envelope.surface, highest, NEAR) : undefined;
+  if (!trench.shallowest || trench.shallowest.depth - envelope.surface >= highest - NEAR) return found;
+  const out = shortfall(stations, (station) => station.depth, highest, NEAR);
+  const cut = envelope.surface > 0 ? shortfall(stations, (station) => station.depth - envelope.surface, highest, NEAR) : undefined;
   // At an open end the cover says it all.
   const worst = out ?? cut;
   if (worst && softenAtOpenEnd(facts, worst, 'fix').open) return found;
@@ -311,7 +318,7 @@ const layersFit: Rule = (facts) => {
 };
 
 const narrow: Rule = ({ run, trench, pipe }) => {
-  if (trench.width >= pipe.outside - NEAR) return [];
+  if (trench.width >= pipe.outside - NEAR) return NOTHING;
   const by = measured(pipe.outside - trench.width, 'thickness');
   return [
     {
@@ -326,12 +333,12 @@ const narrow: Rule = ({ run, trench, pipe }) => {
   ];
 };
 
-const protection: Rule = ({ run, trench, profile }) => {
+const protection: Rule = ({ run, trench, stations, profile }) => {
   const { depth, source } = profile.protectionDepth;
   const { deepest } = trench;
-  if (run.protection || !deepest || deepest.depth < depth - NEAR) return [];
+  if (run.protection || !deepest || deepest.depth < depth - NEAR) return NOTHING;
   // Reaching the depth is enough, so what is sought is depth over "just under the limit".
-  const deep = shortfall(trench.stations, (station) => -station.depth, -depth + 2 * NEAR, 0);
+  const deep = shortfall(stations, (station) => -station.depth, -depth + 2 * NEAR, 0);
   const by = measured(Math.max(0, deepest.depth - depth), 'depth');
   return [
     {
@@ -404,7 +411,7 @@ const ring: Rule = ({ ringed, run }) =>
           gives: ['Turn a run of the ring round', 'End it at another node'],
         },
       ]
-    : [];
+    : NOTHING;
 
 const drawnLengths: Rule = ({ run, length, drawn, over }) => {
   const found: FindingParts[] = [];
@@ -441,7 +448,7 @@ const drawnLengths: Rule = ({ run, length, drawn, over }) => {
 const DRAWN = 0.02;
 
 const groundTwice: Rule = ({ run, twice }) =>
-  twice.map(({ at, typed, shot }): FindingParts => {
+  twice.length === 0 ? NOTHING : twice.map(({ at, typed, shot }): FindingParts => {
     const by = measured(Math.abs(typed - shot), 'distance');
     return {
       severity: 'watch',
@@ -455,7 +462,8 @@ const groundTwice: Rule = ({ run, twice }) =>
     };
   });
 
-const site: Rule = ({ run, line, profile, crossings, pits, frost, trench, ground, grade, envelope }) => [
+const site: Rule = ({ run, line, profile, crossings, pits, frost, trench, ground, grade, envelope }) =>
+  crossings.length === 0 && pits.length === 0 && frost === undefined ? NOTHING : [
   ...crossings.flatMap((one) => judgeCrossing(one, line.service, run.name, profile)),
   ...pits.flatMap((pit) =>
     judgePit(pit, run, (at) => {
@@ -481,7 +489,7 @@ const leaderStone: Rule = ({ run, line, envelope }) =>
           local: true,
         },
       ]
-    : [];
+    : NOTHING;
 
 const RULES: readonly Rule[] = [
   ring,

@@ -58,7 +58,7 @@ export function groundProfile(
   for (const here of breaks) {
     if (here.at > length + NEAR) beyond.push(here);
     // A break on the upper node gives way to the node's own value, which every run there shares.
-    else if (here.at < length - NEAR || upper === undefined) points.push({ at: Math.min(here.at, length), elevation: here.elevation, shot: here.shot });
+    else if (here.at < length - NEAR || upper === undefined) points.push(here.at <= length ? here : { ...here, at: length });
   }
   if (upper !== undefined) points.push({ at: length, elevation: upper.elevation, shot: upper.shot });
   const first = points[0];

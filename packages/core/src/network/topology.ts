@@ -6,9 +6,9 @@ import { runLength } from '../length';
 /** Who meets whom: follows from lines, runs and lengths alone, so most edits leave it as it is. */
 export interface Topology {
   readonly orders: ReadonlyMap<Uuid, LineOrder>;
-  readonly atNode: ReadonlyMap<Uuid, readonly Uuid[]>;
-  readonly bySection: ReadonlyMap<Uuid, readonly Uuid[]>;
-  readonly byPipe: ReadonlyMap<Uuid, readonly Uuid[]>;
+  /** Runs that use a section, or a pipe; gathered when somebody first asks. */
+  withSection(section: Uuid): readonly Uuid[];
+  withPipe(pipe: Uuid): readonly Uuid[];
   /** Runs that carry water away from a node: those whose upper end it is. Several only where it parts. */
   readonly leaving: ReadonlyMap<Uuid, readonly Uuid[]>;
   /** Runs that bring water to a node. */
@@ -21,20 +21,29 @@ export function topologyOf(plan: Plan): Topology {
   const byLine = runsByLine(plan);
   const lengthOf = (run: ItemOf<'run'>): number => runLength(plan, run) ?? 0;
   const orders = new Map(Object.keys(plan.line).map((id) => [id, orderLine(byLine.get(id) ?? [], lengthOf)]));
-  const atNode = new Map<Uuid, Uuid[]>();
-  const bySection = new Map<Uuid, Uuid[]>();
-  const byPipe = new Map<Uuid, Uuid[]>();
   const leaving = new Map<Uuid, Uuid[]>();
   const arriving = new Map<Uuid, Uuid[]>();
   for (const run of Object.values(plan.run)) {
-    add(atNode, run.lower, run.id);
-    add(atNode, run.upper, run.id);
-    add(bySection, sectionIdOf(run, plan), run.id);
-    add(byPipe, pipeIdOf(run, plan), run.id);
     add(leaving, run.upper, run.id);
     add(arriving, run.lower, run.id);
   }
-  return { orders, atNode, bySection, byPipe, leaving, arriving, ringed: ringedRuns(plan, leaving, arriving) };
+  return { orders, withSection: gathered(plan, sectionIdOf), withPipe: gathered(plan, pipeIdOf), leaving, arriving, ringed: ringedRuns(plan, leaving, arriving) };
+}
+
+/** Every run that meets a node. */
+export function runsAt({ leaving, arriving }: Topology, node: Uuid): Uuid[] {
+  return [...(leaving.get(node) ?? NONE), ...(arriving.get(node) ?? NONE)];
+}
+
+function gathered(plan: Plan, keyOf: (run: ItemOf<'run'>, plan: Plan) => Uuid | undefined): (key: Uuid) => readonly Uuid[] {
+  let map: Map<Uuid, Uuid[]> | undefined;
+  return (key) => {
+    if (!map) {
+      map = new Map();
+      for (const run of Object.values(plan.run)) add(map, keyOf(run, plan), run.id);
+    }
+    return map.get(key) ?? NONE;
+  };
 }
 
 function add(map: Map<Uuid, Uuid[]>, key: Uuid | undefined, id: Uuid): void {
@@ -55,13 +64,14 @@ function ringedRuns(plan: Pick<Plan, 'run'>, leaving: ReadonlyMap<Uuid, readonly
     const waiting = new Map<Uuid, number>();
     const free: Uuid[] = [];
     for (const id of left) {
-      const feeders = (before.get(endOf(plan.run[id] as ItemOf<'run'>)) ?? []).filter((other) => left.has(other)).length;
+      let feeders = 0;
+      for (const other of before.get(endOf(plan.run[id] as ItemOf<'run'>)) ?? NONE) if (left.has(other)) feeders += 1;
       waiting.set(id, feeders);
       if (feeders === 0) free.push(id);
     }
     for (let id = free.pop(); id !== undefined; id = free.pop()) {
       left.delete(id);
-      for (const next of after.get(nextOf(plan.run[id] as ItemOf<'run'>)) ?? []) {
+      for (const next of after.get(nextOf(plan.run[id] as ItemOf<'run'>)) ?? NONE) {
         if (!left.has(next)) continue;
         const feeders = (waiting.get(next) ?? 0) - 1;
         waiting.set(next, feeders);
@@ -73,6 +83,8 @@ function ringedRuns(plan: Pick<Plan, 'run'>, leaving: ReadonlyMap<Uuid, readonly
   if (left.size > 0) peel((run) => run.lower, (run) => run.upper, leaving, arriving);
   return left;
 }
+
+const NONE: readonly Uuid[] = [];
 
 export function pipeIdOf(run: ItemOf<'run'>, plan: Pick<Plan, 'line'>): Uuid | undefined {
   return run.pipe ?? plan.line[run.line]?.pipe;

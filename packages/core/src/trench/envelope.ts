@@ -128,11 +128,11 @@ export function layerTops(of: Envelope, depth: number, into: Float64Array = new 
 export interface Amounts {
   excavation: number;
   pipe: number;
-  readonly layers: Float64Array;
+  readonly layers: number[];
 }
 
 export function noAmounts(of: Envelope): Amounts {
-  return { excavation: 0, pipe: 0, layers: new Float64Array(of.layers.length) };
+  return { excavation: 0, pipe: 0, layers: new Array<number>(of.layers.length).fill(0) };
 }
 
 /**
@@ -143,7 +143,8 @@ export function noAmounts(of: Envelope): Amounts {
  */
 export function addStretch(of: Envelope, width: number, length: number, from: number, to: number, into: Amounts): void {
   if (length <= 0) return;
-  const [low, high] = from <= to ? [from, to] : [to, from];
+  const low = Math.min(from, to);
+  const high = Math.max(from, to);
   if (high <= 0) return;
   const perDepth = high > low ? length / (high - low) : 0;
   let start = low;
@@ -153,7 +154,9 @@ export function addStretch(of: Envelope, width: number, length: number, from: nu
     if (kink <= start) continue;
     if (kink >= high) break;
     addPiece(of, width, (kink - start) * perDepth, startTops, layerTops(of, kink, endTops), into);
-    [startTops, endTops] = [endTops, startTops];
+    const spare = startTops;
+    startTops = endTops;
+    endTops = spare;
     start = kink;
   }
   addPiece(of, width, high > low ? (high - start) * perDepth : length, startTops, layerTops(of, high, endTops), into);

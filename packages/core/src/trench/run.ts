@@ -1,5 +1,5 @@
 import type { ItemOf, Section } from '@alveus/plan';
-import type { GroundProfile } from '../ground';
+import type { GroundPoint, GroundProfile } from '../ground';
 import { groundAt } from '../ground';
 import type { RunGradeResult } from '../grade';
 import { NEAR } from '../tolerance';
@@ -45,42 +45,71 @@ export function runTrench(
   of: Envelope,
 ): RunTrench {
   const { low, slope } = grade;
-  const stations: KnownStation[] = [];
-  if (low !== undefined && slope !== undefined) {
-    for (const { at, elevation } of ground.points) stations.push(knownStation(at, elevation, low + slope * at, of));
+  if (low === undefined || slope === undefined || ground.points.length === 0) {
+    const width = trenchWidth(section.width, pipe, 0);
+    return { width, stations: NO_STATIONS, deepest: undefined, shallowest: undefined, amounts: width >= pipe.outside - NEAR ? noAmounts(of) : undefined, missing: ground.length };
   }
-  let deepest = stations[0];
-  let shallowest = stations[0];
-  for (const station of stations) {
-    if (station.depth > (deepest as KnownStation).depth) deepest = station;
-    if (station.cover < (shallowest as KnownStation).cover) shallowest = station;
+  const { points } = ground;
+  const depthAt = (index: number): number => {
+    const { at, elevation } = points[index] as GroundPoint;
+    return elevation - (low + slope * at - of.invert);
+  };
+  // Cover is depth less what is the same all along, so one search finds the ends of both.
+  let deepest = 0;
+  let shallowest = 0;
+  for (let index = 1; index < points.length; index += 1) {
+    if (depthAt(index) > depthAt(deepest)) deepest = index;
+    if (depthAt(index) < depthAt(shallowest)) shallowest = index;
   }
-  const width = trenchWidth(section.width, pipe, Math.max(0, deepest?.depth ?? 0));
+  const width = trenchWidth(section.width, pipe, Math.max(0, depthAt(deepest)));
   const fits = width >= pipe.outside - NEAR;
-  const missing = stations.length > 0 && fits ? ground.missing : ground.length;
   let amounts: Amounts | undefined;
   if (fits) {
     amounts = noAmounts(of);
-    for (let index = 1; index < stations.length; index += 1) {
-      const a = stations[index - 1] as KnownStation;
-      const b = stations[index] as KnownStation;
-      addStretch(of, width, b.at - a.at, a.depth, b.depth, amounts);
+    for (let index = 1; index < points.length; index += 1) {
+      addStretch(of, width, (points[index] as GroundPoint).at - (points[index - 1] as GroundPoint).at, depthAt(index - 1), depthAt(index), amounts);
     }
   }
-  return { width, stations, deepest, shallowest, amounts, missing };
+  const stations = points.map(({ at, elevation }): KnownStation => new Levels(at, elevation, low + slope * at, of));
+  return {
+    width,
+    stations,
+    deepest: stations[deepest],
+    shallowest: stations[shallowest],
+    amounts,
+    missing: fits ? ground.missing : ground.length,
+  };
 }
 
-function knownStation(at: number, ground: number, invert: number, of: Envelope): KnownStation {
-  const bottom = invert - of.invert;
-  const depth = ground - bottom;
-  return { at, ground, invert, bottom, depth, cover: depth - of.underside - 2 * of.radius };
+const NO_STATIONS: readonly KnownStation[] = [];
+
+/** Holds what is measured; the rest is taken off when it is asked for. */
+class Levels implements KnownStation {
+  constructor(
+    readonly at: number,
+    readonly ground: number,
+    readonly invert: number,
+    private readonly of: Envelope,
+  ) {}
+
+  get bottom(): number {
+    return this.invert - this.of.invert;
+  }
+
+  get depth(): number {
+    return this.ground - (this.invert - this.of.invert);
+  }
+
+  get cover(): number {
+    return this.depth - this.of.underside - 2 * this.of.radius;
+  }
 }
 
 /** Levels at any distance up the run. */
 export function stationAt(grade: RunGradeResult, ground: GroundProfile, of: Envelope | undefined, at: number): Station {
   const elevation = groundAt(ground, at);
   const invert = grade.low === undefined || grade.slope === undefined ? undefined : grade.low + grade.slope * at;
-  if (invert !== undefined && elevation !== undefined && of) return knownStation(at, elevation, invert, of);
+  if (invert !== undefined && elevation !== undefined && of) return new Levels(at, elevation, invert, of);
   return {
     at,
     ground: elevation,
