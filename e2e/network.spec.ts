@@ -212,6 +212,37 @@ test('a line goes with what hangs on it, and undo brings all of it back', async 
   await saved(page);
 });
 
+test.describe('with a mouse', () => {
+  test.use(WIDE);
+
+  test('a node is dragged, and put where somebody clicks; its run follows, and undo puts it back', async ({ page, app }) => {
+    await openDemo(page, app, 'Site');
+    const row = page.getByRole('button', { name: 'Choose Orchard French drain on the sketch' });
+    await expect(row).toContainText('100.00 ft on the sketch');
+    const sketch = page.getByRole('application', { name: /^Plan sketch/ });
+    const box = await sketch.boundingBox();
+    if (!box) throw new Error('no sketch');
+
+    await tap(page, 'Choose Drain head on the sketch');
+    await tap(page, 'Tap its place');
+    const spot = { x: box.x + box.width * 0.62, y: box.y + box.height * 0.9 };
+    await page.mouse.click(spot.x, spot.y);
+    await expect(row).not.toContainText('100.00 ft');
+    const tapped = await row.textContent();
+
+    await page.mouse.move(spot.x, spot.y);
+    await page.mouse.down();
+    await page.mouse.move(spot.x - 60, spot.y - 30, { steps: 6 });
+    await page.mouse.up();
+    await expect(row).not.toHaveText(tapped ?? '');
+    await tap(page, 'Undo');
+    await expect(row).toHaveText(tapped ?? '');
+    await tap(page, 'Undo');
+    await expect(row).toContainText('100.00 ft on the sketch');
+    await saved(page);
+  });
+});
+
 test.describe('wide, by keyboard alone', () => {
   test.use(WIDE);
 

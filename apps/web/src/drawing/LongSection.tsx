@@ -167,7 +167,7 @@ function Section({ evaluation, line, shapes, findings, water, times, x, y, width
         layers.map((layer, index) => <Path key={`${run.id}${index}`} d={path(layer.points.map(at), true)} fill={lookFill('long', layer.look)} />),
       )}
       {water?.high === undefined ? null : <Water x={x} y={y} level={water.high} words="high water" reach={waterReach(shapes, water.high)} tones={tones} />}
-      {water?.normal === undefined ? null : <Water x={x} y={y} level={water.normal} words="usual water" reach={waterReach(shapes, water.normal)} tones={tones} />}
+      {water?.normal === undefined ? null : <Water x={x} y={y} level={water.normal} words="usual water" below={water.high !== undefined && Math.abs(y.to(water.high) - y.to(water.normal)) < 30} reach={waterReach(shapes, water.normal)} tones={tones} />}
       {shapes.map(({ run, pipe }) => (
         <PipeShape key={run.id} levels={pipe.map((ends) => ends.map(at))} tones={tones} />
       ))}
@@ -222,14 +222,15 @@ function waterReach(shapes: readonly RunShapes[], water: number): number {
   return last ? last.start + last.run.length : 0;
 }
 
-function Water({ x, y, level, words, reach, tones }: { x: Scale; y: Scale; level: number; words: string; reach: number; tones: Tones }) {
+/** A water level at the outlet; `below` puts its words under its line, where another's stand above. */
+function Water({ x, y, level, words, below = false, reach, tones }: { x: Scale; y: Scale; level: number; words: string; below?: boolean; reach: number; tones: Tones }) {
   const top = y.to(level);
   const from = x.to(0) - 30;
   return (
     <G>
       <Line x1={from} x2={Math.max(x.to(0) + 8, x.to(reach))} y1={top} y2={top} stroke="#2F7FB8" strokeWidth={2.5} />
       <Path d={path([[from + 8, top - 10], [from + 20, top - 10], [from + 14, top - 1]], true)} fill="#2F7FB8" />
-      <SvgText x={from - 14} y={top - 14} fontFamily={FONT.text} fontSize={12} fill={tones.dark ? '#8CC8EE' : '#155A8A'}>
+      <SvgText x={from - 14} y={below ? top + 14 : top - 14} fontFamily={FONT.text} fontSize={12} fill={tones.dark ? '#8CC8EE' : '#155A8A'}>
         {words}
       </SvgText>
     </G>

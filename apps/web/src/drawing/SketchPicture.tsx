@@ -111,6 +111,8 @@ export const SketchPicture = memo(function SketchPicture({ evaluation, spots, vi
       { left: margin + size.width - 66, right: margin + size.width, top: margin + size.height - 164, bottom: margin + size.height },
       ...[...placed.values()].filter(seen).map(({ x, y }) => ({ left: x - 9, right: x + 9, top: y - 9, bottom: y + 9 })),
     ];
+    const chosen = chosenNode === undefined ? undefined : placed.get(chosenNode);
+    if (chosen) taken.push({ left: chosen.x + 10, right: chosen.x + 80, top: chosen.y + 10, bottom: chosen.y + 26 });
     const inFrame = (box: Box): boolean => box.left > margin + 2 && box.right < margin + size.width - 2;
     const nodes = [...placed].filter(([id, here]) => plan.node[id] && seen(here)).sort(([a], [b]) => Number(b === chosenNode) - Number(a === chosenNode));
     const labels: { key: string; x: number; y: number; text: string; strong: boolean }[] = [];
