@@ -23,6 +23,8 @@ export interface Cluster {
 }
 
 const OWNER = 'alveus_owner';
+/** Holds the number of the process that started the cluster. */
+const LEASE = 'started-by.pid';
 export const DATABASE = 'alveus';
 
 interface Identity {
@@ -41,7 +43,9 @@ export async function lastingCluster(): Promise<Cluster> {
 /** A cluster for one run of the tests, gone afterwards. */
 export async function passingCluster(settings: Readonly<Record<string, string>> = {}): Promise<Cluster> {
   const identity = await postgresIdentity();
-  const home = mkdtempSync(path.join(identity.uid === undefined ? tmpdir() : '/var/tmp', 'alveus-test-'));
+  const base = identity.uid === undefined ? tmpdir() : '/var/tmp';
+  await sweep(base);
+  const home = mkdtempSync(path.join(base, PASSING));
   chmodSync(home, 0o700);
   if (identity.uid !== undefined) chownSync(home, identity.uid, identity.gid ?? identity.uid);
   const cluster = await startCluster(home, identity, { lasting: false, settings });
@@ -52,6 +56,20 @@ export async function passingCluster(settings: Readonly<Record<string, string>> 
       rmSync(home, { recursive: true, force: true });
     },
   };
+}
+
+const PASSING = 'alveus-test-';
+
+/** Stops and removes what a run that was killed left behind: clusters whose starter is no more. */
+async function sweep(base: string): Promise<void> {
+  for (const name of readdirSync(base).filter((one) => one.startsWith(PASSING))) {
+    const home = path.join(base, name);
+    const starter = readNumber(path.join(home, LEASE));
+    if (starter === 0 || isAlive(starter)) continue;
+    const left = runningServer(path.join(home, 'data'));
+    if (left) await stopProcess(left.pid);
+    rmSync(home, { recursive: true, force: true });
+  }
 }
 
 /**
@@ -100,7 +118,7 @@ async function startCluster(home: string, identity: Identity, { lasting, setting
     await command('mv', [making, data]);
   }
 
-  const lease = path.join(home, 'started-by.pid');
+  const lease = path.join(home, LEASE);
   const running = runningServer(data);
   if (running !== undefined) {
     // Another start of this checkout owns it; or one that was killed left it, and then it is ours to stop.

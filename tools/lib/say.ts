@@ -23,6 +23,12 @@ export function run(main: (cleanup: (work: () => Promise<void> | void) => void) 
       void end().then(() => process.exit(signal === 'SIGINT' ? 130 : 143));
     });
   }
+  // Whoever read our output has gone: what was started is stopped all the same.
+  process.stdout.on('error', () => {
+    if (stopped) return;
+    stopped = true;
+    void end().then(() => process.exit(1));
+  });
   main((work) => cleanups.push(work)).then(
     async (code) => {
       if (stopped) return;
