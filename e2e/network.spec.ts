@@ -173,6 +173,20 @@ test.describe('the same, wide and by keyboard alone', () => {
   test('the branch and the crossing', ({ page, app }) => drawsABranch(keys(page), app));
 });
 
+test('the least clearance is a rule of the plan: a stricter one of the gas company finds what the usual one let pass', async ({ page, app }) => {
+  await openDemo(page, app, 'Site');
+  const finding = page.getByRole('button', { name: /^Fix: Gas to the house has .* the least is 24"/ });
+  await expect(finding).toHaveCount(0);
+  await tap(page, 'Menu');
+  await tap(page, 'Rules in force');
+  await page.getByRole('radio', { name: 'G · Gas or oil' }).click();
+  await fill(page, /^Our pipe under it/, '24');
+  await go(page, 'Site');
+  await expect(finding).toBeVisible();
+  await finding.click();
+  await expect(page.getByText(/Rule: typed in these rules\. The local rule/)).toBeVisible();
+});
+
 async function pinch(page: Page, client: CDPSession, from: [number, number], to: [number, number], y: number): Promise<void> {
   const points = ([a, b]: [number, number]) => [a, b].map((x, id) => ({ x, y, id }));
   await client.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: points(from) });

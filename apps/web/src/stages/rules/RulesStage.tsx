@@ -1,8 +1,9 @@
-import { DEFAULT_PROFILE, print } from '@alveus/core';
-import { ONLY, SERVICES } from '@alveus/plan';
-import type { Profile, Service, ServiceRule } from '@alveus/plan';
+import { clearanceFor, DEFAULT_PROFILE, handDigFor, print } from '@alveus/core';
+import { ONLY, SERVICES, UTILITIES } from '@alveus/plan';
+import type { Profile, Service, ServiceRule, Utility } from '@alveus/plan';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { UTILITY_MARKS } from '../../drawing/utilities';
 import { PlanMeasure } from '../../parts/MeasureInput';
 import { NameField } from '../../parts/NameField';
 import { SEVERITY_WORD } from '../../parts/Findings';
@@ -69,11 +70,40 @@ export function RulesStage() {
         ) : (
           <Words tone="muted">No upper limit on the slope of this service.</Words>
         )}
+        <Utilities profile={profile} service={service} onChange={put} />
         {plan.profile[ONLY] ? (
           <Button onPress={() => edit([{ op: 'remove', kind: 'profile', id: ONLY }])}>Back to common practice</Button>
         ) : null}
       </View>
     </ScrollView>
+  );
+}
+
+const SIDE_WORDS = { above: 'Our pipe over it', below: 'Our pipe under it', beside: 'Beside it' } as const;
+const TYPED = 'typed in these rules';
+
+/** What is kept from utilities, outside to outside, and how far round them is dug by hand. */
+function Utilities({ profile, service, onChange }: { profile: Profile; service: Service; onChange: (profile: Profile) => void }) {
+  const [utility, setUtility] = useState<Utility>('gas');
+  const clearance = clearanceFor(profile, service, utility);
+  const hand = handDigFor(profile);
+  const set = (side: keyof typeof SIDE_WORDS) => (value: number | undefined): void => {
+    if (value !== undefined) onChange({ ...profile, clearances: { ...profile.clearances, [utility]: { ...clearance, [side]: value, source: TYPED } } });
+  };
+  return (
+    <>
+      <Words strong>Clear of utilities</Words>
+      <PlanMeasure label="Dug by hand, each side" quantity="thickness" value={hand.each} check={limit} onChange={(each) => each !== undefined && onChange({ ...profile, handDig: { each, source: TYPED } })} hint={hand.source} />
+      <Choice label="Utility" options={UTILITIES.map((value) => ({ value, label: `${UTILITY_MARKS[value].letter} · ${UTILITY_MARKS[value].word}` }))} value={utility} onChange={setUtility} />
+      <View style={styles.row}>
+        {(Object.keys(SIDE_WORDS) as (keyof typeof SIDE_WORDS)[]).map((side) => (
+          <PlanMeasure key={`${utility}${side}`} label={SIDE_WORDS[side]} quantity="thickness" value={clearance[side]} check={limit} onChange={set(side)} />
+        ))}
+      </View>
+      <Words size="small" tone="muted">
+        {`Rule: ${clearance.source}. The owner of the utility and the local code decide.`}
+      </Words>
+    </>
   );
 }
 
