@@ -124,5 +124,5 @@ function SlopeBandRow({ band, onChange }: { band: ServiceRule['leastSlope'][numb
 
 const styles = StyleSheet.create({
   page: { padding: 16, gap: 14, maxWidth: 720, width: '100%', alignSelf: 'center', paddingBottom: 48 },
-  row: { flexDirection: 'row', gap: 12 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
 });
