@@ -60,7 +60,5 @@ export const Site = z.strictObject({
   id: z.literal(ONLY),
   /** Depth to which the ground freezes. */
   frost: Distance.optional(),
-  /** Direction of north on the sketch, in radians clockwise from its top. */
-  north: z.number().min(-7).max(7).optional(),
 });
 export type Site = z.infer<typeof Site>;

@@ -181,10 +181,3 @@ function addPiece(of: Envelope, width: number, length: number, startTops: Float6
   into.excavation += (under + pipe) * length;
   into.pipe += pipe * length;
 }
-
-/** Areas of the cross-section at one depth (m²). */
-export function crossSection(of: Envelope, width: number, depth: number): Amounts {
-  const areas = noAmounts(of);
-  addStretch(of, width, 1, depth, depth, areas);
-  return areas;
-}
