@@ -5,15 +5,32 @@ import { addressOf, applyEdits, EMPTY_PLAN, keyOf, planOf, rebase, same, stepOf,
 /** Undo, and making edits anew on top of what others did: the promises that two people and one queue rest on. */
 
 const id = (n: number): string => `20000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`;
-const node = (n: number, name: string, water?: number): Item => ({ kind: 'node', id: id(n), name, form: 'manhole', ...(water === undefined ? {} : { water: { high: water } }) });
+const node = (n: number, name: string, water?: number): Item => ({
+  kind: 'node',
+  id: id(n),
+  name,
+  form: 'manhole',
+  ...(water === undefined ? {} : { water: { high: water } }),
+});
 
-const itemArb = fc.record({ n: fc.integer({ min: 0, max: 4 }), name: fc.constantFrom('a', 'b', 'c'), water: fc.option(fc.integer({ min: 0, max: 3 }), { nil: undefined }) }).map(({ n, name, water }) => node(n, name, water));
+const itemArb = fc
+  .record({
+    n: fc.integer({ min: 0, max: 4 }),
+    name: fc.constantFrom('a', 'b', 'c'),
+    water: fc.option(fc.integer({ min: 0, max: 3 }), { nil: undefined }),
+  })
+  .map(({ n, name, water }) => node(n, name, water));
 const editArb: fc.Arbitrary<Edit> = fc.oneof(
   { weight: 3, arbitrary: itemArb.map((item): Edit => ({ op: 'put', item })) },
-  { weight: 1, arbitrary: fc.integer({ min: 0, max: 4 }).map((n): Edit => ({ op: 'remove', kind: 'node', id: id(n) })) },
+  {
+    weight: 1,
+    arbitrary: fc.integer({ min: 0, max: 4 }).map((n): Edit => ({ op: 'remove', kind: 'node', id: id(n) })),
+  },
 );
 /** At most one edit an item, as a batch has it. */
-const batchArb = fc.array(editArb, { minLength: 1, maxLength: 4 }).map((edits) => [...new Map(edits.map((edit) => [keyOf(addressOf(edit)), edit])).values()]);
+const batchArb = fc
+  .array(editArb, { minLength: 1, maxLength: 4 })
+  .map((edits) => [...new Map(edits.map((edit) => [keyOf(addressOf(edit)), edit])).values()]);
 const planArb = fc.array(itemArb, { maxLength: 5 }).map(planOf);
 
 test('undoing a step at once gives back the plan as it was, and redoing it the plan as it became', () => {
@@ -45,7 +62,10 @@ test('undo is refused, naming the field, where that very field has moved on', ()
   const before = planOf([node(1, 'Basin')]);
   const mine: Edit[] = [{ op: 'put', item: node(1, 'Yard basin') }];
   const moved = applyEdits(before, [{ op: 'put', item: node(1, 'Ditch') }]);
-  expect(undo(moved, stepOf(before, mine), counter())).toEqual({ ok: false, moved: [{ address: { kind: 'node', id: id(1) }, fields: ['name'] }] });
+  expect(undo(moved, stepOf(before, mine), counter())).toEqual({
+    ok: false,
+    moved: [{ address: { kind: 'node', id: id(1) }, fields: ['name'] }],
+  });
   // And a thing that was made is not taken away once somebody has worked on it.
   const made = stepOf(EMPTY_PLAN, [{ op: 'put', item: node(2, 'New') }]);
   expect(undo(planOf([node(2, 'New', 9)]), made, counter()).ok).toBe(false);
@@ -53,10 +73,16 @@ test('undo is refused, naming the field, where that very field has moved on', ()
 
 /** A server in miniature: what it holds, and whether it takes a batch. */
 function holding(plan: Plan, revision = 1): Map<string, Held> {
-  return new Map(Object.values(plan.node).map((item) => [keyOf(item), { kind: item.kind, id: item.id, revision, item }]));
+  return new Map(
+    Object.values(plan.node).map((item) => [keyOf(item), { kind: item.kind, id: item.id, revision, item }]),
+  );
 }
 
-function pendingOf(plan: Plan, batches: readonly (readonly Edit[])[], held: ReadonlyMap<string, Held>): { pending: Pending[]; plan: Plan } {
+function pendingOf(
+  plan: Plan,
+  batches: readonly (readonly Edit[])[],
+  held: ReadonlyMap<string, Held>,
+): { pending: Pending[]; plan: Plan } {
   const touched = new Map<string, string>();
   let now = plan;
   const pending = batches.map((edits, index): Pending => {
@@ -90,7 +116,12 @@ function send(held: Map<string, Held>, pending: readonly Pending[]): Map<string,
       const base = typeof change.base === 'number' ? change.base : taken.get(change.base.after);
       expect(base).toBe(now.get(keyOf(addressOf(change)))?.revision ?? 0);
     }
-    for (const change of changes) now.set(keyOf(addressOf(change)), { ...addressOf(change), revision: sequence, item: change.op === 'put' ? change.item : null });
+    for (const change of changes)
+      now.set(keyOf(addressOf(change)), {
+        ...addressOf(change),
+        revision: sequence,
+        item: change.op === 'put' ? change.item : null,
+      });
     taken.set(batch, sequence);
   }
   return now;
@@ -98,29 +129,50 @@ function send(held: Map<string, Held>, pending: readonly Pending[]): Map<string,
 
 test('waiting edits made anew on what others did are always taken, whatever is chosen, and lose nobody’s other fields', () => {
   fc.assert(
-    fc.property(planArb, fc.array(batchArb, { minLength: 1, maxLength: 3 }), batchArb, fc.constantFrom('mine' as const, 'theirs' as const), (plan, mine, theirs, choice) => {
-      const { pending } = pendingOf(plan, mine, holding(plan));
-      const moved = applyEdits(plan, theirs);
-      const held = new Map<string, Held>(holding(plan));
-      for (const edit of theirs) held.set(keyOf(addressOf(edit)), { ...addressOf(edit), revision: 7, item: edit.op === 'put' ? edit.item : null });
-      const first = rebase(pending, held, new Map(), counter());
-      const choices = new Map(first.conflicts.map(({ address }) => [keyOf(address), choice]));
-      const settled = rebase(pending, held, choices, counter());
-      expect(settled.conflicts).toEqual([]);
-      const after = send(held, settled.pending);
-      for (const [key, { item }] of after) {
-        const touchedByMe = pending.some(({ step }) => step.some(({ address }) => keyOf(address) === key));
-        const theirItem = moved.node[key.slice(5)];
-        // What only they touched stays as they left it; so does all that was in conflict, if theirs is chosen.
-        if (!touchedByMe || (choices.has(key) && choice === 'theirs')) expect(same(item, theirItem ?? null)).toBe(true);
-      }
-      // Without a conflict on an item, the field I changed holds my value.
-      for (const { address, before, after: wanted } of pending.length === 1 ? (pending[0]?.step ?? []) : []) {
-        const end = after.get(keyOf(address))?.item;
-        if (choices.has(keyOf(address)) || !before || !wanted || !end || end.kind !== 'node' || wanted.kind !== 'node' || before.kind !== 'node') continue;
-        if (before.name !== wanted.name) expect(end.name).toBe(wanted.name);
-      }
-    }),
+    fc.property(
+      planArb,
+      fc.array(batchArb, { minLength: 1, maxLength: 3 }),
+      batchArb,
+      fc.constantFrom('mine' as const, 'theirs' as const),
+      (plan, mine, theirs, choice) => {
+        const { pending } = pendingOf(plan, mine, holding(plan));
+        const moved = applyEdits(plan, theirs);
+        const held = new Map<string, Held>(holding(plan));
+        for (const edit of theirs)
+          held.set(keyOf(addressOf(edit)), {
+            ...addressOf(edit),
+            revision: 7,
+            item: edit.op === 'put' ? edit.item : null,
+          });
+        const first = rebase(pending, held, new Map(), counter());
+        const choices = new Map(first.conflicts.map(({ address }) => [keyOf(address), choice]));
+        const settled = rebase(pending, held, choices, counter());
+        expect(settled.conflicts).toEqual([]);
+        const after = send(held, settled.pending);
+        for (const [key, { item }] of after) {
+          const touchedByMe = pending.some(({ step }) => step.some(({ address }) => keyOf(address) === key));
+          const theirItem = moved.node[key.slice(5)];
+          // What only they touched stays as they left it; so does all that was in conflict, if theirs is chosen.
+          if (!touchedByMe || (choices.has(key) && choice === 'theirs'))
+            expect(same(item, theirItem ?? null)).toBe(true);
+        }
+        // Without a conflict on an item, the field I changed holds my value.
+        for (const { address, before, after: wanted } of pending.length === 1 ? (pending[0]?.step ?? []) : []) {
+          const end = after.get(keyOf(address))?.item;
+          if (
+            choices.has(keyOf(address)) ||
+            !before ||
+            !wanted ||
+            !end ||
+            end.kind !== 'node' ||
+            wanted.kind !== 'node' ||
+            before.kind !== 'node'
+          )
+            continue;
+          if (before.name !== wanted.name) expect(end.name).toBe(wanted.name);
+        }
+      },
+    ),
     { numRuns: 400 },
   );
 });
@@ -129,17 +181,22 @@ test('two people on one item: different fields go together, one field is a confl
   const plan = planOf([node(1, 'Basin', 3)]);
   const held = holding(plan);
   const { pending } = pendingOf(plan, [[{ op: 'put', item: node(1, 'Mine', 3) }]], held);
-  const on = (item: Item | null): Map<string, Held> => new Map([[`node:${id(1)}`, { kind: 'node', id: id(1), revision: 2, item }]]);
+  const on = (item: Item | null): Map<string, Held> =>
+    new Map([[`node:${id(1)}`, { kind: 'node', id: id(1), revision: 2, item }]]);
 
   const apart = rebase(pending, on(node(1, 'Basin', 4)), new Map(), counter());
   expect(apart.conflicts).toEqual([]);
   expect(apart.pending[0]?.changes).toEqual([{ op: 'put', item: node(1, 'Mine', 4), base: 2 }]);
 
   const clash = rebase(pending, on(node(1, 'Theirs', 3)), new Map(), counter());
-  expect(clash.conflicts).toEqual([{ address: { kind: 'node', id: id(1) }, mine: node(1, 'Mine', 3), theirs: node(1, 'Theirs', 3), fields: ['name'] }]);
+  expect(clash.conflicts).toEqual([
+    { address: { kind: 'node', id: id(1) }, mine: node(1, 'Mine', 3), theirs: node(1, 'Theirs', 3), fields: ['name'] },
+  ]);
 
   const removed = rebase(pending, on(null), new Map(), counter());
-  expect(removed.conflicts).toEqual([{ address: { kind: 'node', id: id(1) }, mine: node(1, 'Mine', 3), theirs: null, fields: [] }]);
+  expect(removed.conflicts).toEqual([
+    { address: { kind: 'node', id: id(1) }, mine: node(1, 'Mine', 3), theirs: null, fields: [] },
+  ]);
 
   // The same edit made by both is no conflict and need not be sent.
   expect(rebase(pending, on(node(1, 'Mine', 3)), new Map(), counter())).toEqual({ pending: [], conflicts: [] });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { itemsOf, LIMITS, openPlanFile, planFileJsonSchema, savePlanFile } from '../src';
+import { cutText, itemsOf, LIMITS, Name, nameWith, openPlanFile, planFileJsonSchema, savePlanFile } from '../src';
 
 const DEMO = readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8');
 
@@ -53,20 +53,150 @@ test('a file of version 1 is brought forward: its one water level was the highes
 
 test.each<[string, string, RegExp]>([
   ['an empty file', '', /empty/],
-  ['a file cut short', DEMO.slice(0, DEMO.length / 2), /breaks off/],
+  ['a file cut short', DEMO.slice(0, DEMO.length / 2), /breaks off at line \d+/],
   ['another JSON file', '{"name":"x"}', /not a plan file/],
   ['a list', '[]', /not a plan file/],
   ['a newer version', edit((file) => (file.version = 99)), /version 99.*newer/],
   ['no version', edit((file) => delete file.version), /does not say its version/],
   ['a field nobody knows', edit((file) => (file.colour = 1)), /colour|Unrecognized/],
-  ['a length in words', edit((file) => (file.items.find(({ kind }) => kind === 'run')!.length = { from: 'typed', value: 'ten' })), /run “.+”, length/],
-  ['a run of no length', edit((file) => (file.items.find(({ kind }) => kind === 'run')!.length = { from: 'typed', value: 0 })), /longer than zero/],
-  ['breaks out of order', edit((file) => (file.items.find(({ kind }) => kind === 'runGround')!.breaks = [{ at: 5, elevation: 1 }, { at: 2, elevation: 1 }])), /must go up the run in order/],
-  ['two breaks at one place', edit((file) => (file.items.find(({ kind }) => kind === 'runGround')!.breaks = [{ at: 5, elevation: 1 }, { at: 5, elevation: 1 }])), /two ground breaks at one place/],
+  [
+    'a length in words',
+    edit((file) => (file.items.find(({ kind }) => kind === 'run')!.length = { from: 'typed', value: 'ten' })),
+    /the run “.+”, length.*\(line \d+\)/,
+  ],
+  [
+    'a run of no length',
+    edit((file) => (file.items.find(({ kind }) => kind === 'run')!.length = { from: 'typed', value: 0 })),
+    /at least 1 mm/,
+  ],
+  [
+    'breaks out of order',
+    edit(
+      (file) =>
+        (file.items.find(({ kind }) => kind === 'runGround')!.breaks = [
+          { at: 5, elevation: 1 },
+          { at: 2, elevation: 1 },
+        ]),
+    ),
+    /must go along the run in order/,
+  ],
+  [
+    'two breaks at one place',
+    edit(
+      (file) =>
+        (file.items.find(({ kind }) => kind === 'runGround')!.breaks = [
+          { at: 5, elevation: 1 },
+          { at: 5, elevation: 1 },
+        ]),
+    ),
+    /two ground breaks at one place/,
+  ],
   ['an item twice', edit((file) => file.items.push(file.items[0]!)), /second line with this id/],
-  ['a pipe of no inside', edit((file) => (file.items.find(({ kind }) => kind === 'pipe')!.wall = 1)), /leaves no inside/],
+  [
+    'a pipe of no inside',
+    edit((file) => (file.items.find(({ kind }) => kind === 'pipe')!.wall = 1)),
+    /leaves no inside/,
+  ],
 ])('%s is refused with its reason', (_what, text, reason) => {
   expect(complaint(text)).toMatch(reason);
+});
+
+test('a file of version 2 is brought forward: its low ends are ends a, and its facts go with them', () => {
+  const id = (n: number): string => `20000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`;
+  const old = {
+    format: 'alveus-plan',
+    version: 2,
+    name: 'Old',
+    items: [
+      {
+        kind: 'run',
+        id: id(1),
+        line: id(2),
+        name: 'Orchard edge',
+        lower: id(3),
+        upper: id(4),
+        length: { from: 'typed', value: 30 },
+        vehicles: false,
+      },
+      { kind: 'runGrade', id: id(1), low: 28, high: 28.5, slope: 0.01, drop: 0.03 },
+      { kind: 'runGrade', id: id(5), slope: 0.02 },
+    ],
+  };
+  const { plan } = opened(JSON.stringify(old));
+  expect(plan.run[id(1)]).toMatchObject({ a: id(3), b: id(4), flow: 'to-a' });
+  expect(plan.runGrade[id(1)]).toEqual({ kind: 'runGrade', id: id(1), a: 28, b: 28.5, slope: 0.01, stepA: 0.03 });
+  expect(plan.runGrade[id(5)]).toEqual({ kind: 'runGrade', id: id(5), slope: 0.02 });
+});
+
+describe('what is said of a file that cannot be read', () => {
+  test('a mark before the text, as some editors put it, is no matter', () => {
+    expect(opened(`\uFEFF${DEMO}`)).toEqual(opened(DEMO));
+  });
+
+  test.each<[string, (text: string) => string, RegExp]>([
+    [
+      'a comma taken out',
+      (text) => text.replace('"version": 3,', '"version": 3'),
+      /damaged at line 4, place 3, before “"name": .*”\. Look for a comma/,
+    ],
+    ['a bracket too many', (text) => text.replace('"items": [', '"items": [ ]'), /damaged at line 6, place 5/],
+    [
+      'a quote taken out',
+      (text) => text.replace('"name": "Tansy', '"name": Tansy'),
+      /damaged at line 4, place 11, before “Tansy Hill/,
+    ],
+    ['the end cut off', (text) => text.slice(0, text.indexOf('"kind":"node"') + 40), /breaks off at line 16/],
+    ['nested without end', () => '['.repeat(200_000), /breaks off at line 1/],
+  ])('%s is told by line and place', (_what, damage, told) => {
+    expect(complaint(damage(DEMO))).toMatch(told);
+  });
+
+  test('an item is named as people know it, its field in words, and the line is given', () => {
+    const find = (file: { items: Record<string, unknown>[] }, kind: string, name?: string) =>
+      file.items.find((item) => item.kind === kind && (name === undefined || item.name === name))!;
+    const graded = edit((file) => {
+      const run = find(file, 'run', 'Orchard edge');
+      file.items.find((item) => item.kind === 'runGrade' && item.id === run.id)!.slope = 7;
+    });
+    const pretty = JSON.stringify(JSON.parse(graded), null, 2);
+    const line = pretty.split('\n').findIndex((text) => text.includes('"slope": 7')) + 1;
+    expect(complaint(pretty)).toBe(
+      `This plan file has a mistake: the grade of Orchard edge, slope: steeper than 2:1 (line ${line})`,
+    );
+    expect(complaint(edit((file) => (find(file, 'run', 'Orchard edge').vehicles = 'lorries')))).toMatch(
+      /the run “Orchard edge”, vehicles pass over it: /,
+    );
+    expect(complaint(edit((file) => file.items.push({ kind: 'wormhole', id: 'x' })))).toMatch(
+      /item \d+, of a kind that is not known \(“wormhole”\)/,
+    );
+  });
+
+  test('nothing long or odd is echoed whole', () => {
+    const long = 'x'.repeat(50_000);
+    for (const text of [
+      edit((file) => (file.items[0]!.name = long)),
+      edit((file) => (file.items[0]![long] = 1)),
+      edit((file) => (file.items[0]!.kind = long)),
+      edit((file) => (file[long] = 1)),
+      edit((file) => (file.items[0]!.name = `\u202e\u0007odd`)),
+      `{"format": ${long}`,
+    ]) {
+      const told = complaint(text);
+      expect(told.length).toBeLessThan(420);
+
+      expect(told).not.toMatch(/[\u0000-\u001f\u202e]|x{100}/);
+    }
+  });
+});
+
+test('a name is cut between characters as people see them', () => {
+  const family = '👨‍👩‍👧‍👦';
+  expect(nameWith(`${'a'.repeat(78)}${family}`)).toBe('a'.repeat(78));
+  expect(cutText(`é${family}b`, 1 + family.length)).toBe(`é${family}`);
+  const made = nameWith(`${'Under the yard '.repeat(5)}${family}`, `, above ${family.repeat(3)}`);
+  expect(made.length).toBeLessThanOrEqual(80);
+  expect(Name.safeParse(made).success).toBe(true);
+  expect(made).toMatch(/, above /);
 });
 
 test('a file of 50 MB is refused before it is read', () => {
@@ -79,5 +209,7 @@ test('a file of 50 MB is refused before it is read', () => {
 test('the published JSON Schema is of the version that is written', () => {
   const schema = planFileJsonSchema() as { properties: Record<string, { const?: unknown }> };
   expect(schema.properties.format?.const).toBe('alveus-plan');
-  expect(schema.properties.version?.const).toBe((JSON.parse(savePlanFile('x', opened(DEMO).plan)) as { version: number }).version);
+  expect(schema.properties.version?.const).toBe(
+    (JSON.parse(savePlanFile('x', opened(DEMO).plan)) as { version: number }).version,
+  );
 });

@@ -1,4 +1,4 @@
-import type { Item } from './items';
+import type { Item } from '../kinds';
 
 /** Field-by-field comparison of items, for undo and for settling what two people did to one thing. */
 

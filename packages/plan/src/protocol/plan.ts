@@ -1,6 +1,6 @@
-import type { Item, ItemOf, Kind } from './items';
-import { KINDS } from './items';
-import type { Uuid } from './values';
+import type { Item, ItemOf, Kind } from '../kinds';
+import { KINDS } from '../kinds';
+import type { Uuid } from '../values';
 
 /** A plan in memory: one table of items per kind. Never changed in place, so an unchanged table is the same object. */
 export type Plan = { readonly [K in Kind]: { readonly [id: Uuid]: ItemOf<K> } };
@@ -35,6 +35,11 @@ export function planOf(items: Iterable<Item>): Plan {
   const tables = Object.fromEntries(KINDS.map((kind) => [kind, {}])) as Record<Kind, Record<Uuid, Item>>;
   for (const item of items) tables[item.kind][item.id] = item;
   return tables as unknown as Plan;
+}
+
+/** The items of one kind. */
+export function itemsOfKind<K extends Kind>(plan: Plan, kind: K): ItemOf<K>[] {
+  return Object.values(plan[kind] as Readonly<Record<Uuid, ItemOf<K>>>);
 }
 
 /** All items, in the order of kinds and then of ids, so that equal plans print alike. */

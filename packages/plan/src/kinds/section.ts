@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { LIMITS } from './limits';
-import { Name, Thickness, Uuid } from './values';
+import { LIMITS } from '../limits';
+import { Name, Thickness, Uuid } from '../values';
+import { declareKind } from './declare';
 
 /** The trench section: how wide, and what lies in it from the bottom up. */
 
@@ -67,3 +68,24 @@ function endsAbove(lower: UpToLayer, upper: UpToLayer): boolean {
   const sameSide = upper.upTo.offset >= 0 && lower.upTo.offset <= 0;
   return !sameSide || MARKS.indexOf(upper.upTo.mark) > MARKS.indexOf(lower.upTo.mark);
 }
+
+export const section = declareKind({
+  kind: 'section',
+  schema: Section,
+  words: {
+    one: 'trench section',
+    many: 'trench sections',
+    fields: {
+      name: 'name',
+      width: 'width',
+      below: 'layers under the pipe',
+      above: 'layers round the pipe',
+      surface: 'surface layers',
+    },
+  },
+  refs: [
+    { field: 'below.*.material', to: 'material', then: 'refuses' },
+    { field: 'above.*.material', to: 'material', then: 'refuses' },
+    { field: 'surface.*.material', to: 'material', then: 'refuses' },
+  ],
+});

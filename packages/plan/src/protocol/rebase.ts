@@ -1,10 +1,10 @@
 import type { Change, Held } from './change';
-import type { Item } from './items';
+import type { Item } from '../kinds';
 import { changedFields, mergeItems, same, withFields } from './merge';
 import type { Address } from './plan';
 import { keyOf } from './plan';
 import type { Step } from './undo';
-import type { Uuid } from './values';
+import type { Uuid } from '../values';
 
 /** Edits that wait to be sent, and what to do when the server has moved on under them. */
 
@@ -86,7 +86,12 @@ export function rebase(
 type Settled = { readonly item: Item | undefined } | 'done' | 'theirs' | 'conflict';
 
 /** The first edit of an item, against what the server holds. */
-function settle(theirs: Item | undefined, before: Item | undefined, mine: Item | undefined, choice: Choice | undefined): Settled {
+function settle(
+  theirs: Item | undefined,
+  before: Item | undefined,
+  mine: Item | undefined,
+  choice: Choice | undefined,
+): Settled {
   if (sameOrAbsent(theirs, before)) return { item: mine };
   if (sameOrAbsent(theirs, mine)) return 'done';
   const merged = mergeItems(before, mine, theirs);
@@ -101,10 +106,18 @@ function replay(now: Item | undefined, before: Item | undefined, after: Item | u
   return now && before && after ? withFields(now, after, changedFields(before, after)) : after;
 }
 
-function conflictOf(address: Address, before: Item | undefined, mine: Item | undefined, theirs: Item | undefined): Conflict {
+function conflictOf(
+  address: Address,
+  before: Item | undefined,
+  mine: Item | undefined,
+  theirs: Item | undefined,
+): Conflict {
   const fields =
     mine && theirs
-      ? changedFields(mine, theirs).filter((name) => !before || (changedFields(before, mine).includes(name) && changedFields(before, theirs).includes(name)))
+      ? changedFields(mine, theirs).filter(
+          (name) =>
+            !before || (changedFields(before, mine).includes(name) && changedFields(before, theirs).includes(name)),
+        )
       : [];
   return { address, mine: mine ?? null, theirs: theirs ?? null, fields };
 }

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { Item, KindSchema } from './items';
-import { LIMITS } from './limits';
+import { Item, KindSchema } from '../kinds';
+import { LIMITS } from '../limits';
 import { addressOf, keyOf } from './plan';
-import { Uuid } from './values';
+import { Uuid } from '../values';
 
 /**
  * The protocol by which a plan moves: batches of changes, each naming the revision it was based on. An
@@ -30,7 +30,8 @@ export const Batch = z
     const seen = new Set<string>();
     batch.changes.forEach((change, index) => {
       const key = keyOf(addressOf(change));
-      if (seen.has(key)) context.addIssue({ code: 'custom', path: ['changes', index], message: 'the same item twice in one batch' });
+      if (seen.has(key))
+        context.addIssue({ code: 'custom', path: ['changes', index], message: 'the same item twice in one batch' });
       seen.add(key);
     });
   });

@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import type { Item as AnyItem, Json, Kind } from '../kinds';
+import { Item, kindNamed, nameOf } from '../kinds';
+import { LIMITS } from '../limits';
+import type { Plan } from '../protocol';
+import { addressOf, itemsOf, keyOf, planOf } from '../protocol';
+import { cutText, Name } from '../values';
+import type { TextPlace } from './json-text';
+import { brokenAt, placeOfPath } from './json-text';
+import { upgradeItem, VERSION } from './version';
+
+/** The open plan file: the same items as everywhere, in one JSON object. See docs/plan-format.md. */
+
+export const FORMAT = 'alveus-plan';
+
+export const PlanFile = z
+  .strictObject({
+    format: z.literal(FORMAT),
+    version: z.literal(VERSION),
+    name: Name,
+    items: z.array(Item).max(LIMITS.planItems, `at most ${LIMITS.planItems} items`),
+  })
+  .superRefine((file, context) => {
+    const seen = new Set<string>();
+    file.items.forEach((item, index) => {
+      const key = keyOf(addressOf({ op: 'put', item }));
+      if (seen.has(key))
+        context.addIssue({
+          code: 'custom',
+          path: ['items', index, 'id'],
+          message: `a second ${item.kind} with this id`,
+        });
+      seen.add(key);
+    });
+  });
+export type PlanFile = z.infer<typeof PlanFile>;
+
+export type Opened =
+  { readonly ok: true; readonly name: string; readonly plan: Plan } | { readonly ok: false; readonly message: string };
+
+/** Reads a plan file's text. Says what is wrong and where, and never throws on bad text. */
+export function openPlanFile(given: string): Opened {
+  if (given.length > LIMITS.fileBytes) {
+    return refuse(`This file is ${megabytes(given.length)}; a plan file has at most ${megabytes(LIMITS.fileBytes)}.`);
+  }
+  // Editors on some systems put a mark before UTF-8 text.
+  const text = given.replace(/^\uFEFF/, '');
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    return refuse(unreadable(text));
+  }
+  if (!isObject(raw) || raw.format !== FORMAT)
+    return refuse(`This is not a plan file: its "format" is not "${FORMAT}".`);
+  const version = raw.version;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
+    return refuse('This plan file does not say its version.');
+  }
+  if (version > VERSION) {
+    return refuse(
+      `This plan file has version ${cutText(String(version), 20)}; this program reads up to ${VERSION}. Open it with a newer one.`,
+    );
+  }
+  const file = forward(raw, version);
+  const parsed = PlanFile.safeParse(file);
+  if (!parsed.success) return refuse(`This plan file has a mistake: ${describe(file, parsed.error, text)}`);
+  return { ok: true, name: parsed.data.name, plan: planOf(parsed.data.items) };
+}
+
+/** A file of an older version as the newest has it; it is checked only then. */
+function forward(file: Json, version: number): Json {
+  const { items } = file;
+  if (version === VERSION || !Array.isArray(items)) return { ...file, version: VERSION };
+  const upgraded = (items as unknown[]).map((item) => (isObject(item) ? upgradeItem(item, version) : item));
+  return { ...file, version: VERSION, items: upgraded };
+}
+
+function unreadable(text: string): string {
+  if (text.trim() === '') return 'This file is empty.';
+  const broken = brokenAt(text);
+  if (!broken) return 'This is not a whole plan file: its JSON is nested too deep or damaged.';
+  return broken.endless
+    ? `This is not a whole plan file: it breaks off at line ${broken.line}. Try to get it again from where it was saved.`
+    : `This is not a whole plan file: its JSON is damaged at line ${broken.line}, place ${broken.column}, before ${quoted(broken.near)}. ` +
+        'Look for a comma, quote or bracket there.';
+}
+
+/** The file's text for a plan, in a stable order with an item a line, so that versions can be compared. */
+export function savePlanFile(name: string, plan: Plan): string {
+  const items = itemsOf(plan).map((item) => `    ${JSON.stringify(item)}`);
+  const head = `{\n  "format": "${FORMAT}",\n  "version": ${VERSION},\n  "name": ${JSON.stringify(name)},\n  "items": [`;
+  return items.length > 0 ? `${head}\n${items.join(',\n')}\n  ]\n}\n` : `${head}]\n}\n`;
+}
+
+/** The JSON Schema of the file, for other programs. It cannot say the rules that span fields. */
+export function planFileJsonSchema(): object {
+  return z.toJSONSchema(PlanFile, { target: 'draft-2020-12', io: 'input' });
+}
+
+const NEAR_TEXT = 24;
+const MESSAGE = 160;
+
+/** What is wrong first, where that is in the words of the trade, and at which line. */
+function describe(file: Json, error: z.ZodError, text: string): string {
+  const issue = error.issues[0];
+  if (!issue) return 'it does not follow the format.';
+  const more = error.issues.length > 1 ? ` (and ${error.issues.length - 1} more)` : '';
+  const place: TextPlace = placeOfPath(text, issue.path);
+  return `${where(file, issue.path)}: ${plain(issue.message, MESSAGE)} (line ${place.line})${more}`;
+}
+
+function where(file: Json, [first, index, ...rest]: readonly PropertyKey[]): string {
+  const items = Array.isArray(file.items) ? (file.items as unknown[]) : [];
+  const item = first === 'items' && typeof index === 'number' ? items[index] : undefined;
+  if (first !== 'items' || typeof index !== 'number')
+    return first === undefined ? 'the file' : plain(String(first), NEAR_TEXT);
+  if (!isObject(item)) return `item ${index + 1}`;
+  const kind = kindNamed(item.kind);
+  if (!kind) return `item ${index + 1}, of a kind that is not known (${quoted(String(item.kind))})`;
+  const named = nameOf(item as unknown as AnyItem, (of: Kind, id) => {
+    return items.find((one) => isObject(one) && one.kind === of && one.id === id) as AnyItem | undefined;
+  });
+  const subject =
+    typeof item.name === 'string' && item.name !== '' ? `the ${kind.words.one} ${quoted(item.name)}` : plain(named, 60);
+  const field = rest.map((part, depth) => {
+    if (typeof part === 'number') return `no. ${part + 1}`;
+    const words = depth === 0 ? kind.words.fields[String(part)] : undefined;
+    return plain(typeof words === 'string' ? words : (words?.[0] ?? String(part)), NEAR_TEXT * 2);
+  });
+  return [subject, ...field].join(', ');
+}
+
+/** Text from a file, fit to be shown: nothing long or odd is echoed whole. */
+function plain(text: string, most: number): string {
+  const clean = text
+    .slice(0, 4 * most)
+    .replace(/[\p{Cc}\p{Cf}\p{Cs}\p{Co}]+/gu, ' ')
+    .replace(/\S{48,}/g, (word) => `${cutText(word, 32)}…`)
+    .trim();
+  return clean.length > most ? `${cutText(clean, most)}…` : clean;
+}
+
+const quoted = (text: string): string => `“${plain(text, NEAR_TEXT)}”`;
+
+function refuse(message: string): Opened {
+  return { ok: false, message };
+}
+
+function isObject(value: unknown): value is Json {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+function megabytes(bytes: number): string {
+  return `${(bytes / 1024 / 1024).toFixed(bytes < 10 * 1024 * 1024 ? 1 : 0)} MB`;
+}

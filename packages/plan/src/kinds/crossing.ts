@@ -1,0 +1,69 @@
+import { z } from 'zod';
+import type { FromA } from '../values';
+import { Day, Elevation, Name, AlongRun, text, Thickness, Uuid } from '../values';
+import { declareKind } from './declare';
+import { Utility } from './utility';
+
+/** A utility across a run, or beside it. */
+export const Crossing = z
+  .strictObject({
+    kind: z.literal('crossing'),
+    id: Uuid,
+    run: Uuid,
+    name: Name,
+    utility: Utility,
+    /** Outside diameter. */
+    size: Thickness,
+    /** Where it lies along the run, from its end a; and for one beside it, how far off, centre to centre. */
+    lies: z.discriminatedUnion('how', [
+      z.strictObject({ how: z.literal('across'), at: AlongRun }),
+      z.strictObject({ how: z.literal('beside'), from: AlongRun, to: AlongRun, off: Thickness }),
+    ]),
+    /** Its level: an elevation, or a depth under the ground there; of its top or its centre. */
+    level: z.strictObject({
+      by: z.enum(['elevation', 'depth']),
+      of: z.enum(['top', 'centre']),
+      value: Elevation,
+    }),
+    /** Dug to and measured, or only marked and assumed. */
+    measured: z.boolean(),
+    markedBy: text(80),
+    /** Day of the marks. */
+    markedOn: Day,
+  })
+  .refine(({ lies }) => lies.how === 'across' || lies.to > lies.from, {
+    path: ['lies', 'to'],
+    message: 'must lie further along than where it begins',
+  });
+export type Crossing = z.infer<typeof Crossing>;
+
+export const crossing = declareKind({
+  kind: 'crossing',
+  schema: Crossing,
+  words: {
+    one: 'utility',
+    many: 'utilities',
+    fields: {
+      run: 'run',
+      name: 'name',
+      utility: 'what it carries',
+      size: ['outside diameter', 'fine'],
+      lies: 'where it lies',
+      level: 'how high it lies',
+      measured: 'dug to and measured',
+      markedBy: 'marked by',
+      markedOn: 'marked on',
+    },
+  },
+  refs: [{ field: 'run', to: 'run', then: 'goes' }],
+  along: {
+    run: (item) => item.run,
+    spans: ({ lies }) => [lies.how === 'across' ? { from: lies.at, to: lies.at } : { from: lies.from, to: lies.to }],
+    put: (item, run, [span]) => {
+      if (!span) return undefined;
+      const { from, to }: { from: FromA; to: FromA } = span;
+      const lies = item.lies.how === 'across' ? { ...item.lies, at: from } : { ...item.lies, from, to };
+      return { ...item, run, lies };
+    },
+  },
+});

@@ -1,0 +1,104 @@
+import { z } from 'zod';
+import type { Along, ByEnd, Declared, FieldWords, KindDeclaration, Ref } from './declare';
+import { KIND_LIST } from './list';
+import type { Json } from './declare';
+import type { Uuid } from '../values';
+
+export * from './benchmark';
+export * from './crossing';
+export type { FieldMeasure, FieldWords, Json, Put, Ref, ServiceDeclaration, Span } from './declare';
+export * from './levelling';
+export * from './line';
+export * from './material';
+export * from './native';
+export * from './node';
+export * from './node-ground';
+export * from './node-place';
+export { mapPath, readPath, withoutPath } from './paths';
+export type { Piece } from './piece';
+export { itemOn, spanOn } from './piece';
+export * from './pipe';
+export * from './profile';
+export { inForce } from './record';
+export * from './rules';
+export * from './run';
+export * from './run-grade';
+export * from './run-ground';
+export * from './section';
+export { rulesFor, Service, serviceOf, SERVICES } from './service';
+export { SEWER_LEAST_SLOPES } from './services';
+export * from './setup';
+export * from './shot';
+export * from './site';
+export * from './test-pit';
+export * from './utility';
+
+/** Any item of a plan, by its kind. */
+export type Item = z.infer<(typeof KIND_LIST)[number]['schema']>;
+export type Kind = Item['kind'];
+export type ItemOf<K extends Kind> = Extract<Item, { kind: K }>;
+
+export const KINDS: readonly Kind[] = KIND_LIST.map(({ kind }) => kind);
+export const KindSchema = z.enum(KINDS as readonly [Kind, ...Kind[]]);
+
+type Schemas = readonly [z.core.$ZodTypeDiscriminable, ...z.core.$ZodTypeDiscriminable[]];
+export const Item = z.discriminatedUnion(
+  'kind',
+  KIND_LIST.map(({ schema }) => schema) as unknown as Schemas,
+) as unknown as z.ZodType<Item, Item>;
+
+/** A declaration as code that is for all kinds sees it. */
+export interface AnyKind {
+  readonly kind: Kind;
+  readonly schema: z.ZodType<Item>;
+  readonly words: {
+    readonly one: string;
+    readonly many: string;
+    readonly of?: string;
+    readonly fields: Readonly<Record<string, FieldWords>>;
+  };
+  readonly refs: readonly Ref[];
+  readonly along: Along<Item> | undefined;
+  readonly byEnd: ByEnd<Json> | undefined;
+  readonly record: boolean;
+  readonly upgrades: Readonly<Record<number, (item: Json) => Json>>;
+}
+
+const BY_NAME = new Map<string, AnyKind>(
+  (KIND_LIST as readonly unknown[] as readonly KindDeclaration<Kind, Item & Declared<Kind>>[]).map((one) => [
+    one.kind,
+    {
+      kind: one.kind,
+      schema: one.schema,
+      words: one.words,
+      refs: one.refs ?? [],
+      along: one.along,
+      byEnd: one.byEnd as ByEnd<Json> | undefined,
+      record: one.record ?? false,
+      upgrades: one.upgrades ?? {},
+    },
+  ]),
+);
+
+export function kindOf(kind: Kind): AnyKind {
+  return BY_NAME.get(kind) as AnyKind;
+}
+
+/** The declaration of a kind that may not be one. */
+export function kindNamed(name: unknown): AnyKind | undefined {
+  return typeof name === 'string' ? BY_NAME.get(name) : undefined;
+}
+
+/** The owner whose id it carries, where it is something of another item. */
+export function ownerRef(kind: Kind): Ref | undefined {
+  return kindOf(kind).refs.find(({ field, then }) => field === 'id' && then === 'goes');
+}
+
+/** What an item is called: by its own name, or by whose it is, as in "the grade of Orchard edge". */
+export function nameOf(item: Item, find: (kind: Kind, id: Uuid) => Item | undefined): string {
+  if ('name' in item && typeof item.name === 'string' && item.name !== '') return item.name;
+  const { words } = kindOf(item.kind);
+  const owner = ownerRef(item.kind);
+  const whose = owner && find(owner.to as Kind, item.id);
+  return whose && words.of !== undefined ? `${words.of} ${nameOf(whose, find)}` : `a ${words.one}`;
+}

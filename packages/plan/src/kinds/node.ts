@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import { Elevation, Name, Uuid } from '../values';
+import { declareKind } from './declare';
+
+export const NODE_FORMS = [
+  'daylight',
+  'pond',
+  'curb',
+  'structure',
+  'bubble-up',
+  'pop-up',
+  'sump',
+  'soak-away',
+  'inlet',
+  'catch-basin',
+  'manhole',
+  'cleanout',
+  'bend',
+  'fitting',
+  'downspout',
+  'channel-drain',
+  'stub-out',
+  'tank',
+  'd-box',
+  'lateral-end',
+  'vent',
+] as const;
+
+/** A point where runs meet or end. It goes with the last run that meets there. */
+export const Node = z.strictObject({
+  kind: z.literal('node'),
+  id: Uuid,
+  name: Name,
+  form: z.enum(NODE_FORMS),
+  /** Water stated to stand outside here, where it is an outlet: as usual, and at its highest. */
+  water: z.strictObject({ normal: Elevation.optional(), high: Elevation.optional() }).optional(),
+});
+export type Node = z.infer<typeof Node>;
+
+export const node = declareKind({
+  kind: 'node',
+  schema: Node,
+  words: {
+    one: 'node',
+    many: 'nodes',
+    fields: { name: 'name', form: 'what it is', water: ['water outside', 'elevation'] },
+  },
+  upgrades: {
+    // Version 1 had one water level at an outlet, the highest.
+    1: (item) => (typeof item.water === 'number' ? { ...item, water: { high: item.water } } : item),
+  },
+});

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import type { ServiceDeclaration } from './declare';
+import type { ServiceRule } from './rules';
+import { SERVICE_LIST } from './services';
+
+/** Services by name, as they are declared. */
+
+export type Service = (typeof SERVICE_LIST)[number]['service'];
+export const SERVICES: readonly Service[] = SERVICE_LIST.map(({ service }) => service);
+export const Service = z.enum(SERVICES as readonly [Service, ...Service[]]);
+
+const BY_NAME = new Map<string, ServiceDeclaration<Service>>(SERVICE_LIST.map((one) => [one.service, one]));
+
+export function serviceOf(name: Service): ServiceDeclaration<Service> {
+  return BY_NAME.get(name) as ServiceDeclaration<Service>;
+}
+
+/** The rules in force for a service: the profile's, or as shipped where it does not name the service. */
+export function rulesFor(
+  profile: { readonly services: { readonly [S in Service]?: ServiceRule | undefined } },
+  service: Service,
+): ServiceRule {
+  return profile.services[service] ?? serviceOf(service).rules;
+}

@@ -1,0 +1,151 @@
+import { FOOT, INCH } from '../measures';
+import { declareService } from './declare';
+import type { ServiceRule, SlopeBand } from './rules';
+
+/** The services, each declared once. Common practice where no source is named. */
+
+const COMMON = 'common practice';
+const SEWER_TABLE = 'Recommended Standards for Wastewater Facilities, least slopes (from memory)';
+const PLUMBING_TABLE = 'International Plumbing Code, slopes of horizontal drainage (from memory)';
+
+/** Least slopes of sanitary sewers, ft per 100 ft by size in inches; from memory. At least 2 ft/s full with n 0.013. */
+export const SEWER_LEAST_SLOPES: readonly (readonly [inches: number, per100: number])[] = [
+  [8, 0.4],
+  [10, 0.28],
+  [12, 0.22],
+  [15, 0.15],
+  [18, 0.12],
+  [24, 0.08],
+  [30, 0.058],
+  [36, 0.046],
+];
+
+const band = (fromInches: number, least: number, severity: SlopeBand['severity'], source = COMMON): SlopeBand => ({
+  fromNominal: fromInches * INCH,
+  least,
+  severity,
+  source,
+});
+const onePercent: SlopeBand[] = [band(0, 0.01, 'watch'), band(0, 0.005, 'fix')];
+const perFoot = (inches: number): number => inches / 12;
+const fast = { by: 'speed', limit: 15 * FOOT, severity: 'watch', source: COMMON } as const;
+const steeper = (limit: number, severity: SlopeBand['severity'] = 'watch') =>
+  ({ by: 'slope', limit, severity, source: COMMON }) as const;
+const cover = (foot: number, vehicles: number): ServiceRule['cover'] => ({
+  foot: foot * INCH,
+  vehicles: vehicles * INCH,
+  source: COMMON,
+});
+
+export const SERVICE_LIST = [
+  declareService({
+    service: 'storm',
+    word: 'Storm',
+    letters: 'ST',
+    width: 5,
+    rules: {
+      leastSlope: [
+        ...onePercent,
+        ...SEWER_LEAST_SLOPES.map(([inches, per100]) => band(inches, per100 / 100, 'watch', SEWER_TABLE)),
+        band(8, 0, 'fix', COMMON),
+      ],
+      steep: fast,
+      cover: cover(12, 18),
+    },
+    pipe: '12 in twin-wall',
+    sections: ['storm', 'metric', 'yard'],
+  }),
+  declareService({
+    service: 'roof-drain',
+    word: 'Roof drain',
+    letters: 'RD',
+    dash: '12 5',
+    width: 3.5,
+    rules: { leastSlope: onePercent, steep: fast, cover: cover(6, 12) },
+    pipe: '4 in SDR 35',
+    sections: ['yard', 'sewer', 'metric'],
+  }),
+  declareService({
+    service: 'yard-drain',
+    word: 'Yard drain',
+    letters: 'YD',
+    dash: '18 5',
+    width: 3.5,
+    rules: { leastSlope: onePercent, steep: fast, cover: cover(6, 12) },
+    pipe: '4 in SDR 35',
+    sections: ['yard', 'sewer', 'metric'],
+  }),
+  declareService({
+    service: 'french-drain',
+    word: 'French drain',
+    letters: 'FD',
+    dash: '3 5',
+    width: 5,
+    rules: { leastSlope: onePercent, steep: steeper(0.1), cover: cover(3, 12) },
+    pipe: '4 in SDR 35',
+    sections: ['french', 'frenchBedded'],
+  }),
+  declareService({
+    service: 'curtain-drain',
+    word: 'Curtain drain',
+    letters: 'CD',
+    dash: '3 5 12 5',
+    width: 5,
+    rules: { leastSlope: onePercent, steep: steeper(0.1), cover: cover(3, 12) },
+    pipe: '4 in SDR 35',
+    sections: ['curtain', 'french'],
+  }),
+  declareService({
+    service: 'building-sewer',
+    word: 'Building sewer',
+    letters: 'BS',
+    width: 3,
+    rules: {
+      leastSlope: [
+        band(0, perFoot(1 / 4), 'fix', PLUMBING_TABLE),
+        band(3, perFoot(1 / 8), 'fix', PLUMBING_TABLE),
+        band(8, perFoot(1 / 16), 'fix', PLUMBING_TABLE),
+      ],
+      steep: steeper(perFoot(1 / 2)),
+      cover: cover(12, 18),
+    },
+    pipe: '4 in schedule 40',
+    sections: ['sewer', 'metric', 'native'],
+    sewage: true,
+    frost: true,
+  }),
+  declareService({
+    service: 'effluent',
+    word: 'Effluent',
+    letters: 'EF',
+    dash: '14 4 3 4',
+    width: 3,
+    rules: { leastSlope: [band(0, perFoot(1 / 8), 'fix')], steep: null, cover: cover(6, 12) },
+    pipe: '4 in SDR 35',
+    sections: ['native'],
+    sewage: true,
+  }),
+  declareService({
+    service: 'leader',
+    word: 'Leader',
+    letters: 'LD',
+    dash: '8 4',
+    width: 2.5,
+    rules: { leastSlope: [band(0, perFoot(1 / 8), 'fix')], steep: null, cover: cover(6, 12) },
+    pipe: '4 in SDR 35',
+    sections: ['native'],
+    sewage: true,
+    nativeOnly: true,
+  }),
+  declareService({
+    service: 'lateral',
+    word: 'Lateral',
+    letters: 'LT',
+    dash: '2 4',
+    width: 6,
+    rules: { leastSlope: [band(0, 0, 'fix')], steep: steeper(perFoot(1 / 8), 'fix'), cover: cover(6, 12) },
+    pipe: '4 in SDR 35',
+    sections: ['lateral'],
+    sewage: true,
+  }),
+] as const;

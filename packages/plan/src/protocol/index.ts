@@ -1,0 +1,7 @@
+export * from './change';
+export * from './lineage';
+export * from './merge';
+export * from './plan';
+export * from './rebase';
+export * from './references';
+export * from './undo';
