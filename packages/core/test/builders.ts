@@ -1,6 +1,6 @@
 import type { Item, ItemOf, Plan, Section, Service, Uuid } from '@alveus/plan';
 import { planOf } from '@alveus/plan';
-import { CATALOGUE, FOOT, INCH } from '../src';
+import { CATALOGUE, FOOT, gradeItem, INCH } from '../src';
 
 /** Small plans in words of the trade, for the tests. */
 
@@ -33,7 +33,7 @@ export interface LineSpec {
   pipe?: ItemOf<'pipe'>;
   section?: Section;
   /** Ground at the line's low end. */
-  ground?: number;
+  ground?: number | undefined;
   outlet?: ItemOf<'node'>['form'];
   water?: number;
   runs: RunSpec[];
@@ -50,7 +50,16 @@ export function material(name = 'Stone', fields: Partial<ItemOf<'material'>> = {
 }
 
 export function section(fields: Partial<Section> = {}): Section {
-  return { kind: 'section', id: newId(), name: 'Section', width: { rule: 'fixed', width: ft(2) }, below: [], above: [], surface: [], ...fields };
+  return {
+    kind: 'section',
+    id: newId(),
+    name: 'Section',
+    width: { rule: 'fixed', width: ft(2) },
+    below: [],
+    above: [],
+    surface: [],
+    ...fields,
+  };
 }
 
 export interface BuiltLine {
@@ -77,7 +86,13 @@ export function buildLine(spec: LineSpec, more: Item[] = []): BuiltLine {
   const items: Item[] = [pipe, template, line, ...more];
   const nodes: Uuid[] = [newId()];
   const runs: Uuid[] = [];
-  items.push({ kind: 'node', id: nodes[0] as Uuid, name: 'Outlet', form: spec.outlet ?? 'structure', ...(spec.water === undefined ? {} : { water: { high: spec.water } }) });
+  items.push({
+    kind: 'node',
+    id: nodes[0] as Uuid,
+    name: 'Outlet',
+    form: spec.outlet ?? 'structure',
+    ...(spec.water === undefined ? {} : { water: { high: spec.water } }),
+  });
   if (spec.ground !== undefined) items.push({ kind: 'nodeGround', id: nodes[0] as Uuid, elevation: spec.ground });
   spec.runs.forEach((run, index) => {
     const upper = newId();
@@ -91,8 +106,9 @@ export function buildLine(spec: LineSpec, more: Item[] = []): BuiltLine {
       id,
       line: line.id,
       name: `Run ${index + 1}`,
-      lower: nodes[nodes.length - 1] as Uuid,
-      upper,
+      a: nodes[nodes.length - 1] as Uuid,
+      b: upper,
+      flow: 'to-a',
       length: { from: 'typed', value: run.length },
       vehicles: run.vehicles ?? false,
       ...(run.pipe ? { pipe: run.pipe.id } : {}),
@@ -101,9 +117,8 @@ export function buildLine(spec: LineSpec, more: Item[] = []): BuiltLine {
     });
     if (run.breaks) items.push({ kind: 'runGround', id, breaks: run.breaks });
     const { low, high, slope, drop } = run;
-    if ([low, high, slope, drop].some((fact) => fact !== undefined)) {
-      items.push({ kind: 'runGrade', id, ...(low !== undefined && { low }), ...(high !== undefined && { high }), ...(slope !== undefined && { slope }), ...(drop !== undefined && { drop }) });
-    }
+    if ([low, high, slope, drop].some((fact) => fact !== undefined))
+      items.push(gradeItem({ id, flow: 'to-a' }, { low, high, slope, drop }));
     nodes.push(upper);
     runs.push(id);
   });

@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { INCH, evaluate, findingsOf, say, shortfall, slopesInForce, DEFAULT_PROFILE } from '../src';
 import type { Finding, RuleName } from '../src';
+import { rulesFor } from '@alveus/plan';
 import type { LineSpec } from './builders';
 import { buildLine, catalogue, ft, inch, material, section } from './builders';
 
 /** The judgement calls, told as a crew would. */
 
-const judge = (spec: LineSpec, ...more: Parameters<typeof buildLine>[1] & object): Finding[] => findingsOf(evaluate(buildLine(spec, more).plan));
+const judge = (spec: LineSpec, ...more: Parameters<typeof buildLine>[1] & object): Finding[] =>
+  findingsOf(evaluate(buildLine(spec, more).plan));
 const rules = (spec: LineSpec): RuleName[] => judge(spec).map(({ rule }) => rule);
 const find = (findings: readonly Finding[], rule: RuleName): Finding => {
   const found = findings.find((one) => one.rule === rule);
@@ -33,8 +35,13 @@ test('a pipe that falls the wrong way stops, by how much', () => {
 
 describe('least slope', () => {
   test('exactly the least passes, whatever the rounding; a hair less does not', () => {
-    const sewer = (slope: number): LineSpec => ({ ...good({ slope, high: undefined }), service: 'building-sewer', pipe: catalogue('4 in SDR 35') });
-    for (const slope of [1 / 96, 0.125 / 12, (ft(100) / 96) / ft(100)]) expect(rules(sewer(slope))).not.toContain('least-slope');
+    const sewer = (slope: number): LineSpec => ({
+      ...good({ slope }),
+      service: 'building-sewer',
+      pipe: catalogue('4 in SDR 35'),
+    });
+    for (const slope of [1 / 96, 0.125 / 12, ft(100) / 96 / ft(100)])
+      expect(rules(sewer(slope))).not.toContain('least-slope');
     const found = find(judge(sewer(1 / 96 - 1e-6)), 'least-slope');
     expect(found).toMatchObject({ severity: 'fix', local: true });
     expect(found.source).toMatch(/International Plumbing Code/);
@@ -50,19 +57,37 @@ describe('least slope', () => {
     ['lateral', '4 in SDR 35', 0, undefined],
     ['building-sewer', '8 in SDR 35', 0.0053, undefined],
   ] as const)('%s in %s at %p: %p', (service, pipe, slope, severity) => {
-    const found = judge({ ...good({ slope }), service, pipe: catalogue(pipe) }).find(({ rule }) => rule === 'least-slope');
+    const found = judge({ ...good({ slope }), service, pipe: catalogue(pipe) }).find(
+      ({ rule }) => rule === 'least-slope',
+    );
     expect(found?.severity).toBe(severity);
   });
 
   test('of each severity, the band of the nearest size below is in force', () => {
-    const storm = DEFAULT_PROFILE.services.storm;
-    expect(slopesInForce(storm, 10 * INCH).filter(({ severity }) => severity === 'watch').map(({ least }) => least)).toEqual([expect.closeTo(0.0028, 12)]);
-    expect(slopesInForce(storm, 6 * INCH).map(({ severity, least }) => [severity, least])).toEqual([['fix', 0.005], ['watch', 0.01]]);
+    const storm = rulesFor(DEFAULT_PROFILE, 'storm');
+    expect(
+      slopesInForce(storm, 10 * INCH)
+        .filter(({ severity }) => severity === 'watch')
+        .map(({ least }) => least),
+    ).toEqual([expect.closeTo(0.0028, 12)]);
+    expect(slopesInForce(storm, 6 * INCH).map(({ severity, least }) => [severity, least])).toEqual([
+      ['fix', 0.005],
+      ['watch', 0.01],
+    ]);
   });
 });
 
 test('an invert coming in lower than the one going out is a step up that water will not take', () => {
-  const found = find(judge({ ground: ft(106), runs: [{ length: ft(50), low: ft(100), slope: 0.01, ground: ft(106) }, { length: ft(50), slope: 0.01, drop: ft(-0.2), ground: ft(106) }] }), 'drop-rises');
+  const found = find(
+    judge({
+      ground: ft(106),
+      runs: [
+        { length: ft(50), low: ft(100), slope: 0.01, ground: ft(106) },
+        { length: ft(50), slope: 0.01, drop: ft(-0.2), ground: ft(106) },
+      ],
+    }),
+    'drop-rises',
+  );
   expect(found.severity).toBe('stop');
   expect(found.by?.value).toBeCloseTo(ft(0.2), 9);
 });
@@ -72,7 +97,11 @@ describe('depth and protection', () => {
   const deep = (feet: number, protection?: 'shielded'): LineSpec => {
     const pipe = catalogue('12 in SDR 35');
     const level = ft(100) - pipe.wall + ft(feet);
-    return { pipe, ground: level, runs: [{ length: ft(100), low: ft(100), slope: 0.01, ground: level, ...(protection ? { protection } : {}) }] };
+    return {
+      pipe,
+      ground: level,
+      runs: [{ length: ft(100), low: ft(100), slope: 0.01, ground: level, ...(protection ? { protection } : {}) }],
+    };
   };
 
   test('exactly 5 ft is 5 ft and stops; a little under does not', () => {
@@ -95,7 +124,11 @@ describe('cover', () => {
   test('too little under vehicles is found where it is least', () => {
     const pipe = catalogue('12 in SDR 35');
     const crown = ft(100) - pipe.wall + pipe.outside;
-    const spec = (vehicles: boolean): LineSpec => ({ pipe, ground: crown + inch(17), runs: [{ length: ft(100), low: ft(100), slope: 0, ground: crown + inch(24), vehicles }] });
+    const spec = (vehicles: boolean): LineSpec => ({
+      pipe,
+      ground: crown + inch(17),
+      runs: [{ length: ft(100), low: ft(100), slope: 0, ground: crown + inch(24), vehicles }],
+    });
     const found = find(judge(spec(true)), 'least-cover');
     expect(found).toMatchObject({ severity: 'fix', at: 0 });
     expect(found.by?.value).toBeCloseTo(inch(1), 9);
@@ -115,24 +148,57 @@ describe('cover', () => {
 describe('layers', () => {
   const stone = material();
   const withSection = (fields: Parameters<typeof section>[0], ground: number): Finding[] =>
-    judge({ section: section(fields), ground: ft(ground), runs: [{ length: ft(50), low: ft(100), slope: 0.0, ground: ft(ground) }] }, stone);
+    judge(
+      {
+        section: section(fields),
+        ground: ft(ground),
+        runs: [{ length: ft(50), low: ft(100), slope: 0.0, ground: ft(ground) }],
+      },
+      stone,
+    );
 
   test('a surface that cuts into what lies round the pipe', () => {
-    const found = find(withSection({ above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(12) } }], surface: [{ material: stone.id, thickness: inch(12) }] }, 102.6), 'surface-cuts-layers');
+    const found = find(
+      withSection(
+        {
+          above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(12) } }],
+          surface: [{ material: stone.id, thickness: inch(12) }],
+        },
+        102.6,
+      ),
+      'surface-cuts-layers',
+    );
     expect(found.severity).toBe('watch');
   });
 
   test('a layer that stands out of the ground', () => {
-    expect(withSection({ above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(24) } }] }, 102).map(({ rule }) => rule)).toContain('layer-out-of-ground');
+    expect(
+      withSection({ above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(24) } }] }, 102).map(
+        ({ rule }) => rule,
+      ),
+    ).toContain('layer-out-of-ground');
   });
 
   test('marks that come out in the wrong order with this very pipe', () => {
-    const found = find(withSection({ above: [{ material: stone.id, upTo: { mark: 'invert', offset: inch(10) } }, { material: 'native', upTo: { mark: 'springline', offset: 0 } }] }, 105), 'layers-overlap');
+    const found = find(
+      withSection(
+        {
+          above: [
+            { material: stone.id, upTo: { mark: 'invert', offset: inch(10) } },
+            { material: 'native', upTo: { mark: 'springline', offset: 0 } },
+          ],
+        },
+        105,
+      ),
+      'layers-overlap',
+    );
     expect(found.severity).toBe('fix');
   });
 
   test('a trench narrower than its pipe stops, and its amounts are left out', () => {
-    expect(find(withSection({ width: { rule: 'fixed', width: inch(10) } }, 105), 'trench-narrow').severity).toBe('stop');
+    expect(find(withSection({ width: { rule: 'fixed', width: inch(10) } }, 105), 'trench-narrow').severity).toBe(
+      'stop',
+    );
   });
 });
 
@@ -145,7 +211,10 @@ test('an outlet under the stated water says how far up the line it stands', () =
 });
 
 test('ground that is missing, and breaks beyond a run that became shorter', () => {
-  const open = find(judge({ ground: 5, runs: [{ length: 30, low: 3, slope: 0.01, breaks: [{ at: 12, elevation: 5 }] }] }), 'ground-missing');
+  const open = find(
+    judge({ ground: 5, runs: [{ length: 30, low: 3, slope: 0.01, breaks: [{ at: 12, elevation: 5 }] }] }),
+    'ground-missing',
+  );
   expect(open.by?.value).toBeCloseTo(18, 9);
   const beyond = find(judge(good({ breaks: [{ at: ft(110), elevation: ft(105) }] })), 'break-beyond-run');
   expect(beyond.by?.value).toBeCloseTo(ft(10), 9);
@@ -153,7 +222,9 @@ test('ground that is missing, and breaks beyond a run that became shorter', () =
 
 test('too steep: by speed for storm, by slope for a building sewer', () => {
   expect(rules(good({ slope: 0.15, ground: ft(118) }))).toContain('steep');
-  expect(rules({ ...good({ slope: 0.05, ground: ft(108) }), service: 'building-sewer', pipe: catalogue('4 in SDR 35') })).toContain('steep');
+  expect(
+    rules({ ...good({ slope: 0.05, ground: ft(108) }), service: 'building-sewer', pipe: catalogue('4 in SDR 35') }),
+  ).toContain('steep');
 });
 
 test('an open grade names what is missing', () => {
@@ -165,7 +236,12 @@ test('the worst shortfall of a straight-run value, against a search over the lin
   const station = (at: number, cover: number) => ({ at, ground: 0, invert: 0, bottom: 0, depth: 0, cover });
   fc.assert(
     fc.property(fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: 2, maxLength: 8 }), (covers) => {
-      const found = shortfall(covers.map((cover, index) => station(index, cover)), (one) => one.cover, 0, 1e-6);
+      const found = shortfall(
+        covers.map((cover, index) => station(index, cover)),
+        (one) => one.cover,
+        0,
+        1e-6,
+      );
       const least = Math.min(...covers);
       expect(found === undefined).toBe(-least <= 1e-6);
       if (!found) return;
@@ -174,7 +250,8 @@ test('the worst shortfall of a straight-run value, against a search over the lin
         const index = Math.min(covers.length - 2, Math.floor(at));
         return (covers[index] as number) + (at - index) * ((covers[index + 1] as number) - (covers[index] as number));
       };
-      for (let at = found.stretch.from + 1e-6; at < found.stretch.to - 1e-6; at += 0.01) expect(value(at)).toBeLessThan(1e-6);
+      for (let at = found.stretch.from + 1e-6; at < found.stretch.to - 1e-6; at += 0.01)
+        expect(value(at)).toBeLessThan(1e-6);
     }),
   );
 });
@@ -185,7 +262,18 @@ test('every finding has a name of its own, and says why, whose rule and what cou
     outlet: 'structure',
     water: ft(103),
     runs: [
-      { length: ft(100), low: ft(100), high: ft(99), slope: 0.02, ground: ft(120), breaks: [{ at: ft(50), elevation: ft(101) }, { at: ft(200), elevation: ft(1) }], vehicles: true },
+      {
+        length: ft(100),
+        low: ft(100),
+        high: ft(99),
+        slope: 0.02,
+        ground: ft(120),
+        breaks: [
+          { at: ft(50), elevation: ft(101) },
+          { at: ft(200), elevation: ft(1) },
+        ],
+        vehicles: true,
+      },
       { length: ft(100), slope: 0.3, drop: ft(-3) },
     ],
   });

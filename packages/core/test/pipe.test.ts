@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { areaBelow, CATALOGUE, FOOT, INCH, insideDiameter, manning, meanAreaBelow, partFull, SEWER_LEAST_SLOPES } from '../src';
+import { areaBelow, CATALOGUE, FOOT, INCH, insideDiameter, manning, meanAreaBelow, partFull } from '../src';
+import { SEWER_LEAST_SLOPES } from '@alveus/plan';
 
 describe('the circle, against V.T. Chow, Open-Channel Hydraulics (1959), geometric elements of circular sections; from memory', () => {
   test.each([
@@ -39,7 +40,14 @@ test('a 12 in pipe with n 0.013 at 1 % carries 3.56 cfs at 4.54 ft/s (handbook f
 
 test('the least slopes of sanitary sewers give at least 2 ft/s full, n 0.013', () => {
   expect(SEWER_LEAST_SLOPES).toEqual([
-    [8, 0.4], [10, 0.28], [12, 0.22], [15, 0.15], [18, 0.12], [24, 0.08], [30, 0.058], [36, 0.046],
+    [8, 0.4],
+    [10, 0.28],
+    [12, 0.22],
+    [15, 0.15],
+    [18, 0.12],
+    [24, 0.08],
+    [30, 0.058],
+    [36, 0.046],
   ]);
   for (const [inches, per100] of SEWER_LEAST_SLOPES) {
     const speed = manning(inches * INCH, per100 / 100, 0.013).speed / FOOT;
@@ -50,16 +58,21 @@ test('the least slopes of sanitary sewers give at least 2 ft/s full, n 0.013', (
 
 test('the mean area over a rising level is the mean of many small ones', () => {
   fc.assert(
-    fc.property(fc.double({ min: -0.5, max: 1.5, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), fc.integer({ min: 0, max: 9 }), (start, rise, tiny) => {
-      const r = 0.5;
-      // Within the circle, across its ends or clear of it; sometimes very near each other.
-      const h0 = start;
-      const h1 = start + rise * 10 ** -tiny;
-      const parts = 2000;
-      let sum = 0;
-      for (let index = 0; index < parts; index += 1) sum += areaBelow(h0 + ((h1 - h0) * (index + 0.5)) / parts, r);
-      expect(Math.abs(meanAreaBelow(h0, h1, r) - sum / parts)).toBeLessThan(1e-7);
-    }),
+    fc.property(
+      fc.double({ min: -0.5, max: 1.5, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      fc.integer({ min: 0, max: 9 }),
+      (start, rise, tiny) => {
+        const r = 0.5;
+        // Within the circle, across its ends or clear of it; sometimes very near each other.
+        const h0 = start;
+        const h1 = start + rise * 10 ** -tiny;
+        const parts = 2000;
+        let sum = 0;
+        for (let index = 0; index < parts; index += 1) sum += areaBelow(h0 + ((h1 - h0) * (index + 0.5)) / parts, r);
+        expect(Math.abs(meanAreaBelow(h0, h1, r) - sum / parts)).toBeLessThan(1e-7);
+      },
+    ),
   );
 });
 
@@ -71,21 +84,34 @@ describe('pipe by standard, inches', () => {
   };
 
   test.each([
-    ['4 in SDR 35', 4.215, 0.12], ['6 in SDR 35', 6.275, 0.18], ['8 in SDR 35', 8.4, 0.24],
-    ['10 in SDR 35', 10.5, 0.3], ['12 in SDR 35', 12.5, 0.36], ['15 in SDR 35', 15.3, 0.437],
-    ['2 in schedule 40', 2.375, 0.154], ['3 in schedule 40', 3.5, 0.216],
-    ['4 in schedule 40', 4.5, 0.237], ['6 in schedule 40', 6.625, 0.28],
+    ['4 in SDR 35', 4.215, 0.12],
+    ['6 in SDR 35', 6.275, 0.18],
+    ['8 in SDR 35', 8.4, 0.24],
+    ['10 in SDR 35', 10.5, 0.3],
+    ['12 in SDR 35', 12.5, 0.36],
+    ['15 in SDR 35', 15.3, 0.437],
+    ['2 in schedule 40', 2.375, 0.154],
+    ['3 in schedule 40', 3.5, 0.216],
+    ['4 in schedule 40', 4.5, 0.237],
+    ['6 in schedule 40', 6.625, 0.28],
   ])('%s (ASTM D3034, D1785; from memory)', (name, outside, wall) => {
     expect(size(name).outside).toBeCloseTo(outside, 9);
     expect(size(name).wall).toBeCloseTo(wall, 9);
   });
 
-  test.each([[12, 2], [15, 2.25], [18, 2.5], [24, 3], [30, 3.5], [36, 4], [48, 5], [54, 5.5], [60, 6]])(
-    '%p in concrete wall B is inside by name (ASTM C76; from memory)',
-    (nominal, wall) => {
-      const pipe = size(`${nominal} in concrete, wall B`);
-      expect(pipe.inside).toBeCloseTo(nominal, 9);
-      expect(pipe.wall).toBeCloseTo(wall, 9);
-    },
-  );
+  test.each([
+    [12, 2],
+    [15, 2.25],
+    [18, 2.5],
+    [24, 3],
+    [30, 3.5],
+    [36, 4],
+    [48, 5],
+    [54, 5.5],
+    [60, 6],
+  ])('%p in concrete wall B is inside by name (ASTM C76; from memory)', (nominal, wall) => {
+    const pipe = size(`${nominal} in concrete, wall B`);
+    expect(pipe.inside).toBeCloseTo(nominal, 9);
+    expect(pipe.wall).toBeCloseTo(wall, 9);
+  });
 });

@@ -11,14 +11,22 @@ const pipe = catalogue('12 in SDR 35');
 const crown = (at: number): number => ft(100) + 0.01 * at - pipe.wall + pipe.outside;
 
 function judge(more: (run: string) => Item[], fields: Partial<LineSpec> = {}): Finding[] {
-  const spec: LineSpec = { pipe, ground: ft(106), runs: [{ length: ft(100), low: ft(100), slope: 0.01, ground: ft(106), protection: 'shielded' }], ...fields };
+  const spec: LineSpec = {
+    pipe,
+    ground: ft(106),
+    runs: [{ length: ft(100), low: ft(100), slope: 0.01, ground: ft(106), protection: 'shielded' }],
+    ...fields,
+  };
   const built = buildLine(spec);
   return findingsOf(evaluate({ ...built.plan, ...tables(built.plan, more(built.runs[0] ?? '')) }));
 }
 
 /** The plan's tables with more items in them. */
 function tables(plan: ReturnType<typeof buildLine>['plan'], items: readonly Item[]): object {
-  return items.reduce<Record<string, object>>((all, item) => ({ ...all, [item.kind]: { ...(all[item.kind] ?? plan[item.kind]), [item.id]: item } }), {});
+  return items.reduce<Record<string, object>>(
+    (all, item) => ({ ...all, [item.kind]: { ...(all[item.kind] ?? plan[item.kind]), [item.id]: item } }),
+    {},
+  );
 }
 
 const crossing = (run: string, fields: Partial<Crossing>): Crossing => ({
@@ -40,7 +48,9 @@ const rules = (findings: readonly Finding[]): string[] => findings.map(({ rule }
 describe('clearance from the outside of a pipe that crosses', () => {
   /** So much room between our crown and the underside of a 4 in main over it. */
   const over = (room: number, fields: Partial<Crossing> = {}) =>
-    judge((run) => [crossing(run, { level: { by: 'elevation', of: 'centre', value: crown(ft(50)) + room + inch(2) }, ...fields })]);
+    judge((run) => [
+      crossing(run, { level: { by: 'elevation', of: 'centre', value: crown(ft(50)) + room + inch(2) }, ...fields }),
+    ]);
 
   test('exactly a foot passes, a hair less does not; common practice says so', () => {
     expect(rules(over(ft(1)))).not.toContain('clearance');
@@ -51,13 +61,15 @@ describe('clearance from the outside of a pipe that crosses', () => {
 
   test('told by its top or its centre, by elevation or by depth under the ground, it lies at one place', () => {
     const centre = crown(ft(50)) + inch(8) + inch(2);
-    const told = (level: Crossing['level']): number | undefined => judge((run) => [crossing(run, { level })]).find(({ rule }) => rule === 'clearance')?.by?.value;
+    const told = (level: Crossing['level']): number | undefined =>
+      judge((run) => [crossing(run, { level })]).find(({ rule }) => rule === 'clearance')?.by?.value;
     for (const level of [
       { by: 'elevation', of: 'centre', value: centre },
       { by: 'elevation', of: 'top', value: centre + inch(2) },
       { by: 'depth', of: 'centre', value: ft(106) - centre },
       { by: 'depth', of: 'top', value: ft(106) - centre - inch(2) },
-    ] as const) expect(told(level)).toBeCloseTo(inch(4), 9);
+    ] as const)
+      expect(told(level)).toBeCloseTo(inch(4), 9);
   });
 
   test('one that lies where the pipe has to go stops', () => {
@@ -66,30 +78,44 @@ describe('clearance from the outside of a pipe that crosses', () => {
   });
 
   test('sewage passes 18 in under drinking water, and keeps 10 ft beside it (recommended standards for waterworks, from memory)', () => {
-    const water = (fields: Partial<Crossing>) => judge((run) => [crossing(run, { name: 'Water', utility: 'water', ...fields })], { service: 'building-sewer' });
-    const at = (room: number): Crossing['level'] => ({ by: 'elevation', of: 'centre', value: crown(ft(50)) + room + inch(2) });
+    const water = (fields: Partial<Crossing>) =>
+      judge((run) => [crossing(run, { name: 'Water', utility: 'water', ...fields })], { service: 'building-sewer' });
+    const at = (room: number): Crossing['level'] => ({
+      by: 'elevation',
+      of: 'centre',
+      value: crown(ft(50)) + room + inch(2),
+    });
     expect(rules(water({ level: at(inch(18)) }))).not.toContain('clearance');
     expect(water({ level: at(inch(17)) }).find(({ rule }) => rule === 'clearance')?.source).toMatch(/Water Works/);
-    const beside = (off: number) => water({ lies: { how: 'beside', from: ft(10), to: ft(60), off }, level: at(inch(6)) });
+    const beside = (off: number) =>
+      water({ lies: { how: 'beside', from: ft(10), to: ft(60), off }, level: at(inch(6)) });
     const edge = ft(10) + (pipe.outside + inch(4)) / 2;
     expect(rules(beside(edge))).not.toContain('clearance');
     expect(beside(edge - inch(6)).find(({ rule }) => rule === 'clearance')?.by?.value).toBeCloseTo(inch(6), 9);
   });
 
   test('a rule of the place goes before the usual one', () => {
-    const own = judge(
-      (run) => [
-        crossing(run, { level: { by: 'elevation', of: 'centre', value: crown(ft(50)) + ft(1.5) + inch(2) } }),
-        { ...evaluate(buildLine({ runs: [{ length: 1 }] }).plan).profile, clearances: { gas: { above: ft(2), below: ft(2), beside: ft(3), source: 'gas company' } } },
-      ],
-    );
+    const own = judge((run) => [
+      crossing(run, { level: { by: 'elevation', of: 'centre', value: crown(ft(50)) + ft(1.5) + inch(2) } }),
+      {
+        ...evaluate(buildLine({ runs: [{ length: 1 }] }).plan).profile,
+        clearances: { gas: { above: ft(2), below: ft(2), beside: ft(3), source: 'gas company' } },
+      },
+    ]);
     expect(own.find(({ rule }) => rule === 'clearance')?.source).toBe('gas company');
   });
 
   test('an assumed level is dug to by hand, 24 in each side; a depth without ground is not known', () => {
     const found = over(ft(2), { measured: false }).find(({ rule }) => rule === 'hand-dig');
     expect(found?.stretch).toEqual({ from: ft(50) - inch(24), to: ft(50) + inch(24) });
-    expect(rules(judge((run) => [crossing(run, { level: { by: 'depth', of: 'top', value: 1 } })], { ground: undefined, runs: [{ length: ft(100), low: ft(100), slope: 0.01 }] }))).toContain('crossing-level');
+    expect(
+      rules(
+        judge((run) => [crossing(run, { level: { by: 'depth', of: 'top', value: 1 } })], {
+          ground: undefined,
+          runs: [{ length: ft(100), low: ft(100), slope: 0.01 }],
+        }),
+      ),
+    ).toContain('crossing-level');
   });
 
   test('far under the trench there is nothing to say', () => {
@@ -100,9 +126,24 @@ describe('clearance from the outside of a pipe that crosses', () => {
 
 test('a test pit: the trench goes into the clay pan and into the water, by how much', () => {
   // Trench bottom at 40 ft: 100.4 less the wall; 5.63 ft deep.
-  const found = judge((run) => [{ kind: 'testPit', id: newId(), name: 'Pit 1', place: { run, at: ft(40) }, depth: ft(8), description: '', soil: 'C', limiting: { depth: ft(5), what: 'clay pan' }, groundwater: ft(5.5) }]);
+  const found = judge((run) => [
+    {
+      kind: 'testPit',
+      id: newId(),
+      name: 'Pit 1',
+      place: { run, at: ft(40) },
+      depth: ft(8),
+      description: '',
+      soil: 'C',
+      limiting: { depth: ft(5), what: 'clay pan' },
+      groundwater: ft(5.5),
+    },
+  ]);
   const depth = ft(106) - (ft(100.4) - pipe.wall);
-  expect(found.filter(({ rule }) => rule === 'meets-layer').map(({ by }) => by?.value)).toEqual([expect.closeTo(depth - ft(5.5), 9), expect.closeTo(depth - ft(5), 9)]);
+  expect(found.filter(({ rule }) => rule === 'meets-layer').map(({ by }) => by?.value)).toEqual([
+    expect.closeTo(depth - ft(5.5), 9),
+    expect.closeTo(depth - ft(5), 9),
+  ]);
 });
 
 test('a building sewer above the frost is said, a storm line is not', () => {
@@ -112,7 +153,15 @@ test('a building sewer above the frost is said, a storm line is not', () => {
 });
 
 test('stone round a leader is refused with its reason (fact of the trade)', () => {
-  const stone = { kind: 'material' as const, id: newId(), name: 'Stone', look: 'stone' as const, density: 1600, waste: 0, loose: 1 };
+  const stone = {
+    kind: 'material' as const,
+    id: newId(),
+    name: 'Stone',
+    look: 'stone' as const,
+    density: 1600,
+    waste: 0,
+    loose: 1,
+  };
   const stoned = section({ below: [{ material: stone.id, thickness: 0.1 }] });
   expect(rules(judge(() => [stone], { service: 'leader', section: stoned }))).toContain('stone-at-leader');
   expect(rules(judge(() => [], { service: 'leader' }))).not.toContain('stone-at-leader');

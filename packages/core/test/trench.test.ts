@@ -15,10 +15,18 @@ describe('trench width', () => {
   });
 
   test.each([
-    [pipe(225, 250), 0.9, 0.65], [pipe(300, 335), 0.9, 0.835], [pipe(350, 390), 0.5, 0.89], [pipe(600, 670), 0.5, 1.37],
-    [pipe(1200, 1400), 0.5, 2.25], [pipe(1500, 1700), 0.5, 2.7],
-    [pipe(110, 110), 0.99, 0.51], [pipe(110, 110), 1.0, 0.8], [pipe(110, 110), 1.75, 0.8], [pipe(110, 110), 1.76, 0.9],
-    [pipe(110, 110), 4.0, 0.9], [pipe(110, 110), 4.01, 1.0],
+    [pipe(225, 250), 0.9, 0.65],
+    [pipe(300, 335), 0.9, 0.835],
+    [pipe(350, 390), 0.5, 0.89],
+    [pipe(600, 670), 0.5, 1.37],
+    [pipe(1200, 1400), 0.5, 2.25],
+    [pipe(1500, 1700), 0.5, 2.7],
+    [pipe(110, 110), 0.99, 0.51],
+    [pipe(110, 110), 1.0, 0.8],
+    [pipe(110, 110), 1.75, 0.8],
+    [pipe(110, 110), 1.76, 0.9],
+    [pipe(110, 110), 4.0, 0.9],
+    [pipe(110, 110), 4.01, 1.0],
   ])('EN 1610: %p at depth %p m is %p m wide (from memory)', (size, depth, width) => {
     expect(en1610Width(size, depth)).toBeCloseTo(width, 9);
   });
@@ -68,26 +76,51 @@ describe('amounts', () => {
   });
 
   test('sticks are rounded up once for the line, along the slope', () => {
-    const { plan, line } = buildLine({ ground: 10, runs: [{ length: ft(20), low: 0, slope: 0, ground: 10 }, { length: ft(22), slope: 0, ground: 10 }] });
+    const { plan, line } = buildLine({
+      ground: 10,
+      runs: [
+        { length: ft(20), low: 0, slope: 0, ground: 10 },
+        { length: ft(22), slope: 0, ground: 10 },
+      ],
+    });
     const [pipe] = evaluate(plan).lines.get(line)?.quantities.pipe ?? [];
     expect(pipe?.sticks).toBe(3); // 42 ft in 14 ft sticks, not 2 + 2.
     expect(pipe?.length).toBeCloseTo(ft(42), 9);
   });
 
   test('unknown ground makes the amounts incomplete by the length that is missing', () => {
-    const { plan, line } = buildLine({ ground: 5, runs: [{ length: 30, low: 3, slope: 0.01, breaks: [{ at: 12, elevation: 5 }] }] });
+    const { plan, line } = buildLine({
+      ground: 5,
+      runs: [{ length: 30, low: 3, slope: 0.01, breaks: [{ at: 12, elevation: 5 }] }],
+    });
     const q = evaluate(plan).lines.get(line)?.quantities;
     expect(q?.complete).toBe(false);
     expect(q?.missingLength).toBeCloseTo(18, 9);
-    const narrow = buildLine({ section: section({ width: { rule: 'fixed', width: 0.1 } }), ground: 5, runs: [{ length: 30, low: 3, slope: 0, ground: 5 }] });
-    expect(evaluate(narrow.plan).lines.get(narrow.line)?.quantities).toMatchObject({ complete: false, missingLength: 30, excavation: 0 });
+    const narrow = buildLine({
+      section: section({ width: { rule: 'fixed', width: 0.1 } }),
+      ground: 5,
+      runs: [{ length: 30, low: 3, slope: 0, ground: 5 }],
+    });
+    expect(evaluate(narrow.plan).lines.get(narrow.line)?.quantities).toMatchObject({
+      complete: false,
+      missingLength: 30,
+      excavation: 0,
+    });
   });
 });
 
 test('a 6 in layer under a 24 in pipe with a 1.4 in wall puts the trench bottom 7.4 in below the flow line (fact of the trade)', () => {
   const sand = material('Stabilised sand');
   const pipe = { ...catalogue('24 in twin-wall'), outside: inch(26.8), wall: inch(1.4) };
-  const { plan, runs } = buildLine({ pipe, section: section({ width: { rule: 'd2321' }, below: [{ material: sand.id, thickness: inch(6) }] }), ground: ft(6), runs: [{ length: ft(100), low: 0, slope: 0, ground: ft(6) }] }, [sand]);
+  const { plan, runs } = buildLine(
+    {
+      pipe,
+      section: section({ width: { rule: 'd2321' }, below: [{ material: sand.id, thickness: inch(6) }] }),
+      ground: ft(6),
+      runs: [{ length: ft(100), low: 0, slope: 0, ground: ft(6) }],
+    },
+    [sand],
+  );
   expect(evaluate(plan).runs.get(runs[0] ?? '')?.trench?.stations[0]?.bottom).toBeCloseTo(inch(-7.4), 9);
 });
 
@@ -158,7 +191,8 @@ function strip(from: number, to: number, underside: number, radius: number, widt
   if (b <= a) return outside;
   const angle = (y: number): number => Math.asin(Math.min(1, Math.max(-1, (y - low - radius) / radius)));
   // Smooth in t, so the halves are done by one rule each.
-  const f = (t: number): number => openWidth(low + radius + radius * Math.sin(t), low, radius, width) * radius * Math.cos(t);
+  const f = (t: number): number =>
+    openWidth(low + radius + radius * Math.sin(t), low, radius, width) * radius * Math.cos(t);
   const half = (angle(a) + angle(b)) / 2;
   const inCircle = gauss(f, angle(a), half) + gauss(f, half, angle(b));
   return outside + inCircle;
@@ -177,7 +211,10 @@ const trenchArb = fc.record({
   length: fc.double({ min: 2, max: 80, noNaN: true }),
   slope: fc.double({ min: -0.02, max: 0.2, noNaN: true }),
   // Depths of ground over the invert: from bare pipe and daylight ends to a deep trench, flat ones among them.
-  depths: fc.array(fc.oneof(fc.double({ min: -0.6, max: 3, noNaN: true }), fc.constantFrom(0, 0.3, 1)), { minLength: 2, maxLength: 5 }),
+  depths: fc.array(fc.oneof(fc.double({ min: -0.6, max: 3, noNaN: true }), fc.constantFrom(0, 0.3, 1)), {
+    minLength: 2,
+    maxLength: 5,
+  }),
 });
 
 test('every volume agrees with two-dimensional quadrature to 1e-9 of the excavation, daylight ends included', () => {
@@ -191,13 +228,18 @@ test('every volume agrees with two-dimensional quadrature to 1e-9 of the excavat
         above: [
           ...(spec.haunch ? [{ material: stone.id, upTo: { mark: spec.haunch, offset: 0 } }] : []),
           { material: 'native' as const, upTo: { mark: 'crown' as const, offset: spec.overlay } },
-          ...(spec.fill === undefined ? [] : [{ material: stone.id, upTo: { mark: 'ground' as const, offset: spec.fill } }]),
+          ...(spec.fill === undefined
+            ? []
+            : [{ material: stone.id, upTo: { mark: 'ground' as const, offset: spec.fill } }]),
         ],
         surface: spec.surface.map((layer) => ({ material: stone.id, ...layer })),
       });
       const step = spec.length / (spec.depths.length - 1);
       const invert = (at: number): number => 50 + spec.slope * at;
-      const grounds = spec.depths.map((depth, index) => ({ at: index * step, elevation: invert(index * step) + depth }));
+      const grounds = spec.depths.map((depth, index) => ({
+        at: index * step,
+        elevation: invert(index * step) + depth,
+      }));
       const { plan, runs } = buildLine(
         {
           pipe,
@@ -229,7 +271,8 @@ test('every volume agrees with two-dimensional quadrature to 1e-9 of the excavat
         const ground = Math.max(0, depth);
         const roof = Math.max(0, depth - surface);
         const list: number[] = [];
-        const stack = (asked: number): number => list[list.push(Math.min(roof, Math.max(asked, list[list.length - 1] ?? 0))) - 1] ?? 0;
+        const stack = (asked: number): number =>
+          list[list.push(Math.min(roof, Math.max(asked, list[list.length - 1] ?? 0))) - 1] ?? 0;
         let height = 0;
         for (const layer of spec.below) stack((height += layer.thickness));
         if (spec.haunch) stack(under + (spec.haunch === 'invert' ? pipe.wall : radius));
@@ -245,7 +288,13 @@ test('every volume agrees with two-dimensional quadrature to 1e-9 of the excavat
         return list;
       };
 
-      const heights = [0, under, under + pipe.outside, under + (spec.haunch === 'invert' ? pipe.wall : radius), under + pipe.outside + spec.overlay];
+      const heights = [
+        0,
+        under,
+        under + pipe.outside,
+        under + (spec.haunch === 'invert' ? pipe.wall : radius),
+        under + pipe.outside + spec.overlay,
+      ];
       spec.below.reduce((sum, layer) => (heights.push(sum + layer.thickness), sum + layer.thickness), 0);
       const offsets = [0, -surface, spec.fill ?? 0];
       spec.surface.reduce((sum, layer) => (offsets.push(sum - layer.thickness), sum - layer.thickness), 0);
@@ -259,20 +308,31 @@ test('every volume agrees with two-dimensional quadrature to 1e-9 of the excavat
         // Ground over the bottom, by hand: a trapezoid, or the triangle of it that is above nothing.
         const [from, to] = [depthAt(0), depthAt(step)];
         const [low, high] = [Math.min(from, to), Math.max(from, to)];
-        excavation += low >= 0 ? (width * step * (low + high)) / 2 : high > 0 ? (width * step * high * high) / (2 * (high - low)) : 0;
-        const corners = heights.flatMap((height) => offsets.map((offset) => ((height - offset - depthAt(0)) * step) / (b - a)));
+        excavation +=
+          low >= 0
+            ? (width * step * (low + high)) / 2
+            : high > 0
+              ? (width * step * high * high) / (2 * (high - low))
+              : 0;
+        const corners = heights.flatMap((height) =>
+          offsets.map((offset) => ((height - offset - depthAt(0)) * step) / (b - a)),
+        );
         const cuts = [0, ...corners.filter((at) => at > 0 && at < step).sort((x, y) => x - y), step];
         for (let layer = 0; layer < layers.length; layer += 1) {
           const area = (at: number): number => {
             const list = tops(depthAt(at));
             return strip(layer === 0 ? 0 : (list[layer - 1] as number), list[layer] as number, under, radius, width);
           };
-          layers[layer] = (layers[layer] as number) + cuts.slice(1).reduce((sum, cut, at) => sum + integrate(area, cuts[at] as number, cut, 1e-12), 0);
+          layers[layer] =
+            (layers[layer] as number) +
+            cuts.slice(1).reduce((sum, cut, at) => sum + integrate(area, cuts[at] as number, cut, 1e-12), 0);
         }
       }
       const within = 1e-9 * Math.max(excavation, 1e-3) + 1e-10;
       expect(Math.abs(amounts.excavation - excavation)).toBeLessThan(within);
-      layers.forEach((volume, layer) => expect(Math.abs((amounts.layers[layer] as number) - volume)).toBeLessThan(within));
+      layers.forEach((volume, layer) =>
+        expect(Math.abs((amounts.layers[layer] as number) - volume)).toBeLessThan(within),
+      );
       const all = amounts.layers.reduce((sum, volume) => sum + volume, amounts.pipe);
       expect(Math.abs(all - amounts.excavation)).toBeLessThan(1e-12 * Math.max(1, excavation));
     }),
@@ -284,20 +344,31 @@ test('a daylight end: the pipe displaces only what is in the ground', () => {
   const pipe = catalogue('12 in SDR 35');
   // The ground runs from the pipe's underside to its crown: half of the cylinder by symmetry.
   const bottom = -pipe.wall;
-  const { plan, runs } = buildLine({ pipe, ground: bottom, runs: [{ length: 10, low: 0, slope: 0, ground: bottom + pipe.outside }] });
+  const { plan, runs } = buildLine({
+    pipe,
+    ground: bottom,
+    runs: [{ length: 10, low: 0, slope: 0, ground: bottom + pipe.outside }],
+  });
   const amounts = evaluate(plan).runs.get(runs[0] ?? '')?.trench?.amounts;
   expect(amounts?.pipe).toBeCloseTo((areaBelow(1, pipe.outside / 2) * 10) / 2, 9);
 });
 
 test('an edit gives what a fresh evaluation gives, and works out only its dependents', () => {
-  const spec: LineSpec = { ground: 5, runs: [{ length: 20, low: 3, slope: 0.01, ground: 5.5 }, { length: 20, slope: 0.01, ground: 6 }, { length: 20, slope: 0.02, ground: 6.5 }] };
+  const spec: LineSpec = {
+    ground: 5,
+    runs: [
+      { length: 20, low: 3, slope: 0.01, ground: 5.5 },
+      { length: 20, slope: 0.01, ground: 6 },
+      { length: 20, slope: 0.02, ground: 6.5 },
+    ],
+  };
   const built = buildLine(spec);
   const before = evaluate(built.plan);
   const edits: [Item, number][] = [
     [{ kind: 'nodeGround', id: built.nodes[1] ?? '', elevation: 7 }, 2],
     [{ kind: 'runGround', id: built.runs[2] ?? '', breaks: [{ at: 7, elevation: 6 }] }, 1],
     [{ kind: 'runGrade', id: built.runs[1] ?? '', slope: 0.03 }, 2],
-    [{ kind: 'runGrade', id: built.runs[0] ?? '', low: 2.9, slope: 0.01 }, 3],
+    [{ kind: 'runGrade', id: built.runs[0] ?? '', a: 2.9, slope: 0.01 }, 3],
     [{ ...(built.plan.node[built.nodes[0] ?? ''] as Item & { kind: 'node' }), water: { high: 4 } }, 1],
   ];
   for (const [item, dependents] of edits) {

@@ -54,7 +54,11 @@ export function sticksFor(length: number, stick: number): number {
   return Math.max(0, Math.ceil((length - NEAR) / stick));
 }
 
-export function lineQuantities(runs: readonly RunResult[], plan: Pick<Plan, 'material' | 'pipe'>, native: ItemOf<'native'>): Quantities {
+export function lineQuantities(
+  runs: readonly RunResult[],
+  plan: Pick<Plan, 'material' | 'pipe'>,
+  native: ItemOf<'native'>,
+): Quantities {
   let excavation = 0;
   let pipeDisplaced = 0;
   let nativeReturned = 0;
@@ -82,7 +86,8 @@ export function lineQuantities(runs: readonly RunResult[], plan: Pick<Plan, 'mat
   const nativeBank = nativeReturned / (1 - native.shrink);
   const spoilBank = Math.max(0, excavation - nativeBank);
   const byMaterial = new Map<Uuid, number>();
-  for (const { material, placed } of layers.values()) byMaterial.set(material, (byMaterial.get(material) ?? 0) + placed);
+  for (const { material, placed } of layers.values())
+    byMaterial.set(material, (byMaterial.get(material) ?? 0) + placed);
   const toOrder = (material: Uuid, placed: number): MaterialQuantity => {
     const kind = plan.material[material];
     const ordered = placed * (1 + (kind?.waste ?? 0));
@@ -98,7 +103,11 @@ export function lineQuantities(runs: readonly RunResult[], plan: Pick<Plan, 'mat
     spoilBank,
     spoilLoose: spoilBank * (1 + native.swell),
     nativeShort: Math.max(0, nativeBank - excavation),
-    pipe: [...pipes].map(([pipe, length]) => ({ pipe, length, sticks: sticksFor(length, plan.pipe[pipe]?.stick ?? Infinity) })),
+    pipe: [...pipes].map(([pipe, length]) => ({
+      pipe,
+      length,
+      sticks: sticksFor(length, plan.pipe[pipe]?.stick ?? Infinity),
+    })),
     complete: missingLength <= NEAR,
     missingLength,
   };

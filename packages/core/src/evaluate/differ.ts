@@ -8,7 +8,11 @@ export function changedIds<T>(before: Readonly<Record<string, T>>, after: Readon
 }
 
 /** Keys whose values differ between two maps. */
-export function changedKeys<T>(before: ReadonlyMap<string, T>, after: ReadonlyMap<string, T>, same: (a: T, b: T) => boolean): string[] {
+export function changedKeys<T>(
+  before: ReadonlyMap<string, T>,
+  after: ReadonlyMap<string, T>,
+  same: (a: T, b: T) => boolean,
+): string[] {
   const keys: string[] = [];
   for (const [key, value] of after) {
     const then = before.get(key);

@@ -1,2 +1,3 @@
 export * from './evaluate';
+export * from './evaluation';
 export * from './stations';

@@ -1,12 +1,12 @@
-import type { Uuid } from '@alveus/plan';
+import type { Chainage, UpLine, UpRun, Uuid } from '@alveus/plan';
 import type { Station } from '../trench';
 import { stationAt } from '../trench';
 import type { RunResult } from '../run-result';
-import type { Evaluation, LineResult } from './evaluate';
+import type { Evaluation, LineResult } from './evaluation';
 
 /** A place on a line: by its chainage, and by the run and the distance that records are keyed by. */
 export interface Place {
-  readonly chainage: number;
+  readonly chainage: Chainage;
   readonly run: RunResult;
   readonly station: Station;
 }
@@ -15,7 +15,7 @@ export interface Place {
  * The place on a line at a distance from its low end; held within the line. At a node between two runs it
  * belongs to the upper one.
  */
-export function placeOn(evaluation: Evaluation, line: LineResult, distance: number): Place | undefined {
+export function placeOn(evaluation: Evaluation, line: LineResult, distance: UpLine): Place | undefined {
   const { runs, starts, length } = line.order;
   const along = Math.min(length, Math.max(0, distance));
   let index = runs.length - 1;
@@ -24,11 +24,15 @@ export function placeOn(evaluation: Evaluation, line: LineResult, distance: numb
   const run = item && evaluation.runs.get(item.id);
   if (!run) return undefined;
   const at = Math.min(run.length, along - (starts[index] as number));
-  return { chainage: line.line.startChainage + along, run, station: stationAt(run.grade, run.ground, run.envelope, at) };
+  return {
+    chainage: line.line.startChainage + along,
+    run,
+    station: stationAt(run.grade, run.ground, run.envelope, at),
+  };
 }
 
 /** Distance from the line's low end of a place given by its run. */
-export function distanceOf(line: LineResult, run: Uuid, at: number): number | undefined {
+export function distanceOf(line: LineResult, run: Uuid, at: UpRun): UpLine | undefined {
   const index = line.order.runs.findIndex((item) => item.id === run);
   return index < 0 ? undefined : (line.order.starts[index] as number) + at;
 }

@@ -1,4 +1,4 @@
-import type { Severity, Uuid } from '@alveus/plan';
+import type { Severity, UpRun, Uuid } from '@alveus/plan';
 import type { Measured, Phrase } from '../phrase';
 
 /** The judgement calls: what is wrong or worth a second look, where, by how much, whose rule, what could give. */
@@ -49,9 +49,9 @@ export interface Finding {
   readonly line: Uuid | undefined;
   readonly run: Uuid | undefined;
   /** Distance up the run of the worst place, m. */
-  readonly at: number | undefined;
+  readonly at: UpRun | undefined;
   /** The stretch of the run it holds on, where it is one. */
-  readonly stretch: { readonly from: number; readonly to: number } | undefined;
+  readonly stretch: { readonly from: UpRun; readonly to: UpRun } | undefined;
   /** By how much the limit is missed; never negative. */
   readonly by: Measured | undefined;
   readonly what: Phrase;
@@ -77,7 +77,21 @@ export type FindingParts = Omit<Finding, 'id' | 'line' | 'run' | 'at' | 'stretch
 /** Completes a finding, of a run or of the line as a whole; `mark` tells apart several of one rule at one place. */
 export function finding(line: Uuid | undefined, run: Uuid | undefined, parts: FindingParts, mark = ''): Finding {
   const { severity, rule, at, stretch, by, what, why, source, gives = NOTHING, local = false } = parts;
-  return { id: `${rule}:${run ?? line ?? 'job'}${mark === '' ? '' : `:${mark}`}`, severity, rule, line, run, at, stretch, by, what, why, source, gives, local };
+  return {
+    id: `${rule}:${run ?? line ?? 'job'}${mark === '' ? '' : `:${mark}`}`,
+    severity,
+    rule,
+    line,
+    run,
+    at,
+    stretch,
+    by,
+    what,
+    why,
+    source,
+    gives,
+    local,
+  };
 }
 
 const NOTHING: readonly string[] = [];

@@ -2,6 +2,7 @@ import type { FindingParts } from './finding';
 import { measured } from '../phrase';
 import { insideDiameter, manning } from '../pipe';
 import { NEAR, NEAR_SLOPE } from '../tolerance';
+import { rulesFor } from '@alveus/plan';
 import { slopesInForce } from './defaults';
 import type { Rule } from './rule';
 import { COMMON, NOTHING } from './rule';
@@ -24,31 +25,44 @@ export const ring: Rule = ({ ringed, run }) =>
     : NOTHING;
 
 export const gradeFacts: Rule = ({ length, surplus, run }) =>
-  surplus.length === 0 ? NOTHING : surplus.map(({ fact, off, contradicts }): FindingParts => {
-    const names = { low: 'low invert', high: 'high invert', slope: 'slope', drop: 'drop at its lower node' } as const;
-    const by = measured(Math.abs(off), fact === 'slope' ? 'slope' : fact === 'drop' ? 'thickness' : 'distance');
-    const at = fact === 'high' ? length : 0;
-    return contradicts
-      ? {
-          severity: 'fix',
-          rule: 'grade-contradicts',
-          at,
-          by,
-          what: [`The ${names[fact]} fixed on ${run.name} contradicts the other fixed facts by `, by, '.'],
-          why: ['Facts that disagree cannot all be built. This one is set aside until one of them is freed or changed.'],
-          source: 'geometry',
-          gives: [`Free the ${names[fact]}`, 'Free or change one of the others'],
-        }
-      : {
-          severity: 'watch',
-          rule: 'grade-surplus',
-          at,
-          what: [`The ${names[fact]} of ${run.name} is fixed, though the other fixed facts give it already.`],
-          why: ['They agree today. As soon as one of them is changed they will contradict each other.'],
-          source: 'geometry',
-          gives: [`Free the ${names[fact]}`],
-        };
-  });
+  surplus.length === 0
+    ? NOTHING
+    : surplus.map(({ fact, off, contradicts }): FindingParts => {
+        const names = {
+          low: 'low invert',
+          high: 'high invert',
+          slope: 'slope',
+          drop: 'drop at its lower node',
+          step: 'step at its upper node',
+        } as const;
+        const by = measured(
+          Math.abs(off),
+          fact === 'slope' ? 'slope' : fact === 'drop' || fact === 'step' ? 'thickness' : 'distance',
+        );
+        const at = fact === 'high' || fact === 'step' ? length : 0;
+        return contradicts
+          ? {
+              severity: 'fix',
+              rule: 'grade-contradicts',
+              at,
+              by,
+              what: [`The ${names[fact]} fixed on ${run.name} contradicts the other fixed facts by `, by, '.'],
+              why: [
+                'Facts that disagree cannot all be built. This one is set aside until one of them is freed or changed.',
+              ],
+              source: 'geometry',
+              gives: [`Free the ${names[fact]}`, 'Free or change one of the others'],
+            }
+          : {
+              severity: 'watch',
+              rule: 'grade-surplus',
+              at,
+              what: [`The ${names[fact]} of ${run.name} is fixed, though the other fixed facts give it already.`],
+              why: ['They agree today. As soon as one of them is changed they will contradict each other.'],
+              source: 'geometry',
+              gives: [`Free the ${names[fact]}`],
+            };
+      });
 
 export const fall: Rule = ({ length, run, grade, below, lower }) => {
   const found: FindingParts[] = [];
@@ -84,7 +98,7 @@ export const fall: Rule = ({ length, run, grade, below, lower }) => {
 export const leastSlope: Rule = ({ length, run, line, grade, pipe, profile }) => {
   const { slope } = grade;
   if (slope === undefined || slope < -NEAR_SLOPE) return NOTHING;
-  const missed = slopesInForce(profile.services[line.service], pipe.nominal).find((b) => slope < b.least - NEAR_SLOPE);
+  const missed = slopesInForce(rulesFor(profile, line.service), pipe.nominal).find((b) => slope < b.least - NEAR_SLOPE);
   if (!missed) return NOTHING;
   const by = measured(missed.least - slope, 'slope');
   return [
@@ -93,17 +107,27 @@ export const leastSlope: Rule = ({ length, run, line, grade, pipe, profile }) =>
       rule: 'least-slope',
       at: length / 2,
       by,
-      what: [`${run.name} has `, measured(slope, 'slope'), ' of fall; the least here is ', measured(missed.least, 'slope'), '.'],
+      what: [
+        `${run.name} has `,
+        measured(slope, 'slope'),
+        ' of fall; the least here is ',
+        measured(missed.least, 'slope'),
+        '.',
+      ],
       why: ['On too little fall solids settle, and any sag in the pipe holds water.'],
       source: missed.source,
-      gives: ['Lower the outlet', 'Raise the high end if the cover allows', 'A larger pipe where the rule allows less slope'],
+      gives: [
+        'Lower the outlet',
+        'Raise the high end if the cover allows',
+        'A larger pipe where the rule allows less slope',
+      ],
       local: true,
     },
   ];
 };
 
 export const steep: Rule = ({ length, run, line, grade, pipe, profile }) => {
-  const rule = profile.services[line.service].steep;
+  const rule = rulesFor(profile, line.service).steep;
   const { slope } = grade;
   if (!rule || slope === undefined || slope <= 0) return NOTHING;
   const shared = { severity: rule.severity, rule: 'steep', at: length / 2, source: rule.source } as const;
@@ -114,7 +138,13 @@ export const steep: Rule = ({ length, run, line, grade, pipe, profile }) => {
       {
         ...shared,
         by,
-        what: [`${run.name} has `, measured(slope, 'slope'), ' of fall; more than ', measured(rule.limit, 'slope'), ' looks odd for this service.'],
+        what: [
+          `${run.name} has `,
+          measured(slope, 'slope'),
+          ' of fall; more than ',
+          measured(rule.limit, 'slope'),
+          ' looks odd for this service.',
+        ],
         why: ['Too steep is no better: liquid outruns solids, or all of it runs to the low end.'],
         gives: ['Take up the fall in a drop at a structure', 'Flatten the run'],
       },
@@ -127,7 +157,13 @@ export const steep: Rule = ({ length, run, line, grade, pipe, profile }) => {
     {
       ...shared,
       by,
-      what: [`${run.name} runs at `, measured(speed, 'speed'), ' when full; more than ', measured(rule.limit, 'speed'), ' looks odd.'],
+      what: [
+        `${run.name} runs at `,
+        measured(speed, 'speed'),
+        ' when full; more than ',
+        measured(rule.limit, 'speed'),
+        ' looks odd.',
+      ],
       why: ['Fast water scours the pipe and the ground at its outlet.'],
       gives: ['Drops at structures', 'Stone at the outlet to spread the water'],
     },
@@ -152,7 +188,13 @@ export const outletWater: Rule = ({ length, outlet, lower, grade }) => {
         at: 0,
         stretch: { from: 0, to: reach },
         by,
-        what: [`The outlet at ${lower.name} lies `, by, ` under ${words}. `, measured(reach, 'distance'), ' of the run above it stands in it.'],
+        what: [
+          `The outlet at ${lower.name} lies `,
+          by,
+          ` under ${words}. `,
+          measured(reach, 'distance'),
+          ' of the run above it stands in it.',
+        ],
         why: ['A pipe that stands full freezes, silts and has nowhere to drain to.'],
         source: COMMON,
         gives: ['Raise the outlet invert', 'Another outlet', 'A pump'],

@@ -1,3 +1,5 @@
+import type { UpRun } from '@alveus/plan';
+import type { GroundProfile } from '../ground';
 import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
 import { NEAR } from '../tolerance';
@@ -28,22 +30,36 @@ export const groundKnown: Rule = ({ length, run, ground }) => {
       gives: ['Shoot or type the ground at both ends of the run'],
     });
   }
-  const far = ground.beyond[ground.beyond.length - 1];
+  const far = farthest(ground);
   if (far) {
-    const by = measured(far.at - ground.length, 'distance');
+    const by = measured(far.by, 'distance');
     found.push({
       severity: 'fix',
       rule: 'break-beyond-run',
-      at: ground.length,
+      at: far.at,
       by,
-      what: [`A ground break of ${run.name} lies `, by, ' beyond its upper end; it is left out.'],
-      why: ['The profile no longer fits the run: breaks are kept at their distance when a length changes.'],
+      what: [
+        `A ground point of ${run.name} lies `,
+        by,
+        ` beyond its ${far.at > 0 ? 'upper' : 'lower'} end; it is left out.`,
+      ],
+      why: ['The profile no longer fits the run: ground points are kept at their distance when a length changes.'],
       source: 'geometry',
-      gives: ['Correct the break', 'Correct the length'],
+      gives: ['Correct the ground point', 'Correct the length'],
     });
   }
   return found;
 };
+
+/** The ground point that lies furthest beyond an end of the run. */
+function farthest({ beyond, length }: GroundProfile): { readonly at: UpRun; readonly by: number } | undefined {
+  let found: { at: UpRun; by: number } | undefined;
+  for (const { at } of beyond) {
+    const by = at < 0 ? 0 - at : at - length;
+    if (!found || by > found.by) found = { at: at < 0 ? 0 : length, by };
+  }
+  return found;
+}
 
 export const drawnLengths: Rule = ({ run, length, drawn, over }) => {
   const found: FindingParts[] = [];
@@ -54,7 +70,13 @@ export const drawnLengths: Rule = ({ run, length, drawn, over }) => {
       rule: 'length-differs',
       at: 0,
       by,
-      what: [`${run.name} is typed as `, measured(length, 'distance'), ' long and drawn as ', measured(drawn, 'distance'), '.'],
+      what: [
+        `${run.name} is typed as `,
+        measured(length, 'distance'),
+        ' long and drawn as ',
+        measured(drawn, 'distance'),
+        '.',
+      ],
       why: ['The typed length is the one that counts; the sketch does not show it true.'],
       source: 'geometry',
       gives: ['Take its length from the sketch', 'Move a node', 'Leave the sketch as a picture only'],
@@ -67,8 +89,14 @@ export const drawnLengths: Rule = ({ run, length, drawn, over }) => {
       rule: 'profile-no-fit',
       at: 0,
       by,
-      what: [`The ground along ${run.name} was typed when the run was `, measured(over, 'distance'), ' long; it is ', measured(length, 'distance'), ' now.'],
-      why: ['Typed ground stays at its distance from the lower node: it is not stretched with the run.'],
+      what: [
+        `The ground along ${run.name} was typed when the run was `,
+        measured(over, 'distance'),
+        ' long; it is ',
+        measured(length, 'distance'),
+        ' now.',
+      ],
+      why: ['Typed ground stays at its distance from the end it was told from: it is not stretched with the run.'],
       source: 'geometry',
       gives: ['Look the ground points over, and save them again'],
     });
@@ -80,16 +108,28 @@ export const drawnLengths: Rule = ({ run, length, drawn, over }) => {
 const DRAWN = 0.02;
 
 export const groundTwice: Rule = ({ run, twice }) =>
-  twice.length === 0 ? NOTHING : twice.map(({ at, typed, shot }): FindingParts => {
-    const by = measured(Math.abs(typed - shot), 'distance');
-    return {
-      severity: 'watch',
-      rule: 'ground-twice',
-      at,
-      by,
-      what: [`The ground of ${run.name} at `, measured(at, 'distance'), ' is typed as ', measured(typed, 'elevation'), ' and shot as ', measured(shot, 'elevation'), '; the shot is used.'],
-      why: ['Both stay as they are. What was measured goes before what was typed, unless you say that the typed one holds.'],
-      source: COMMON,
-      gives: ['Remove the typed one', 'Shoot it again'],
-    };
-  });
+  twice.length === 0
+    ? NOTHING
+    : twice.map(({ at, typed, shot }): FindingParts => {
+        const by = measured(Math.abs(typed - shot), 'distance');
+        return {
+          severity: 'watch',
+          rule: 'ground-twice',
+          at,
+          by,
+          what: [
+            `The ground of ${run.name} at `,
+            measured(at, 'distance'),
+            ' is typed as ',
+            measured(typed, 'elevation'),
+            ' and shot as ',
+            measured(shot, 'elevation'),
+            '; the shot is used.',
+          ],
+          why: [
+            'Both stay as they are. What was measured goes before what was typed, unless you say that the typed one holds.',
+          ],
+          source: COMMON,
+          gives: ['Remove the typed one', 'Shoot it again'],
+        };
+      });

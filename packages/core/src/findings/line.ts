@@ -8,7 +8,12 @@ import type { Finding } from './finding';
 import { finding } from './finding';
 
 /** What can only be judged of a line as a whole. */
-export function judgeLine(line: ItemOf<'line'>, order: LineOrder, runs: readonly RunResult[], quantities: Quantities): Finding[] {
+export function judgeLine(
+  line: ItemOf<'line'>,
+  order: LineOrder,
+  runs: readonly RunResult[],
+  quantities: Quantities,
+): Finding[] {
   const found: Finding[] = [];
   for (const id of order.astray) {
     const run = runs.find((candidate) => candidate.id === id);

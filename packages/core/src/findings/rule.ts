@@ -1,9 +1,10 @@
-import type { ItemOf, Profile, TestPit } from '@alveus/plan';
+import type { ItemOf, Profile } from '@alveus/plan';
 import type { GroundProfile, GroundTwice } from '../ground';
 import type { RunGradeResult, SurplusFact } from '../grade';
 import type { CrossingResult } from '../site';
 import type { Envelope, KnownStation, RunTrench } from '../trench';
 import type { FindingParts } from './finding';
+import type { PitAt } from './site';
 
 /** What a run is judged by; all of it, so that a run whose facts did not move need not be judged again. */
 export interface RunFacts {
@@ -24,7 +25,7 @@ export interface RunFacts {
   /** Places along it that have both typed ground and a shot. */
   readonly twice: readonly GroundTwice[];
   readonly crossings: readonly CrossingResult[];
-  readonly pits: readonly TestPit[];
+  readonly pits: readonly PitAt[];
   readonly frost: number | undefined;
   readonly grade: RunGradeResult;
   readonly surplus: readonly SurplusFact[];

@@ -21,16 +21,20 @@ export function judgeRun(facts: RunFacts): Finding[] {
 }
 
 const site: Rule = ({ run, line, profile, crossings, pits, frost, trench, ground, grade, envelope }) =>
-  crossings.length === 0 && pits.length === 0 && frost === undefined ? NOTHING : [
-  ...crossings.flatMap((one) => judgeCrossing(one, line.service, run.name, profile)),
-  ...pits.flatMap((pit) =>
-    judgePit(pit, run, (at) => {
-      const elevation = groundAt(ground, at);
-      return elevation === undefined || grade.low === undefined || grade.slope === undefined ? undefined : elevation - (grade.low + grade.slope * at - envelope.invert);
-    }),
-  ),
-  ...judgeFrost(frost, line.service, run, trench),
-];
+  crossings.length === 0 && pits.length === 0 && frost === undefined
+    ? NOTHING
+    : [
+        ...crossings.flatMap((one) => judgeCrossing(one, line.service, run.name, profile)),
+        ...pits.flatMap((pit) =>
+          judgePit(pit, run, (at) => {
+            const elevation = groundAt(ground, at);
+            return elevation === undefined || grade.low === undefined || grade.slope === undefined
+              ? undefined
+              : elevation - (grade.low + grade.slope * at - envelope.invert);
+          }),
+        ),
+        ...judgeFrost(frost, line.service, run, trench),
+      ];
 
 const RULES: readonly Rule[] = [
   ring,

@@ -1,4 +1,5 @@
-import type { ItemOf, Profile, TestPit } from '@alveus/plan';
+import type { ItemOf, Profile, Service, TestPit, UpRun } from '@alveus/plan';
+import { serviceOf } from '@alveus/plan';
 import { measured } from '../phrase';
 import type { CrossingResult } from '../site';
 import { clearanceFor, handDigFor } from '../site';
@@ -10,7 +11,12 @@ import type { FindingParts } from './finding';
 
 const COMMON = 'common practice';
 
-export function judgeCrossing(result: CrossingResult, service: string, runName: string, profile: Profile): FindingParts[] {
+export function judgeCrossing(
+  result: CrossingResult,
+  service: Service,
+  runName: string,
+  profile: Profile,
+): FindingParts[] {
   const { crossing, at, gap, over, beside, aboveBottom } = result;
   const found: FindingParts[] = [];
   const rule = clearanceFor(profile, service, crossing.utility);
@@ -49,7 +55,13 @@ export function judgeCrossing(result: CrossingResult, service: string, runName: 
         rule: 'clearance',
         at,
         by,
-        what: [`${name} has `, measured(gap, 'thickness'), ` of room ${over ? 'over' : 'under'} the pipe of ${runName}; the least is `, measured(least, 'thickness'), '.'],
+        what: [
+          `${name} has `,
+          measured(gap, 'thickness'),
+          ` of room ${over ? 'over' : 'under'} the pipe of ${runName}; the least is `,
+          measured(least, 'thickness'),
+          '.',
+        ],
         why: ['Pipes that lie too near wear each other through, and cannot be mended apart.'],
         source: rule.source,
         gives: ['Lower or raise the run', 'Cross elsewhere', 'Ask its owner what is allowed'],
@@ -63,7 +75,13 @@ export function judgeCrossing(result: CrossingResult, service: string, runName: 
       rule: 'clearance',
       at,
       by,
-      what: [`${name} runs `, measured(beside, 'distance'), ` beside the pipe of ${runName}; the least is `, measured(rule.beside, 'distance'), '.'],
+      what: [
+        `${name} runs `,
+        measured(beside, 'distance'),
+        ` beside the pipe of ${runName}; the least is `,
+        measured(rule.beside, 'distance'),
+        '.',
+      ],
       why: ['What leaks from one must not reach the other, and each must be dug up without the other.'],
       source: rule.source,
       gives: ['Move the run away', 'Bend it round'],
@@ -72,15 +90,25 @@ export function judgeCrossing(result: CrossingResult, service: string, runName: 
   }
   // In reach of the digging: the trench passes it, or its bottom comes near.
   const hand = handDigFor(profile);
-  const near = aboveBottom !== undefined && aboveBottom + crossing.size > -hand.each && (beside === undefined || beside < hand.each);
+  const near =
+    aboveBottom !== undefined &&
+    aboveBottom + crossing.size > -hand.each &&
+    (beside === undefined || beside < hand.each);
   if (near) {
     found.push({
       severity: 'watch',
       rule: 'hand-dig',
       at,
-      stretch: crossing.lies.how === 'across' ? { from: Math.max(0, at - hand.each), to: at + hand.each } : { from: crossing.lies.from, to: crossing.lies.to },
-      what: [`Dig by hand `, measured(hand.each, 'thickness'), ` each side of ${name}${crossing.measured ? '' : '; its level is only assumed'}.`],
-      why: [`A strike can kill, and the owner's rule comes first. ${crossing.measured ? 'Support it where the trench passes under it.' : 'Dig down to it and measure before the grade is settled.'}`],
+      stretch:
+        crossing.lies.how === 'across' ? { from: Math.max(0, at - hand.each), to: at + hand.each } : result.stretch,
+      what: [
+        `Dig by hand `,
+        measured(hand.each, 'thickness'),
+        ` each side of ${name}${crossing.measured ? '' : '; its level is only assumed'}.`,
+      ],
+      why: [
+        `A strike can kill, and the owner's rule comes first. ${crossing.measured ? 'Support it where the trench passes under it.' : 'Dig down to it and measure before the grade is settled.'}`,
+      ],
       source: hand.source,
       gives: ['Wait for the marks, then dig by hand'],
       local: true,
@@ -89,10 +117,18 @@ export function judgeCrossing(result: CrossingResult, service: string, runName: 
   return found;
 }
 
+/** A test pit, and how far up the run it was dug. */
+export interface PitAt {
+  readonly pit: TestPit;
+  readonly at: UpRun;
+}
+
 /** Where the trench of a run reaches what a test pit on it met. */
-export function judgePit(pit: TestPit, run: ItemOf<'run'>, depthAt: (at: number) => number | undefined): FindingParts[] {
-  if (!pit.place || pit.place.run !== run.id) return [];
-  const { at } = pit.place;
+export function judgePit(
+  { pit, at }: PitAt,
+  run: ItemOf<'run'>,
+  depthAt: (at: UpRun) => number | undefined,
+): FindingParts[] {
   const depth = depthAt(at);
   if (depth === undefined) return [];
   const found: FindingParts[] = [];
@@ -110,15 +146,29 @@ export function judgePit(pit: TestPit, run: ItemOf<'run'>, depthAt: (at: number)
       gives,
     });
   };
-  meets(pit.groundwater, 'the groundwater', 'A wet trench stands less well, floats pipe and has to be kept dry.', ['Keep it dry while pipe is laid', 'Raise the run', 'Dig in the dry season']);
-  meets(pit.limiting?.depth, pit.limiting?.what ?? 'the limiting layer', 'It digs slower than soil, and may need other bedding.', ['Raise the run', 'Reckon with harder digging']);
+  meets(pit.groundwater, 'the groundwater', 'A wet trench stands less well, floats pipe and has to be kept dry.', [
+    'Keep it dry while pipe is laid',
+    'Raise the run',
+    'Dig in the dry season',
+  ]);
+  meets(
+    pit.limiting?.depth,
+    pit.limiting?.what ?? 'the limiting layer',
+    'It digs slower than soil, and may need other bedding.',
+    ['Raise the run', 'Reckon with harder digging'],
+  );
   return found;
 }
 
 /** A building sewer above the frost, where the frost depth of the site is known. */
-export function judgeFrost(frost: number | undefined, service: string, run: ItemOf<'run'>, trench: RunTrench): FindingParts[] {
+export function judgeFrost(
+  frost: number | undefined,
+  service: Service,
+  run: ItemOf<'run'>,
+  trench: RunTrench,
+): FindingParts[] {
   const least = trench.shallowest;
-  if (frost === undefined || service !== 'building-sewer' || !least || least.cover >= frost - NEAR) return [];
+  if (frost === undefined || !serviceOf(service).frost || !least || least.cover >= frost - NEAR) return [];
   const by = measured(frost - least.cover, 'thickness');
   return [
     {

@@ -1,4 +1,5 @@
 import type { ItemOf, Severity } from '@alveus/plan';
+import { rulesFor, serviceOf } from '@alveus/plan';
 import { measured } from '../phrase';
 import { NEAR } from '../tolerance';
 import type { FindingParts } from './finding';
@@ -14,7 +15,8 @@ const OPEN_ENDS: ReadonlySet<ItemOf<'node'>['form']> = new Set(['daylight', 'pon
 
 /** Near an open end a pipe cannot keep its cover; there it is worth a look and no more. */
 function softenAtOpenEnd(facts: RunFacts, short: Short, severity: Severity): { severity: Severity; open: boolean } {
-  const open = facts.outlet && facts.lower !== undefined && OPEN_ENDS.has(facts.lower.form) && short.stretch.from <= NEAR;
+  const open =
+    facts.outlet && facts.lower !== undefined && OPEN_ENDS.has(facts.lower.form) && short.stretch.from <= NEAR;
   return { severity: open ? 'watch' : severity, open };
 }
 
@@ -48,7 +50,11 @@ export const protection: Rule = ({ run, trench, stations, profile }) => {
       at: deepest.at,
       stretch: deep?.stretch ?? { from: deepest.at, to: deepest.at },
       by,
-      what: [`The trench of ${run.name} is `, measured(deepest.depth, 'depth'), ' deep and does not say how people in it are protected.'],
+      what: [
+        `The trench of ${run.name} is `,
+        measured(deepest.depth, 'depth'),
+        ' deep and does not say how people in it are protected.',
+      ],
       why: [
         'From ',
         measured(depth, 'depth'),
@@ -63,7 +69,7 @@ export const protection: Rule = ({ run, trench, stations, profile }) => {
 
 export const cover: Rule = (facts) => {
   const { run, line, trench, stations, profile } = facts;
-  const rule = profile.services[line.service].cover;
+  const rule = rulesFor(profile, line.service).cover;
   const least = run.vehicles ? rule.vehicles : rule.foot;
   if (!trench.shallowest || trench.shallowest.cover >= least - NEAR) return NOTHING;
   const out = shortfall(stations, (station) => station.cover, 0, NEAR);
@@ -78,8 +84,16 @@ export const cover: Rule = (facts) => {
       at: out.at,
       stretch: out.stretch,
       by,
-      what: [`The pipe of ${run.name} stands out of the ground by up to `, by, open ? ', where it comes to daylight.' : '.'],
-      why: [open ? 'Expected at an open end; protect it from mowers, wheels and sunlight.' : 'A pipe above ground carries no traffic, freezes and is broken.'],
+      what: [
+        `The pipe of ${run.name} stands out of the ground by up to `,
+        by,
+        open ? ', where it comes to daylight.' : '.',
+      ],
+      why: [
+        open
+          ? 'Expected at an open end; protect it from mowers, wheels and sunlight.'
+          : 'A pipe above ground carries no traffic, freezes and is broken.',
+      ],
       source: COMMON,
       gives: ['Lower the pipe', 'Raise the ground over it', 'End the line lower down the slope'],
     });
@@ -100,7 +114,11 @@ export const cover: Rule = (facts) => {
         measured(least, 'thickness'),
         open ? '. It is the stretch to daylight.' : '.',
       ],
-      why: [run.vehicles ? 'Wheels crush a shallow pipe.' : 'A shallow pipe is cut by spades, and lifts and breaks with frost.'],
+      why: [
+        run.vehicles
+          ? 'Wheels crush a shallow pipe.'
+          : 'A shallow pipe is cut by spades, and lifts and breaks with frost.',
+      ],
       source: rule.source,
       gives: ['Lower the inverts', 'Stronger pipe or a concrete cap', 'Keep vehicles off', 'Another route'],
       local: true,
@@ -131,7 +149,10 @@ export const layersFit: Rule = (facts) => {
   }
   if (!trench.shallowest || trench.shallowest.depth - envelope.surface >= highest - NEAR) return found;
   const out = shortfall(stations, (station) => station.depth, highest, NEAR);
-  const cut = envelope.surface > 0 ? shortfall(stations, (station) => station.depth - envelope.surface, highest, NEAR) : undefined;
+  const cut =
+    envelope.surface > 0
+      ? shortfall(stations, (station) => station.depth - envelope.surface, highest, NEAR)
+      : undefined;
   // At an open end the cover says it all.
   const worst = out ?? cut;
   if (worst && softenAtOpenEnd(facts, worst, 'fix').open) return found;
@@ -143,7 +164,11 @@ export const layersFit: Rule = (facts) => {
       at: out.at,
       stretch: out.stretch,
       by,
-      what: [`The top layer round the pipe of ${run.name} would stand `, by, ' out of the ground; it is cut off there.'],
+      what: [
+        `The top layer round the pipe of ${run.name} would stand `,
+        by,
+        ' out of the ground; it is cut off there.',
+      ],
       why: ['The trench is too shallow for the whole section.'],
       source: 'geometry',
       gives: ['Lower the pipe', 'Another section for this run'],
@@ -165,15 +190,18 @@ export const layersFit: Rule = (facts) => {
   return found;
 };
 
-/** Leaders from a box lie in native soil. */
+/** Leaders from a box lie in native soil, and what else is declared to. */
 export const leaderStone: Rule = ({ run, line, envelope }) =>
-  line.service === 'leader' && envelope.layers.some((layer) => layer.material !== 'native' && layer.group !== 'surface')
+  serviceOf(line.service).nativeOnly &&
+  envelope.layers.some((layer) => layer.material !== 'native' && layer.group !== 'surface')
     ? [
         {
           severity: 'fix',
           rule: 'stone-at-leader',
           at: 0,
-          what: [`${run.name} is a leader, and its section puts other material than native soil round the pipe.`],
+          what: [
+            `${run.name} is a ${serviceOf(line.service).word.toLowerCase()}, and its section puts other material than native soil round the pipe.`,
+          ],
           why: ['Stone would carry a leak unseen to the lowest lateral, and inspectors refuse it.'],
           source: COMMON,
           gives: ['A section of native soil, tamped'],

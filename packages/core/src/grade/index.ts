@@ -1,4 +1,3 @@
-export * from './ends';
-export * from './lock';
 export * from './order';
 export * from './solve';
+export * from './told';

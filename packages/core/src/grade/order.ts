@@ -1,10 +1,11 @@
-import type { ItemOf, Plan, Uuid } from '@alveus/plan';
+import type { ItemOf, Plan, UpLine, Uuid } from '@alveus/plan';
+import { lowerOf, upperOf } from '@alveus/plan';
 
 /** The runs of a line from its low end up, and where they do not make one path. */
 export interface LineOrder {
   readonly runs: readonly ItemOf<'run'>[];
   /** Distance from the line's low end to each run's lower node, by position in `runs`. */
-  readonly starts: readonly number[];
+  readonly starts: readonly UpLine[];
   readonly length: number;
   /** Runs that branch off, close a ring or hang apart from the path that was followed first. */
   readonly astray: readonly Uuid[];
@@ -16,27 +17,27 @@ export interface LineOrder {
  */
 export function orderLine(runsOfLine: readonly ItemOf<'run'>[], lengthOf: (run: ItemOf<'run'>) => number): LineOrder {
   const sorted = [...runsOfLine].sort((a, b) => (a.id < b.id ? -1 : 1));
-  const uppers = new Set(sorted.map((run) => run.upper));
+  const uppers = new Set(sorted.map((run) => upperOf(run)));
   const above = new Map<Uuid, ItemOf<'run'>[]>();
   for (const run of sorted) {
-    const siblings = above.get(run.lower);
+    const siblings = above.get(lowerOf(run));
     if (siblings) siblings.push(run);
-    else above.set(run.lower, [run]);
+    else above.set(lowerOf(run), [run]);
   }
   const path: ItemOf<'run'>[] = [];
   const taken = new Set<Uuid>();
   const follow = (start: ItemOf<'run'> | undefined): void => {
-    for (let run = start; run && !taken.has(run.id); ) {
+    for (let run = start; run && !taken.has(run.id);) {
       path.push(run);
       taken.add(run.id);
-      run = above.get(run.upper)?.find((next) => !taken.has(next.id));
+      run = above.get(upperOf(run))?.find((next) => !taken.has(next.id));
     }
   };
-  follow(sorted.find((run) => !uppers.has(run.lower)) ?? sorted[0]);
+  follow(sorted.find((run) => !uppers.has(lowerOf(run))) ?? sorted[0]);
   const astray = sorted.filter((run) => !taken.has(run.id)).map((run) => run.id);
   for (const run of sorted) follow(run);
   const closing = path[path.length - 1];
-  if (closing && path[0] && closing.upper === path[0].lower) astray.push(closing.id);
+  if (closing && path[0] && upperOf(closing) === lowerOf(path[0])) astray.push(closing.id);
 
   let length = 0;
   const starts = path.map((run) => {

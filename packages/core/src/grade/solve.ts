@@ -1,16 +1,25 @@
-import type { ItemOf, Plan, Uuid } from '@alveus/plan';
+import type { End, Plan, Run, RunGrade, Uuid } from '@alveus/plan';
+import { highEnd, lowEnd } from '@alveus/plan';
 import { runLength } from '../length';
 import { NEAR } from '../tolerance';
-import { Levels } from './levels';
+import { networksOf } from './networks';
+import type { NodeEnds } from './node-ends';
+import { endsByNode, fromOutletsUp } from './node-ends';
+import { TiedLevels } from './tied-levels';
 
 /**
  * From the facts that somebody fixed to the inverts of every run. Each fact says how far apart two levels
- * are: an invert and the datum, the two ends of a run, or the two sides of a node. Facts are taken in order
- * of standing (inverts, then slopes, then drops) and one that contradicts those before it is set aside and
- * reported, never averaged in. A drop nobody fixed is taken as none, but only where nothing else settles it.
+ * are: an invert and the datum, the two ends of a run, or two runs at a node. Facts are taken in order
+ * of standing (inverts, then slopes, then steps) and one that contradicts those before it is set aside and
+ * reported, never averaged in.
+ *
+ * What is left free follows. Runs of one line go on level through a node, from their end a where that is free, so
+ * that turning the line round moves nothing. A level still free at a node takes the highest invert going out; where
+ * none going out is known, the lowest coming in. Nothing depends on the order in which items are stored.
  */
 
-export type Fact = 'low' | 'high' | 'slope' | 'drop';
+/** A fact as people tell it, by which way the water goes. `step`: at the upper node, left there when a line was turned round. */
+export type Fact = 'low' | 'high' | 'slope' | 'drop' | 'step';
 
 export interface RunGradeResult {
   readonly low: number | undefined;
@@ -32,67 +41,265 @@ export interface GradeSolution {
   readonly surplus: readonly SurplusFact[];
 }
 
-type RunItem = ItemOf<'run'>;
+type Facts = Pick<Plan, 'run' | 'runGrade' | 'nodePlace'>;
 
-export function solveGrade(plan: Pick<Plan, 'run' | 'runGrade' | 'nodePlace'>): GradeSolution {
-  const runs = Object.values(plan.run);
-  const levels = new Levels(1 + 2 * runs.length);
-  const surplus: SurplusFact[] = [];
-  const lengths = runs.map((run) => runLength(plan, run));
+/**
+ * Each network, runs that hang together by their nodes, is solved by itself.
+ * @param before facts of an earlier state of the plan and what was solved of them: networks of which nothing is
+ * another are taken over; the solution is the same as without
+ */
+export function solveGrade(
+  plan: Facts,
+  before?: { readonly plan: Facts; readonly grade: GradeSolution },
+): GradeSolution {
+  const networks = networksOf(plan.run);
+  const known = before?.plan.run === plan.run ? solved.get(before.grade) : undefined;
+  const runs = new Map(known ? before?.grade.runs : []);
+  const parts = networks.map((network, index) => {
+    const part = known?.[index];
+    if (part && before && sameFacts(network, plan, before.plan)) return part;
+    const solution = new Solver(plan, network).solve();
+    for (const [id, result] of solution.runs) runs.set(id, result);
+    return solution;
+  });
+  const solution: GradeSolution = { runs, surplus: parts.flatMap(({ surplus }) => surplus) };
+  solved.set(solution, parts);
+  return solution;
+}
 
-  const tie = (run: RunItem, fact: Fact, upper: number, lower: number, rise: number, along = 1): void => {
-    const known = levels.tie(upper, lower, rise);
-    if (known === undefined) return;
-    const off = known - rise;
-    surplus.push({
-      run: run.id,
-      fact,
-      off: off / along,
-      contradicts: Math.abs(off) > NEAR,
-    });
-  };
+/** The parts that a solution was put together of, network by network. */
+const solved = new WeakMap<GradeSolution, readonly GradeSolution[]>();
 
-  runs.forEach((run, index) => {
-    const grade = plan.runGrade[run.id];
-    if (grade?.low !== undefined) tie(run, 'low', lowOf(index), DATUM, grade.low);
-    if (grade?.high !== undefined) tie(run, 'high', highOf(index), DATUM, grade.high);
-  });
-  runs.forEach((run, index) => {
-    const slope = plan.runGrade[run.id]?.slope;
-    const length = lengths[index];
-    if (slope !== undefined && length !== undefined) tie(run, 'slope', highOf(index), lowOf(index), slope * length, length);
-  });
-
-  const below = new Map<Uuid, number[]>();
-  runs.forEach((run, index) => {
-    const list = below.get(run.upper);
-    if (list) list.push(index);
-    else below.set(run.upper, [index]);
-  });
-  const eachNext = (visit: (run: RunItem, index: number, next: number) => void): void =>
-    runs.forEach((run, index) => below.get(run.lower)?.forEach((next) => visit(run, index, next)));
-  eachNext((run, index, next) => {
-    const drop = plan.runGrade[run.id]?.drop;
-    if (drop !== undefined) tie(run, 'drop', lowOf(index), highOf(next), drop);
-  });
-  eachNext((_run, index, next) => {
-    levels.tie(lowOf(index), highOf(next), 0);
-  });
-
-  const results = new Map<Uuid, RunGradeResult>();
-  runs.forEach((run, index) => {
-    const low = levels.above(lowOf(index), DATUM);
-    const high = levels.above(highOf(index), DATUM);
-    const rise = levels.above(highOf(index), lowOf(index));
-    // A slope that was fixed and holds is given back to the last digit.
-    const fixed = plan.runGrade[run.id]?.slope;
-    const length = lengths[index];
-    const holds = rise !== undefined && length !== undefined && fixed !== undefined && Math.abs(rise - fixed * length) <= NEAR;
-    results.set(run.id, { low, high, slope: holds ? fixed : rise === undefined || length === undefined ? undefined : rise / length });
-  });
-  return { runs: results, surplus };
+function sameFacts(runs: readonly Run[], plan: Facts, other: Facts): boolean {
+  if (plan.runGrade === other.runGrade && plan.nodePlace === other.nodePlace) return true;
+  return runs.every(
+    ({ id, a, b }) =>
+      plan.runGrade[id] === other.runGrade[id] &&
+      plan.nodePlace[a] === other.nodePlace[a] &&
+      plan.nodePlace[b] === other.nodePlace[b],
+  );
 }
 
 const DATUM = 0;
-const lowOf = (index: number): number => 1 + 2 * index;
-const highOf = (index: number): number => 2 + 2 * index;
+
+class Solver {
+  /** In the order of their ids, so that what is decided by turns is always decided alike. */
+  readonly #runs: readonly Run[];
+  readonly #grades: readonly (RunGrade | undefined)[];
+  readonly #lengths: readonly (number | undefined)[];
+  readonly #levels: TiedLevels;
+  readonly #nodes: ReadonlyMap<Uuid, NodeEnds>;
+  readonly #surplus: SurplusFact[] = [];
+  /** Runs whose step at the low end is over the highest of several going out, and so waits for them. */
+  readonly #waiting = new Map<number, { step: number; used: boolean }>();
+
+  constructor(plan: Facts, runs: readonly Run[]) {
+    this.#runs = runs;
+    this.#grades = this.#runs.map(({ id }) => plan.runGrade[id]);
+    this.#lengths = this.#runs.map((run) => runLength(plan, run));
+    this.#levels = new TiedLevels(1 + 2 * this.#runs.length);
+    this.#nodes = endsByNode(this.#runs);
+  }
+
+  solve(): GradeSolution {
+    this.#ownFacts();
+    this.#steps();
+    this.#follow();
+    this.#judgeWaiting();
+    return { runs: this.#results(), surplus: this.#surplus };
+  }
+
+  /** Inverts and slopes: they tie a run's ends to the datum and to each other, and cannot meet those of another run. */
+  #ownFacts(): void {
+    this.#runs.forEach((run, index) => {
+      const grade = this.#grades[index];
+      if (!grade) return;
+      if (grade.a !== undefined) this.#tie(run, 'low', endA(index), DATUM, grade.a);
+      if (grade.b !== undefined) this.#tie(run, 'high', endB(index), DATUM, grade.b);
+      const length = this.#lengths[index];
+      if (grade.slope === undefined || length === undefined) return;
+      this.#tie(run, 'slope', endB(index), endA(index), grade.slope * length, run.flow === 'to-a' ? length : -length);
+    });
+  }
+
+  #steps(): void {
+    this.#runs.forEach((run, index) => {
+      const grade = this.#grades[index];
+      if (!grade || (grade.stepA === undefined && grade.stepB === undefined)) return;
+      for (const end of ['a', 'b'] as const) {
+        const step = end === 'a' ? grade.stepA : grade.stepB;
+        if (step === undefined) continue;
+        const ends = this.#nodes.get(run[end]) as NodeEnds;
+        if (end === lowEnd(run)) {
+          if (ends.leaving.length > 1) this.#waiting.set(index, { step, used: false });
+          else for (const next of ends.leaving) this.#tie(run, 'drop', this.#end(index, end), this.#high(next), step);
+        } else {
+          const over = this.#across(index, ends);
+          if (over !== undefined) this.#tie(run, 'step', this.#end(index, end), over, step);
+        }
+      }
+    });
+  }
+
+  /** What a run that leaves a node has its step over: its line's run that arrives there, or the only other that leaves. */
+  #across(index: number, { arriving, leaving }: NodeEnds): number | undefined {
+    const own = arriving.filter((other) => this.#line(other) === this.#line(index));
+    if (own.length === 1) return this.#low(own[0] as number);
+    const others = leaving.filter((other) => other !== index);
+    return own.length === 0 && others.length === 1 ? this.#high(others[0] as number) : undefined;
+  }
+
+  /**
+   * What is free takes its level from what it meets: a free end a first, since a run is drawn from there; then the other
+   * ends of runs that go on in their line; then all that is left, worked up from the outlets and down from what is known
+   * above. Only the last depends on which way the water goes.
+   */
+  #follow(): void {
+    const { fromA, others } = this.#pairsInLines();
+    for (const [one, other] of fromA) this.#levels.tie(one, other, 0);
+    const upward = this.#allKnown() ? [] : fromOutletsUp(this.#runs, this.#nodes);
+    for (const ends of upward) this.#settle(ends, this.#highestOut(ends), isEndA);
+    for (const [one, other] of others) this.#levels.tie(one, other, 0);
+    if (this.#allKnown()) return;
+    const downward = [...upward].reverse();
+    for (let moved = true; moved;) {
+      moved = false;
+      for (const ends of upward) if (this.#settle(ends, this.#highestOut(ends))) moved = true;
+      for (const ends of downward) if (this.#settle(ends, this.#highestOut(ends) ?? this.#lowestIn(ends))) moved = true;
+    }
+  }
+
+  #allKnown(): boolean {
+    return this.#runs.every(
+      (_, index) => this.#level(endA(index)) !== undefined && this.#level(endB(index)) !== undefined,
+    );
+  }
+
+  /** Where runs of one line go on through a node at which the water does not part, by which of them is free there. */
+  #pairsInLines(): Record<'fromA' | 'others', (readonly [number, number])[]> {
+    const pairs: Record<'fromA' | 'others', [number, number][]> = { fromA: [], others: [] };
+    for (const { arriving, leaving } of this.#nodes.values()) {
+      const [next] = leaving;
+      if (next === undefined || leaving.length > 1) continue;
+      const own = arriving.filter((other) => this.#line(other) === this.#line(next));
+      const [before] = own;
+      if (before === undefined || own.length > 1) continue;
+      const pair: [number, number] = [this.#low(before), this.#high(next)];
+      const free = pair.some((end) => isEndA(end) && this.#level(end) === undefined);
+      pairs[free ? 'fromA' : 'others'].push(pair.sort((one, other) => one - other));
+    }
+    for (const list of Object.values(pairs)) list.sort(([one], [other]) => one - other);
+    return pairs;
+  }
+
+  #settle({ arriving, leaving }: NodeEnds, level: number | undefined, only?: (end: number) => boolean): boolean {
+    if (level === undefined) return false;
+    let settled = false;
+    const take = (end: number, at: number): boolean => {
+      if (this.#level(end) !== undefined || only?.(end) === false) return false;
+      this.#levels.tie(end, DATUM, at);
+      settled = true;
+      return true;
+    };
+    for (const index of leaving) take(this.#high(index), level);
+    for (const index of arriving) {
+      const waiting = this.#waiting.get(index);
+      if (take(this.#low(index), level + (waiting?.step ?? 0)) && waiting) waiting.used = true;
+    }
+    return settled;
+  }
+
+  #highestOut({ leaving }: NodeEnds): number | undefined {
+    return extreme(leaving, (index) => this.#level(this.#high(index)), Math.max);
+  }
+
+  #lowestIn({ arriving }: NodeEnds): number | undefined {
+    return extreme(
+      arriving,
+      (index) => {
+        const level = this.#level(this.#low(index));
+        const waiting = this.#waiting.get(index);
+        if (level === undefined || !waiting) return level;
+        waiting.used = true;
+        return level - waiting.step;
+      },
+      Math.min,
+    );
+  }
+
+  #judgeWaiting(): void {
+    for (const [index, { step, used }] of this.#waiting) {
+      const run = this.#runs[index] as Run;
+      const low = this.#level(this.#low(index));
+      const out = this.#highestOut(this.#nodes.get(run[lowEnd(run)]) as NodeEnds);
+      if (low === undefined || out === undefined) continue;
+      const off = low - out - step;
+      const contradicts = Math.abs(off) > NEAR;
+      if (contradicts || !used) this.#surplus.push({ run: run.id, fact: 'drop', off, contradicts });
+    }
+  }
+
+  #results(): Map<Uuid, RunGradeResult> {
+    const results = new Map<Uuid, RunGradeResult>();
+    this.#runs.forEach((run, index) => {
+      const [lowAt, highAt] = [this.#low(index), this.#high(index)];
+      const rise = this.#levels.above(highAt, lowAt);
+      const length = this.#lengths[index];
+      // A slope that was fixed and holds is given back to the last digit.
+      const own = this.#grades[index]?.slope;
+      const fixed = own === undefined ? undefined : run.flow === 'to-a' ? own : turned(own);
+      const holds =
+        rise !== undefined && length !== undefined && fixed !== undefined && Math.abs(rise - fixed * length) <= NEAR;
+      const slope = holds ? fixed : rise === undefined || length === undefined ? undefined : rise / length;
+      results.set(run.id, { low: this.#level(lowAt), high: this.#level(highAt), slope });
+    });
+    return results;
+  }
+
+  #tie(run: Run, fact: Fact, upper: number, lower: number, rise: number, along = 1): void {
+    const known = this.#levels.tie(upper, lower, rise);
+    if (known === undefined) return;
+    const off = known - rise;
+    this.#surplus.push({ run: run.id, fact, off: off / along, contradicts: Math.abs(off) > NEAR });
+  }
+
+  #level(end: number): number | undefined {
+    return this.#levels.above(end, DATUM);
+  }
+
+  #line(index: number): Uuid {
+    return (this.#runs[index] as Run).line;
+  }
+
+  #end(index: number, end: End): number {
+    return end === 'a' ? endA(index) : endB(index);
+  }
+
+  #low(index: number): number {
+    return this.#end(index, lowEnd(this.#runs[index] as Run));
+  }
+
+  #high(index: number): number {
+    return this.#end(index, highEnd(this.#runs[index] as Run));
+  }
+}
+
+const endA = (index: number): number => 1 + 2 * index;
+const endB = (index: number): number => 2 + 2 * index;
+const isEndA = (end: number): boolean => end % 2 === 1;
+
+/** A slope told from the other end. */
+export const turned = (slope: number): number => (slope === 0 ? 0 : -slope);
+
+function extreme(
+  of: readonly number[],
+  value: (index: number) => number | undefined,
+  pick: (a: number, b: number) => number,
+): number | undefined {
+  let found: number | undefined;
+  for (const index of of) {
+    const one = value(index);
+    if (one !== undefined) found = found === undefined ? one : pick(found, one);
+  }
+  return found;
+}

@@ -1,4 +1,4 @@
-import type { GroundBreak, Uuid } from '@alveus/plan';
+import type { Uuid, UpRun } from '@alveus/plan';
 import { NEAR } from '../tolerance';
 
 /** The ground along one run: known points in order up the run, straight between, unknown before the first and after the last. */
@@ -7,13 +7,13 @@ export interface GroundProfile {
   readonly points: readonly GroundPoint[];
   /** Length of the run over which the ground is not known. */
   readonly missing: number;
-  /** Breaks typed beyond the run's upper end; they are left out. */
+  /** Breaks beyond an end of the run; they are left out. */
   readonly beyond: readonly GroundPoint[];
 }
 
 export interface GroundPoint {
   /** Distance from the run's lower node, m. */
-  readonly at: number;
+  readonly at: UpRun;
   readonly elevation: number;
   /** The shot it came from; otherwise it was typed. */
   readonly shot?: Uuid | undefined;
@@ -21,19 +21,27 @@ export interface GroundPoint {
 
 /** A place that is both typed and shot. */
 export interface GroundTwice {
-  readonly at: number;
+  readonly at: UpRun;
   readonly typed: number;
   readonly shot: number;
 }
 
 /** Typed and shot ground along a run together, in order. Where one place has both the shot is used, and it is said. */
-export function mergeGround(typed: readonly GroundBreak[], shots: readonly GroundPoint[], samePlace: number): { points: readonly GroundPoint[]; twice: readonly GroundTwice[] } {
+export function mergeGround(
+  typed: readonly GroundPoint[],
+  shots: readonly GroundPoint[],
+  samePlace: number,
+): { points: readonly GroundPoint[]; twice: readonly GroundTwice[] } {
   if (shots.length === 0) return { points: typed, twice: NONE };
   const twice: GroundTwice[] = [];
+  let next = 0;
   const kept = typed.filter((one) => {
-    const shot = shots.find(({ at }) => Math.abs(at - one.at) < samePlace);
-    if (shot && Math.abs(shot.elevation - one.elevation) > NEAR) twice.push({ at: one.at, typed: one.elevation, shot: shot.elevation });
-    return !shot;
+    while (next < shots.length && (shots[next] as GroundPoint).at <= one.at - samePlace) next += 1;
+    const shot = shots[next];
+    if (!shot || shot.at >= one.at + samePlace) return true;
+    if (Math.abs(shot.elevation - one.elevation) > NEAR)
+      twice.push({ at: one.at, typed: one.elevation, shot: shot.elevation });
+    return false;
   });
   return { points: [...kept, ...shots].sort((a, b) => a.at - b.at), twice };
 }
@@ -56,9 +64,10 @@ export function groundProfile(
   const points: GroundPoint[] = lower === undefined ? [] : [{ at: 0, elevation: lower.elevation, shot: lower.shot }];
   const beyond: GroundPoint[] = [];
   for (const here of breaks) {
-    if (here.at > length + NEAR) beyond.push(here);
-    // A break on the upper node gives way to the node's own value, which every run there shares.
-    else if (here.at < length - NEAR || upper === undefined) points.push(here.at <= length ? here : { ...here, at: length });
+    if (here.at > length + NEAR || here.at < -NEAR) beyond.push(here);
+    // A break on a node gives way to the node's own value, which every run there shares.
+    else if ((here.at < length - NEAR || upper === undefined) && (here.at > NEAR || lower === undefined))
+      points.push(here.at <= length && here.at >= 0 ? here : { ...here, at: Math.min(length, Math.max(0, here.at)) });
   }
   if (upper !== undefined) points.push({ at: length, elevation: upper.elevation, shot: upper.shot });
   const first = points[0];

@@ -34,7 +34,9 @@ const ComputedRun = z.strictObject({
 const ComputedQuantities = z.strictObject({
   excavation: number,
   pipeDisplaced: number,
-  layers: z.array(z.strictObject({ name: z.string(), material: z.string(), placed: number, ordered: number, mass: number })),
+  layers: z.array(
+    z.strictObject({ name: z.string(), material: z.string(), placed: number, ordered: number, mass: number }),
+  ),
   nativeReturned: number,
   spoilBank: number,
   spoilLoose: number,
@@ -53,19 +55,46 @@ const ComputedFinding = z.strictObject({
 });
 
 export const Computed = z.strictObject({
-  lines: z.array(z.strictObject({ id: z.string(), name: z.string(), runs: z.array(ComputedRun), quantities: ComputedQuantities })),
+  lines: z.array(
+    z.strictObject({ id: z.string(), name: z.string(), runs: z.array(ComputedRun), quantities: ComputedQuantities }),
+  ),
   findings: z.array(ComputedFinding),
 });
 export type Computed = z.infer<typeof Computed>;
 
-/** @param step stations are given at every ground break and at every multiple of it, m */
+/** Stations that one answer may hold: some 50 MB of it. */
+export const MOST_STATIONS = 200_000;
+
+/** The least step, in whole metres, at which a plan comes to no more stations than that; undefined where `step` will do. */
+export function leastStep(evaluation: Evaluation, step: number): number | undefined {
+  let steps = 0;
+  let fixed = 0;
+  for (const run of evaluation.runs.values()) {
+    steps += run.length;
+    fixed += run.ground.points.length + 2;
+  }
+  if (fixed + steps / step <= MOST_STATIONS) return undefined;
+  return Math.ceil(steps / Math.max(1, MOST_STATIONS - fixed));
+}
+
+/**
+ * @param step stations are given at every ground break and at every multiple of it, m
+ * @throws RangeError where that would be more stations than one answer may hold
+ */
 export function compute(plan: Plan, step = 5): Computed {
   const evaluation = evaluate(plan);
+  const least = leastStep(evaluation, step);
+  if (least !== undefined)
+    throw new RangeError(
+      `Stations every ${step} m would be too many for this plan. Ask for a step of ${least} m or more.`,
+    );
   return {
     lines: [...evaluation.lines.values()].map((line) => ({
       id: line.id,
       name: line.line.name,
-      runs: line.order.runs.map((run, index) => computedRun(evaluation.runs.get(run.id) as RunResult, line, index, step)),
+      runs: line.order.runs.map((run, index) =>
+        computedRun(evaluation.runs.get(run.id) as RunResult, line, index, step),
+      ),
       quantities: computedQuantities(evaluation, line),
     })),
     findings: findingsOf(evaluation).map((finding) => ({
@@ -79,7 +108,12 @@ export function compute(plan: Plan, step = 5): Computed {
   };
 }
 
-function computedRun(run: RunResult, line: LineResult, index: number, step: number): Computed['lines'][number]['runs'][number] {
+function computedRun(
+  run: RunResult,
+  line: LineResult,
+  index: number,
+  step: number,
+): Computed['lines'][number]['runs'][number] {
   const start = line.line.startChainage + (line.order.starts[index] as number);
   const { low, high, slope } = run.grade;
   return {
@@ -113,7 +147,8 @@ export function stationDistances(run: Pick<RunResult, 'length' | 'ground'>, step
 }
 
 function computedQuantities({ plan }: Evaluation, { quantities }: LineResult): Computed['lines'][number]['quantities'] {
-  const { excavation, pipeDisplaced, layers, nativeReturned, spoilBank, spoilLoose, pipe, complete, missingLength } = quantities;
+  const { excavation, pipeDisplaced, layers, nativeReturned, spoilBank, spoilLoose, pipe, complete, missingLength } =
+    quantities;
   return {
     excavation,
     pipeDisplaced,

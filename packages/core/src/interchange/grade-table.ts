@@ -3,10 +3,12 @@ import type { RunResult } from '../run-result';
 import { stationAt } from '../trench';
 import type { Quantity, System } from '../units';
 import { print, unitName } from '../units';
-import { stationDistances } from './compute';
+import { leastStep, stationDistances } from './compute';
 
-/** The grade table of a line as comma-separated text: a row per station from the outlet up, in the units on show. */
-export function gradeTable(evaluation: Evaluation, line: LineResult, system: System, step: number): string {
+/** The grade table of a line: its head, then a row of cells per station from the outlet up, in the units on show. */
+export function gradeTable(evaluation: Evaluation, line: LineResult, system: System, asked: number): string[][] {
+  // A line of hundreds of kilometres is told at longer steps, rather than not at all.
+  const step = Math.max(asked, leastStep(evaluation, asked) ?? 0);
   const columns: readonly (readonly [name: string, quantity: Quantity])[] = [
     ['chainage', 'chainage'],
     ['run', 'plain'],
@@ -39,11 +41,5 @@ export function gradeTable(evaluation: Evaluation, line: LineResult, system: Sys
       ];
     });
   });
-  return [head, ...rows].map((row) => row.map(cell).join(',')).join('\r\n') + '\r\n';
-}
-
-/** Quotes a cell as RFC 4180 has it, and keeps a spreadsheet from taking a name for a formula. */
-function cell(text: string): string {
-  const safe = /^[=@\t\r]/.test(text) || /^[-+](?![\d.])/.test(text) ? `'${text}` : text;
-  return /[",\r\n]/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe;
+  return [head, ...rows];
 }

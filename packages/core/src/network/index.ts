@@ -1,4 +1,3 @@
-export * from './edits';
 export * from './layout';
 export * from './place';
 export * from './topology';

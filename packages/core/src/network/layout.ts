@@ -1,4 +1,5 @@
-import type { Plan, Uuid } from '@alveus/plan';
+import type { Plan, Run, Uuid } from '@alveus/plan';
+import { lowerOf, upperOf } from '@alveus/plan';
 import { runLength } from '../length';
 import type { Topology } from './topology';
 
@@ -20,7 +21,8 @@ const UNKNOWN_LENGTH = 10;
  */
 export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot> {
   const spots = new Map<Uuid, NodeSpot>();
-  for (const [id, { east, north }] of Object.entries(plan.nodePlace)) if (plan.node[id]) spots.set(id, { east, north, placed: true });
+  for (const [id, { east, north }] of Object.entries(plan.nodePlace))
+    if (plan.node[id]) spots.set(id, { east, north, placed: true });
   const heading = new Map<Uuid, number>();
   const spread = (start: Uuid): void => {
     const queue = [start];
@@ -35,20 +37,26 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
         const angle = straight ? onward : onward + side * BRANCH;
         if (!straight) side = side > 0 ? -side : 1 - side;
         const length = runLength({ nodePlace: {} }, item) ?? UNKNOWN_LENGTH;
-        spots.set(to, { east: from.east + length * Math.cos(angle), north: from.north + length * Math.sin(angle), placed: false });
+        spots.set(to, {
+          east: from.east + length * Math.cos(angle),
+          north: from.north + length * Math.sin(angle),
+          placed: false,
+        });
         heading.set(to, angle);
         queue.push(to);
       };
       const own = lineEndingAt(plan, topology, node);
       const arriving = [...(topology.arriving.get(node) ?? [])].sort();
       const main = arriving.find((id) => plan.run[id]?.line === own) ?? (own === undefined ? arriving[0] : undefined);
-      for (const id of arriving) go(id, plan.run[id]?.upper ?? '', id === main);
+      for (const id of arriving) go(id, upperOf(plan.run[id] as Run), id === main);
       // Where the water parts, what leads away lies on the other side.
-      for (const id of topology.leaving.get(node) ?? []) go(id, plan.run[id]?.lower ?? '', false);
+      for (const id of topology.leaving.get(node) ?? []) go(id, lowerOf(plan.run[id] as Run), false);
     }
   };
   for (const id of [...spots.keys()]) spread(id);
-  const outlets = Object.keys(plan.node).filter((id) => !topology.leaving.has(id) && topology.arriving.has(id)).sort();
+  const outlets = Object.keys(plan.node)
+    .filter((id) => !topology.leaving.has(id) && topology.arriving.has(id))
+    .sort();
   let north = 0;
   for (const [, spot] of spots) north = Math.min(north, spot.north - 20);
   for (const id of [...outlets, ...Object.keys(plan.node).sort()]) {

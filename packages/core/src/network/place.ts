@@ -36,11 +36,20 @@ export function deflection(before: Spot, here: Spot, after: Spot): number {
  * the node it hangs on.
  * @param reach how near is near, m @param step the round distance, m
  */
-export function snapped(wanted: Spot, from: Spot | undefined, others: readonly Spot[], reach: number, step: number): Spot {
+export function snapped(
+  wanted: Spot,
+  from: Spot | undefined,
+  others: readonly Spot[],
+  reach: number,
+  step: number,
+): Spot {
   const near = others.find((other) => Math.hypot(other.east - wanted.east, other.north - wanted.north) <= reach);
   if (near) return near;
   if (!from) return { east: Math.round(wanted.east / step) * step, north: Math.round(wanted.north / step) * step };
-  const distance = Math.max(step, Math.round(Math.hypot(wanted.east - from.east, wanted.north - from.north) / step) * step);
+  const distance = Math.max(
+    step,
+    Math.round(Math.hypot(wanted.east - from.east, wanted.north - from.north) / step) * step,
+  );
   const even = Math.PI / 12;
   const bearing = bearingTo(from, wanted);
   const round = Math.round(bearing / even) * even;

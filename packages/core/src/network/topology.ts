@@ -1,4 +1,5 @@
 import type { ItemOf, Plan, Uuid } from '@alveus/plan';
+import { lowerOf, upperOf } from '@alveus/plan';
 import type { LineOrder } from '../grade';
 import { orderLine, runsByLine } from '../grade';
 import { runLength } from '../length';
@@ -24,10 +25,17 @@ export function topologyOf(plan: Plan): Topology {
   const leaving = new Map<Uuid, Uuid[]>();
   const arriving = new Map<Uuid, Uuid[]>();
   for (const run of Object.values(plan.run)) {
-    add(leaving, run.upper, run.id);
-    add(arriving, run.lower, run.id);
+    add(leaving, upperOf(run), run.id);
+    add(arriving, lowerOf(run), run.id);
   }
-  return { orders, withSection: gathered(plan, sectionIdOf), withPipe: gathered(plan, pipeIdOf), leaving, arriving, ringed: ringedRuns(plan, leaving, arriving) };
+  return {
+    orders,
+    withSection: gathered(plan, sectionIdOf),
+    withPipe: gathered(plan, pipeIdOf),
+    leaving,
+    arriving,
+    ringed: ringedRuns(plan, leaving, arriving),
+  };
 }
 
 /** Every run that meets a node. */
@@ -35,7 +43,10 @@ export function runsAt({ leaving, arriving }: Topology, node: Uuid): Uuid[] {
   return [...(leaving.get(node) ?? NONE), ...(arriving.get(node) ?? NONE)];
 }
 
-function gathered(plan: Plan, keyOf: (run: ItemOf<'run'>, plan: Plan) => Uuid | undefined): (key: Uuid) => readonly Uuid[] {
+function gathered(
+  plan: Plan,
+  keyOf: (run: ItemOf<'run'>, plan: Plan) => Uuid | undefined,
+): (key: Uuid) => readonly Uuid[] {
   let map: Map<Uuid, Uuid[]> | undefined;
   return (key) => {
     if (!map) {
@@ -58,9 +69,18 @@ function add(map: Map<Uuid, Uuid[]>, key: Uuid | undefined, id: Uuid): void {
  * nothing leaves just these (Kahn's algorithm, from both ends). Without a ring, which is nearly always, the
  * first pass takes all.
  */
-function ringedRuns(plan: Pick<Plan, 'run'>, leaving: ReadonlyMap<Uuid, readonly Uuid[]>, arriving: ReadonlyMap<Uuid, readonly Uuid[]>): Set<Uuid> {
+function ringedRuns(
+  plan: Pick<Plan, 'run'>,
+  leaving: ReadonlyMap<Uuid, readonly Uuid[]>,
+  arriving: ReadonlyMap<Uuid, readonly Uuid[]>,
+): Set<Uuid> {
   const left = new Set(Object.keys(plan.run));
-  const peel = (endOf: (run: ItemOf<'run'>) => Uuid, nextOf: (run: ItemOf<'run'>) => Uuid, before: ReadonlyMap<Uuid, readonly Uuid[]>, after: ReadonlyMap<Uuid, readonly Uuid[]>): void => {
+  const peel = (
+    endOf: (run: ItemOf<'run'>) => Uuid,
+    nextOf: (run: ItemOf<'run'>) => Uuid,
+    before: ReadonlyMap<Uuid, readonly Uuid[]>,
+    after: ReadonlyMap<Uuid, readonly Uuid[]>,
+  ): void => {
     const waiting = new Map<Uuid, number>();
     const free: Uuid[] = [];
     for (const id of left) {
@@ -79,8 +99,19 @@ function ringedRuns(plan: Pick<Plan, 'run'>, leaving: ReadonlyMap<Uuid, readonly
       }
     }
   };
-  peel((run) => run.upper, (run) => run.lower, arriving, leaving);
-  if (left.size > 0) peel((run) => run.lower, (run) => run.upper, leaving, arriving);
+  peel(
+    (run) => upperOf(run),
+    (run) => lowerOf(run),
+    arriving,
+    leaving,
+  );
+  if (left.size > 0)
+    peel(
+      (run) => lowerOf(run),
+      (run) => upperOf(run),
+      leaving,
+      arriving,
+    );
   return left;
 }
 

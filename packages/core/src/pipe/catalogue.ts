@@ -48,7 +48,15 @@ const CORRUGATED = [3, 4, 6, 8, 10, 12, 15] as const;
 const TWIN_WALL = [12, 15, 18, 24, 30, 36, 48, 60] as const;
 const CORRUGATED_OUTSIDE = 1.15;
 
-function pipe(name: string, standard: string, nominal: number, outside: number, wall: number, stickFeet: number, manning: number): PipeModel {
+function pipe(
+  name: string,
+  standard: string,
+  nominal: number,
+  outside: number,
+  wall: number,
+  stickFeet: number,
+  manning: number,
+): PipeModel {
   return {
     name,
     standard,
@@ -63,12 +71,32 @@ function pipe(name: string, standard: string, nominal: number, outside: number, 
 /** Manning's n: usual design values of Chow and FHWA HEC-22, from memory. Stick lengths: common practice. */
 export const CATALOGUE: readonly PipeModel[] = [
   ...SDR35.map(([n, outside, wall]) => pipe(`${n} in SDR 35`, 'ASTM D3034 SDR 35', n, outside, wall, 14, 0.01)),
-  ...SCHEDULE40.map(([n, outside, wall]) => pipe(`${n} in schedule 40`, 'ASTM D1785 schedule 40', n, outside, wall, 10, 0.01)),
-  ...CONCRETE_B.map(([n, wall]) => pipe(`${n} in concrete, wall B`, 'ASTM C76 wall B', n, n + 2 * wall, wall, 8, 0.013)),
+  ...SCHEDULE40.map(([n, outside, wall]) =>
+    pipe(`${n} in schedule 40`, 'ASTM D1785 schedule 40', n, outside, wall, 10, 0.01),
+  ),
+  ...CONCRETE_B.map(([n, wall]) =>
+    pipe(`${n} in concrete, wall B`, 'ASTM C76 wall B', n, n + 2 * wall, wall, 8, 0.013),
+  ),
   ...CORRUGATED.map((n) =>
-    pipe(`${n} in corrugated`, 'corrugated HDPE; type the outside of yours', n, n * CORRUGATED_OUTSIDE, (n * (CORRUGATED_OUTSIDE - 1)) / 2, 10, 0.02),
+    pipe(
+      `${n} in corrugated`,
+      'corrugated HDPE; type the outside of yours',
+      n,
+      n * CORRUGATED_OUTSIDE,
+      (n * (CORRUGATED_OUTSIDE - 1)) / 2,
+      10,
+      0.02,
+    ),
   ),
   ...TWIN_WALL.map((n) =>
-    pipe(`${n} in twin-wall`, 'twin-wall, AASHTO M294 class; type the outside of yours', n, n * CORRUGATED_OUTSIDE, (n * (CORRUGATED_OUTSIDE - 1)) / 2, 20, 0.012),
+    pipe(
+      `${n} in twin-wall`,
+      'twin-wall, AASHTO M294 class; type the outside of yours',
+      n,
+      n * CORRUGATED_OUTSIDE,
+      (n * (CORRUGATED_OUTSIDE - 1)) / 2,
+      20,
+      0.012,
+    ),
   ),
 ];

@@ -36,7 +36,10 @@ export function meanAreaBelow(h0: number, h1: number, r: number): number {
   if (Math.abs(rise) < 1e-5 * r) {
     const middle = (h0 + h1) / 2;
     return (
-      (5 * areaBelow(middle - GAUSS_OFFSET * rise, r) + 8 * areaBelow(middle, r) + 5 * areaBelow(middle + GAUSS_OFFSET * rise, r)) / 18
+      (5 * areaBelow(middle - GAUSS_OFFSET * rise, r) +
+        8 * areaBelow(middle, r) +
+        5 * areaBelow(middle + GAUSS_OFFSET * rise, r)) /
+      18
     );
   }
   return (areaBelowIntegral(h1, r) - areaBelowIntegral(h0, r)) / rise;

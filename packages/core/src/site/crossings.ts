@@ -1,12 +1,15 @@
-import type { Clearance, Crossing, Profile, Utility } from '@alveus/plan';
-import { FOOT, INCH } from '../units';
+import type { Clearance, Crossing, FromA, Profile, Run, Service, UpRun, Utility } from '@alveus/plan';
+import { FOOT, INCH, serviceOf } from '@alveus/plan';
+import { upRun } from '../length';
 
 /** Utilities across and beside a run: how high they lie there, and how much room is left. */
 
 export interface CrossingResult {
   readonly crossing: Crossing;
   /** Where along the run it is judged, m: where it crosses, or the tightest place beside it. */
-  readonly at: number;
+  readonly at: UpRun;
+  /** The stretch of the run that it lies along, m; one place where it crosses. */
+  readonly stretch: { readonly from: UpRun; readonly to: UpRun };
   /** Elevations of its outside; undefined where only a depth is known, and no ground. */
   readonly top: number | undefined;
   readonly bottom: number | undefined;
@@ -39,13 +42,11 @@ export const DEFAULT_CLEARANCES: Readonly<Record<Utility, Clearance>> = {
 export const SEWER_TO_WATER: Clearance = { above: 18 * INCH, below: 18 * INCH, beside: 10 * FOOT, source: WATERWORKS };
 export const DEFAULT_HAND_DIG = { each: 24 * INCH, source: 'common practice; the local rule decides' } as const;
 
-const SEWAGE: ReadonlySet<string> = new Set(['building-sewer', 'effluent', 'leader', 'lateral']);
-
 /** The clearance in force between a line of a service and a utility. */
-export function clearanceFor(profile: Pick<Profile, 'clearances'>, service: string, utility: Utility): Clearance {
+export function clearanceFor(profile: Pick<Profile, 'clearances'>, service: Service, utility: Utility): Clearance {
   const stated = profile.clearances?.[utility];
   if (stated) return stated;
-  return utility === 'water' && SEWAGE.has(service) ? SEWER_TO_WATER : DEFAULT_CLEARANCES[utility];
+  return utility === 'water' && serviceOf(service).sewage ? SEWER_TO_WATER : DEFAULT_CLEARANCES[utility];
 }
 
 export function handDigFor(profile: Pick<Profile, 'handDig'>): { readonly each: number; readonly source: string } {
@@ -60,18 +61,41 @@ export interface PipeLevels {
   readonly bottom: number | undefined;
 }
 
-/** @param levelsAt our own levels at a distance up the run, m @param outside our pipe's outside diameter, m */
-export function crossingResult(crossing: Crossing, length: number, outside: number, levelsAt: (at: number) => PipeLevels): CrossingResult {
+/**
+ * @param run the run it lies at, and its length in m: places are told from its end a, and judged up the run
+ * @param levelsAt our own levels at a distance up the run, m @param outside our pipe's outside diameter, m
+ */
+export function crossingResult(
+  crossing: Crossing,
+  run: Pick<Run, 'flow'>,
+  length: number,
+  outside: number,
+  levelsAt: (at: UpRun) => PipeLevels,
+): CrossingResult {
   const { lies } = crossing;
-  if (lies.how === 'across') return resultAt(crossing, Math.min(lies.at, length), undefined, levelsAt);
+  const place = (at: FromA): UpRun => Math.min(length, Math.max(0, upRun(run, length, at)));
+  if (lies.how === 'across') {
+    const at = place(lies.at);
+    return resultAt(crossing, at, { from: at, to: at }, undefined, levelsAt);
+  }
+  const ends = [place(lies.from), place(lies.to)].sort((a, b) => a - b) as [UpRun, UpRun];
+  const stretch = { from: ends[0], to: ends[1] };
   const beside = lies.off - (outside + crossing.size) / 2;
   // The line runs straight, and so does the utility between what is known: the tightest place is at an end.
-  const ends = [Math.min(lies.from, length), Math.min(lies.to, length)].map((at) => resultAt(crossing, at, beside, levelsAt));
-  const [first, last] = ends as [CrossingResult, CrossingResult];
+  const [first, last] = ends.map((at) => resultAt(crossing, at, stretch, beside, levelsAt)) as [
+    CrossingResult,
+    CrossingResult,
+  ];
   return (last.gap ?? Infinity) < (first.gap ?? Infinity) ? last : first;
 }
 
-function resultAt(crossing: Crossing, at: number, beside: number | undefined, levelsAt: (at: number) => PipeLevels): CrossingResult {
+function resultAt(
+  crossing: Crossing,
+  at: UpRun,
+  stretch: CrossingResult['stretch'],
+  beside: number | undefined,
+  levelsAt: (at: UpRun) => PipeLevels,
+): CrossingResult {
   const { ground, underside, crown, bottom: trench } = levelsAt(at);
   const { by, of, value } = crossing.level;
   const stated = by === 'elevation' ? value : ground === undefined ? undefined : ground - value;
@@ -82,6 +106,7 @@ function resultAt(crossing: Crossing, at: number, beside: number | undefined, le
   return {
     crossing,
     at,
+    stretch,
     top,
     bottom,
     gap: known ? (over ? bottom - crown : underside - top) : undefined,

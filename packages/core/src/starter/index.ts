@@ -1,2 +1,1 @@
-export * from './compose';
 export * from './starter';

@@ -1,4 +1,4 @@
-import type { Item, ItemOf, Section, Service, Uuid } from '@alveus/plan';
+import type { Item, ItemOf, Section, Uuid } from '@alveus/plan';
 import { CATALOGUE } from '../pipe';
 import { INCH, TON, YARD3 } from '../units';
 
@@ -105,22 +105,12 @@ export const SECTIONS = {
 } as const satisfies Record<string, SectionStarter>;
 export type SectionKey = keyof typeof SECTIONS;
 
-/** The sections and pipe usual for each service; the first section is the default. */
-export const USUAL: Readonly<Record<Service, { pipe: string; sections: readonly SectionKey[] }>> = {
-  storm: { pipe: '12 in twin-wall', sections: ['storm', 'metric', 'yard'] },
-  'roof-drain': { pipe: '4 in SDR 35', sections: ['yard', 'sewer', 'metric'] },
-  'yard-drain': { pipe: '4 in SDR 35', sections: ['yard', 'sewer', 'metric'] },
-  'french-drain': { pipe: '4 in SDR 35', sections: ['french', 'frenchBedded'] },
-  'curtain-drain': { pipe: '4 in SDR 35', sections: ['curtain', 'french'] },
-  'building-sewer': { pipe: '4 in schedule 40', sections: ['sewer', 'metric', 'native'] },
-  // Stone round a leader would carry a leak unseen to the lowest lateral, so it is not among the choices.
-  effluent: { pipe: '4 in SDR 35', sections: ['native'] },
-  leader: { pipe: '4 in SDR 35', sections: ['native'] },
-  lateral: { pipe: '4 in SDR 35', sections: ['lateral'] },
-};
-
 /** Items for a section with the materials it takes, made with the ids that `newId` gives. */
-export function sectionItems(key: SectionKey, existing: readonly ItemOf<'material'>[], newId: () => Uuid): { section: Section; items: Item[] } {
+export function sectionItems(
+  key: SectionKey,
+  existing: readonly ItemOf<'material'>[],
+  newId: () => Uuid,
+): { section: Section; items: Item[] } {
   const items: Item[] = [];
   const made = new Map<string, Uuid>();
   const materialId = (material: MaterialKey | 'native'): Uuid => {
@@ -132,7 +122,9 @@ export function sectionItems(key: SectionKey, existing: readonly ItemOf<'materia
     return id;
   };
   const model: SectionStarter = SECTIONS[key];
-  const withIds = <T extends { material: MaterialKey | 'native' }>(layers: readonly T[]): (Omit<T, 'material'> & { material: Uuid })[] =>
+  const withIds = <T extends { material: MaterialKey | 'native' }>(
+    layers: readonly T[],
+  ): (Omit<T, 'material'> & { material: Uuid })[] =>
     layers.map((layer) => ({ ...layer, material: materialId(layer.material) }));
   const section: Section = {
     kind: 'section',

@@ -1,5 +1,5 @@
 import type { Benchmark, ItemOf, Levelling, Plan, Setup, Shot, Target, Uuid } from '@alveus/plan';
-import { ONLY } from '@alveus/plan';
+import { inForce, ONLY } from '@alveus/plan';
 
 /**
  * The level book worked out: height of instrument = elevation of the point behind + backsight; elevation of a
@@ -49,57 +49,49 @@ export interface Circuit {
   readonly adjusted: boolean;
 }
 
-export const DEFAULT_LEVELLING: Levelling = { kind: 'levelling', id: ONLY, allowed: { by: 'distance', metres: 0.012 }, adjust: true };
+export const DEFAULT_LEVELLING: Levelling = {
+  kind: 'levelling',
+  id: ONLY,
+  allowed: { by: 'distance', metres: 0.012 },
+  adjust: true,
+};
 
 type BookPlan = Pick<Plan, 'benchmark' | 'setup' | 'shot' | 'levelling'>;
-
-/** Splits shots into those that stand and those that another one superseded or struck out. */
-export function standingShots(shots: readonly Shot[]): { standing: Shot[]; gone: Shot[] } {
-  const superseded = new Set(shots.flatMap(({ supersedes }) => (supersedes === undefined ? [] : [supersedes])));
-  const standing: Shot[] = [];
-  const gone: Shot[] = [];
-  for (const shot of shots) (superseded.has(shot.id) || shot.struck ? gone : standing).push(shot);
-  return { standing, gone };
-}
 
 export function workBook(plan: BookPlan): Book {
   const levelling = plan.levelling[ONLY] ?? DEFAULT_LEVELLING;
   const setups = Object.values(plan.setup).sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
   const inOrder = Object.values(plan.shot).sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
-  const { standing, gone } = standingShots(inOrder);
-  const of = (list: readonly Shot[], setup: Uuid): Shot[] => list.filter((shot) => shot.setup === setup);
-  const stations = setups.map((setup) => ({ setup, shots: of(standing, setup.id) }));
+  const { standing, gone } = inForce(inOrder);
+  const [standingOf, goneOf] = [bySetup(standing), bySetup(gone)];
+  const standings = setups.map((setup): Standing => ({ setup, shots: standingOf.get(setup.id) ?? [] }));
 
-  const raw = pass(stations, plan.benchmark, new Map());
+  const raw = new Levelled(standings, plan.benchmark);
+  raw.work(0, standings.length, NO_SHARES);
+  const settled = new Levelled(standings, plan.benchmark);
   const shares = new Map<Uuid, number>();
   const circuits: Circuit[] = [];
-  for (const closing of raw.closings) {
-    // What earlier circuits settled stays; only what they left free takes a share of this one.
-    const now = pass(stations, plan.benchmark, shares);
-    const closed = now.closings.find(({ shot }) => shot.id === closing.shot.id);
-    const path = pathTo(now, closing.setup);
-    const known = plan.benchmark[closing.benchmark]?.elevation;
-    const first = path[0];
-    const from = first === undefined ? undefined : now.came.get(first)?.point;
-    if (!closed || known === undefined || from?.on !== 'benchmark') continue;
-    const misclosure = closed.elevation - known;
-    const allowed = allowedFor(levelling, path.map((id) => plan.setup[id]));
-    const free = path.filter((id) => !shares.has(id));
-    const adjusted = levelling.adjust && free.length > 0 && (allowed === undefined || Math.abs(misclosure) <= allowed + 1e-9);
-    if (adjusted) for (const id of free) shares.set(id, -misclosure / free.length);
-    const { sumBack, sumFore } = sums(path, raw, closing);
-    const start = plan.benchmark[from.benchmark]?.elevation ?? 0;
-    circuits.push({ setups: path, from: from.benchmark, to: closing.benchmark, sumBack, sumFore, rise: closing.elevation - start, misclosure, allowed, adjusted });
-  }
-  const settled = pass(stations, plan.benchmark, shares);
+  standings.forEach((_, index) => {
+    settled.work(index, index + 1, shares);
+    for (const closing of settled.closingsAt(index)) {
+      const { circuit, free } = circuitOf(plan, levelling, raw, settled, closing, shares);
+      if (!circuit) continue;
+      circuits.push(circuit);
+      if (!circuit.adjusted) continue;
+      // What earlier circuits settled stays; only what they left free takes a share of this one.
+      for (const id of free) shares.set(id, -circuit.misclosure / free.length);
+      settled.work(settled.indexOf(free[0] as Uuid), index + 1, shares);
+    }
+  });
 
   const elevations = new Map<Uuid, ShotElevation>();
-  for (const shot of standing) elevations.set(shot.id, { shot, raw: raw.found.get(shot.id), adjusted: settled.found.get(shot.id) });
+  for (const shot of standing)
+    elevations.set(shot.id, { shot, raw: raw.found.get(shot.id), adjusted: settled.found.get(shot.id) });
   return {
-    setups: stations.map(({ setup, shots }) => ({
+    setups: standings.map(({ setup, shots }) => ({
       setup,
       shots,
-      gone: of(gone, setup.id),
+      gone: goneOf.get(setup.id) ?? [],
       rawHeight: raw.heights.get(setup.id),
       height: settled.heights.get(setup.id),
       share: shares.get(setup.id) ?? 0,
@@ -110,7 +102,58 @@ export function workBook(plan: BookPlan): Book {
   };
 }
 
-interface Station {
+const NO_SHARES: ReadonlyMap<Uuid, number> = new Map();
+
+function bySetup(shots: readonly Shot[]): Map<Uuid, Shot[]> {
+  const by = new Map<Uuid, Shot[]>();
+  for (const shot of shots) {
+    const list = by.get(shot.setup);
+    if (list) list.push(shot);
+    else by.set(shot.setup, [shot]);
+  }
+  return by;
+}
+
+/** A closing sight as a circuit; none where it began at no benchmark. `free`: its setups that no circuit settled yet. */
+function circuitOf(
+  plan: BookPlan,
+  levelling: Levelling,
+  raw: Levelled,
+  settled: Levelled,
+  closing: Closing,
+  shares: ReadonlyMap<Uuid, number>,
+): { readonly circuit: Circuit | undefined; readonly free: readonly Uuid[] } {
+  const path = settled.pathTo(closing.setup);
+  const free = path.filter((id) => !shares.has(id));
+  const known = plan.benchmark[closing.benchmark]?.elevation;
+  const from = settled.came.get(path[0] ?? '')?.point;
+  const rawEnd = raw.found.get(closing.shot.id);
+  if (known === undefined || rawEnd === undefined || from?.on !== 'benchmark') return { circuit: undefined, free };
+  const misclosure = closing.elevation - known;
+  const allowed = allowedFor(
+    levelling,
+    path.map((id) => plan.setup[id]),
+  );
+  const adjusted =
+    levelling.adjust && free.length > 0 && (allowed === undefined || Math.abs(misclosure) <= allowed + 1e-9);
+  const { sumBack, sumFore } = sums(path, raw, rawEnd);
+  const rise = rawEnd - (plan.benchmark[from.benchmark]?.elevation ?? 0);
+  const circuit = {
+    setups: path,
+    from: from.benchmark,
+    to: closing.benchmark,
+    sumBack,
+    sumFore,
+    rise,
+    misclosure,
+    allowed,
+    adjusted,
+  };
+  return { circuit, free };
+}
+
+/** One standing of the instrument with the shots from it that are in force. */
+interface Standing {
   readonly setup: Setup;
   readonly shots: readonly Shot[];
 }
@@ -122,65 +165,109 @@ interface Closing {
   readonly elevation: number;
 }
 
-interface Pass {
-  readonly heights: Map<Uuid, number>;
-  readonly found: Map<Uuid, number>;
-  readonly closings: Closing[];
+/** The setups worked through in their order; a stretch of them can be worked again once shares have changed. */
+class Levelled {
+  readonly heights = new Map<Uuid, number>();
+  readonly found = new Map<Uuid, number>();
   /** The point each setup took its height from, its elevation, and the setup that found that point. */
-  readonly came: Map<Uuid, { point: Target; elevation: number; setup: Uuid | undefined }>;
-}
+  readonly came = new Map<Uuid, { point: Target; elevation: number; setup: Uuid | undefined }>();
+  readonly #turning = new Map<string, { elevation: number; setup: Uuid }>();
+  readonly #closings = new Map<number, Closing[]>();
+  readonly #index: ReadonlyMap<Uuid, number>;
 
-/** Works through the setups once, adding to each height of instrument the share that is its own. */
-function pass(stations: readonly Station[], benchmarks: Readonly<Record<Uuid, Benchmark>>, shares: ReadonlyMap<Uuid, number>): Pass {
-  const result: Pass = { heights: new Map(), found: new Map(), closings: [], came: new Map() };
-  const turning = new Map<string, { elevation: number; setup: Uuid }>();
-  const known = (target: Target): { elevation: number; setup: Uuid | undefined } | undefined => {
-    if (target.on === 'benchmark') {
-      const benchmark = benchmarks[target.benchmark];
-      return benchmark && { elevation: benchmark.elevation, setup: undefined };
-    }
-    return target.on === 'turning' ? turning.get(target.name) : undefined;
-  };
-  for (const { setup, shots } of stations) {
-    const heights: number[] = [];
-    for (const shot of shots) {
-      if (shot.sight !== 'back') continue;
-      const point = known(shot.target);
-      if (!point) continue;
-      result.found.set(shot.id, point.elevation);
-      if (shot.reading.by !== 'rod') continue;
-      heights.push(point.elevation + shot.reading.value);
-      if (!result.came.has(setup.id)) result.came.set(setup.id, { point: shot.target, ...point });
-    }
-    const height = heights.length > 0 ? heights.reduce((sum, one) => sum + one, 0) / heights.length + (shares.get(setup.id) ?? 0) : undefined;
-    if (height !== undefined) result.heights.set(setup.id, height);
-    for (const shot of shots) {
-      if (shot.sight !== 'fore') continue;
-      const elevation = shot.reading.by === 'direct' ? shot.reading.value : height === undefined ? undefined : height - shot.reading.value;
-      if (elevation === undefined) continue;
-      result.found.set(shot.id, elevation);
-      if (shot.target.on === 'turning' && !turning.has(shot.target.name)) turning.set(shot.target.name, { elevation, setup: setup.id });
-      else if (shot.target.on === 'benchmark' && shot.reading.by === 'rod') result.closings.push({ setup: setup.id, shot, benchmark: shot.target.benchmark, elevation });
+  constructor(
+    private readonly standings: readonly Standing[],
+    private readonly benchmarks: Readonly<Record<Uuid, Benchmark>>,
+  ) {
+    this.#index = new Map(standings.map(({ setup }, index) => [setup.id, index]));
+  }
+
+  indexOf(setup: Uuid): number {
+    return this.#index.get(setup) ?? 0;
+  }
+
+  closingsAt(index: number): readonly Closing[] {
+    return this.#closings.get(index) ?? [];
+  }
+
+  /** Works the setups from one up to another, adding to each height of instrument the share that is its own. */
+  work(from: number, to: number, shares: ReadonlyMap<Uuid, number>): void {
+    for (let index = from; index < to; index += 1) this.#forget(this.standings[index] as Standing);
+    for (let index = from; index < to; index += 1) {
+      const { setup, shots } = this.standings[index] as Standing;
+      const height = this.#heightOf(setup, shots, shares.get(setup.id) ?? 0);
+      if (height !== undefined) this.heights.set(setup.id, height);
+      this.#closings.set(index, this.#ahead(setup, shots, height));
     }
   }
-  return result;
-}
 
-/** The setups from the benchmark where it began up to this one. */
-function pathTo({ came }: Pass, last: Uuid): Uuid[] {
-  const path: Uuid[] = [];
-  for (let id: Uuid | undefined = last; id !== undefined && !path.includes(id); id = came.get(id)?.setup) path.unshift(id);
-  return path;
+  #forget({ setup, shots }: Standing): void {
+    this.heights.delete(setup.id);
+    this.came.delete(setup.id);
+    for (const { id, sight, target } of shots) {
+      this.found.delete(id);
+      if (sight === 'fore' && target.on === 'turning' && this.#turning.get(target.name)?.setup === setup.id)
+        this.#turning.delete(target.name);
+    }
+  }
+
+  #known(target: Target): { elevation: number; setup: Uuid | undefined } | undefined {
+    if (target.on === 'benchmark') {
+      const benchmark = this.benchmarks[target.benchmark];
+      return benchmark && { elevation: benchmark.elevation, setup: undefined };
+    }
+    return target.on === 'turning' ? this.#turning.get(target.name) : undefined;
+  }
+
+  #heightOf(setup: Setup, shots: readonly Shot[], share: number): number | undefined {
+    let sum = 0;
+    let count = 0;
+    for (const shot of shots) {
+      const point = shot.sight === 'back' ? this.#known(shot.target) : undefined;
+      if (!point) continue;
+      this.found.set(shot.id, point.elevation);
+      if (shot.reading.by !== 'rod') continue;
+      sum += point.elevation + shot.reading.value;
+      count += 1;
+      if (!this.came.has(setup.id)) this.came.set(setup.id, { point: shot.target, ...point });
+    }
+    return count > 0 ? sum / count + share : undefined;
+  }
+
+  #ahead(setup: Setup, shots: readonly Shot[], height: number | undefined): Closing[] {
+    const closings: Closing[] = [];
+    for (const shot of shots) {
+      if (shot.sight !== 'fore') continue;
+      const { reading, target } = shot;
+      const elevation =
+        reading.by === 'direct' ? reading.value : height === undefined ? undefined : height - reading.value;
+      if (elevation === undefined) continue;
+      this.found.set(shot.id, elevation);
+      if (target.on === 'turning' && !this.#turning.has(target.name))
+        this.#turning.set(target.name, { elevation, setup: setup.id });
+      else if (target.on === 'benchmark' && reading.by === 'rod')
+        closings.push({ setup: setup.id, shot, benchmark: target.benchmark, elevation });
+    }
+    return closings;
+  }
+
+  /** The setups from the benchmark where it began up to this one. */
+  pathTo(last: Uuid): Uuid[] {
+    const path = new Set<Uuid>();
+    for (let id: Uuid | undefined = last; id !== undefined && !path.has(id); id = this.came.get(id)?.setup)
+      path.add(id);
+    return [...path].reverse();
+  }
 }
 
 /** Backsights and foresights of a circuit, each setup counted by what carried it on; of several backsights, their mean. */
-function sums(path: readonly Uuid[], raw: Pass, closing: Closing): { sumBack: number; sumFore: number } {
+function sums(path: readonly Uuid[], raw: Levelled, end: number): { sumBack: number; sumFore: number } {
   let sumBack = 0;
   let sumFore = 0;
   path.forEach((id, index) => {
     const height = raw.heights.get(id) ?? 0;
     const next = path[index + 1];
-    const ahead = next === undefined ? closing.elevation : (raw.came.get(next)?.elevation ?? 0);
+    const ahead = next === undefined ? end : (raw.came.get(next)?.elevation ?? 0);
     sumBack += height - (raw.came.get(id)?.elevation ?? 0);
     sumFore += height - ahead;
   });

@@ -1,4 +1,5 @@
-import type { Shot, Uuid } from '@alveus/plan';
+import type { FromA, Lineage, Plan, Shot, Uuid } from '@alveus/plan';
+import { itemsNow } from '@alveus/plan';
 import type { Book } from './book';
 
 /** Ground found with the level, by the place it was shot at. */
@@ -7,13 +8,13 @@ export interface GroundShot {
   readonly elevation: number;
 }
 export interface RunShot extends GroundShot {
-  /** Distance from the run's lower node, m. */
-  readonly at: number;
+  /** Distance from the run's end a, m. */
+  readonly at: FromA;
 }
 
 export interface GroundShots {
   readonly nodes: ReadonlyMap<Uuid, GroundShot>;
-  /** In order up each run, none twice at one place. */
+  /** In order along each run, none twice at one place. */
   readonly runs: ReadonlyMap<Uuid, readonly RunShot[]>;
   /** Shots that stand, of one place, that do not say the same; the later one is used. */
   readonly disagreeing: readonly { readonly used: Shot; readonly other: Shot; readonly by: number }[];
@@ -26,32 +27,69 @@ const SAME_LEVEL = 0.006;
 
 export const NO_SHOTS: GroundShots = { nodes: new Map(), runs: new Map(), disagreeing: [] };
 
-export function groundShots(book: Book): GroundShots {
-  const nodes = new Map<Uuid, GroundShot & { readonly from: Shot }>();
-  const runs = new Map<Uuid, (RunShot & { readonly from: Shot })[]>();
+type Places = { readonly plan: Pick<Plan, 'run' | 'node'>; readonly lineage: Lineage };
+type Kept<T> = T & { readonly from: Shot };
+
+/**
+ * @param places where runs and nodes are that a shot may have been told of before they were split or joined
+ */
+export function groundShots(book: Book, places: Places): GroundShots {
+  const nodes = new Map<Uuid, Kept<GroundShot>>();
+  const runs = new Map<Uuid, Map<number, Kept<RunShot>>>();
   const disagreeing: { used: Shot; other: Shot; by: number }[] = [];
-  const compare = (used: Shot, elevation: number, before: { readonly from: Shot; readonly elevation: number }): void => {
-    const by = Math.abs(elevation - before.elevation);
-    if (by > SAME_LEVEL) disagreeing.push({ used, other: before.from, by });
+  const compare = (used: Shot, elevation: number, before: Kept<GroundShot> | undefined): void => {
+    const by = before ? Math.abs(elevation - before.elevation) : 0;
+    if (before && by > SAME_LEVEL) disagreeing.push({ used, other: before.from, by });
   };
   for (const { shots } of book.setups) {
     for (const shot of shots) {
       const elevation = book.elevations.get(shot.id)?.adjusted;
-      const { target } = shot;
       if (elevation === undefined || shot.sight !== 'fore') continue;
-      if (target.on === 'node' && target.what === 'ground') {
-        const before = nodes.get(target.node);
-        if (before) compare(shot, elevation, before);
-        nodes.set(target.node, { shot: shot.id, elevation, from: shot });
-      } else if (target.on === 'run') {
-        const list = runs.get(target.run) ?? [];
-        const before = list.findIndex((one) => Math.abs(one.at - target.at) < SAME_PLACE);
-        if (before >= 0) compare(shot, elevation, list[before] as (typeof list)[number]);
-        list.splice(before >= 0 ? before : list.length, before >= 0 ? 1 : 0, { shot: shot.id, at: target.at, elevation, from: shot });
-        runs.set(target.run, list);
+      const place = groundPlace(shot, places);
+      if (!place) continue;
+      if ('node' in place) {
+        compare(shot, elevation, nodes.get(place.node));
+        nodes.set(place.node, { shot: shot.id, elevation, from: shot });
+        continue;
       }
+      const list = runs.get(place.run) ?? new Map<number, Kept<RunShot>>();
+      const slot = slotOf(list, place.at);
+      compare(shot, elevation, list.get(slot));
+      list.delete(slot);
+      list.set(Math.floor(place.at / SAME_PLACE), { shot: shot.id, at: place.at, elevation, from: shot });
+      runs.set(place.run, list);
     }
   }
-  for (const list of runs.values()) list.sort((a, b) => a.at - b.at);
-  return { nodes, runs, disagreeing };
+  const inOrder = new Map<Uuid, RunShot[]>();
+  for (const [run, list] of runs)
+    inOrder.set(
+      run,
+      [...list.values()].sort((a, b) => a.at - b.at),
+    );
+  return { nodes, runs: inOrder, disagreeing };
+}
+
+/** The slot of a shot at the same place, or the slot that is free for this one. */
+function slotOf(list: ReadonlyMap<number, RunShot>, at: FromA): number {
+  const own = Math.floor(at / SAME_PLACE);
+  for (const slot of [own, own - 1, own + 1]) {
+    const before = list.get(slot);
+    if (before && Math.abs(before.at - at) < SAME_PLACE) return slot;
+  }
+  return own;
+}
+
+/** Where the ground is that a shot tells of, as the plan is now; undefined where it tells of none, or that is gone. */
+function groundPlace(
+  shot: Shot,
+  { plan, lineage }: Places,
+): { readonly node: Uuid } | { readonly run: Uuid; readonly at: FromA } | undefined {
+  const { target } = shot;
+  if (target.on === 'node') {
+    if (target.what !== 'ground') return undefined;
+    return plan.node[target.node] ? { node: target.node } : (lineage.spot(target.node) ?? { node: target.node });
+  }
+  if (target.on !== 'run') return undefined;
+  const [now] = itemsNow(shot, plan, lineage);
+  return now?.target.on === 'run' ? now.target : undefined;
 }

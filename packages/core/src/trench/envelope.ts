@@ -41,12 +41,14 @@ export interface EnvelopeLayer {
   readonly material: LayerMaterial;
   readonly group: LayerGroup;
   /** Where the layer ends if nothing cuts it: a height, or so far from the ground. */
-  readonly top: { readonly from: 'bottom'; readonly height: number } | { readonly from: 'ground'; readonly offset: number };
+  readonly top:
+    { readonly from: 'bottom'; readonly height: number } | { readonly from: 'ground'; readonly offset: number };
 }
 
 export function envelope(section: Section, pipe: Pick<ItemOf<'pipe'>, 'outside' | 'wall'>): Envelope {
   const layers: EnvelopeLayer[] = [];
-  const add = (layer: Omit<EnvelopeLayer, 'key'>): void => void layers.push({ key: `${layer.material} ${layer.name}`, ...layer });
+  const add = (layer: Omit<EnvelopeLayer, 'key'>): void =>
+    void layers.push({ key: `${layer.material} ${layer.name}`, ...layer });
   let height = 0;
   section.below.forEach((layer, index) => {
     height += layer.thickness;
@@ -76,7 +78,12 @@ export function envelope(section: Section, pipe: Pick<ItemOf<'pipe'>, 'outside' 
   let hung = surface;
   for (const layer of [...section.surface].reverse()) {
     hung -= layer.thickness;
-    add({ name: 'surface', material: layer.material, group: 'surface', top: { from: 'ground', offset: Math.min(0, -hung) } });
+    add({
+      name: 'surface',
+      material: layer.material,
+      group: 'surface',
+      top: { from: 'ground', offset: Math.min(0, -hung) },
+    });
   }
   return {
     underside,
@@ -111,7 +118,11 @@ function kinksOf(layers: readonly EnvelopeLayer[], underside: number, radius: nu
 }
 
 /** Heights of every layer's top at one depth, each cut by what hangs over it; written into `into`. */
-export function layerTops(of: Envelope, depth: number, into: Float64Array = new Float64Array(of.layers.length)): Float64Array {
+export function layerTops(
+  of: Envelope,
+  depth: number,
+  into: Float64Array = new Float64Array(of.layers.length),
+): Float64Array {
   const whole = Math.max(0, depth);
   const open = Math.max(0, depth - of.surface);
   const { asked, hung, firstSurface } = of;
@@ -165,7 +176,14 @@ export function addStretch(of: Envelope, width: number, length: number, from: nu
 /** Room for the tops at both ends of a piece, used again and again: this is the innermost of all work. */
 const SCRATCH: readonly [Float64Array, Float64Array] = [new Float64Array(MOST_LAYERS), new Float64Array(MOST_LAYERS)];
 
-function addPiece(of: Envelope, width: number, length: number, startTops: Float64Array, endTops: Float64Array, into: Amounts): void {
+function addPiece(
+  of: Envelope,
+  width: number,
+  length: number,
+  startTops: Float64Array,
+  endTops: Float64Array,
+  into: Amounts,
+): void {
   const { underside, radius, asked } = of;
   const { layers } = into;
   let under = 0;

@@ -1,4 +1,4 @@
-import type { ItemOf, Section } from '@alveus/plan';
+import type { ItemOf, Section, UpRun } from '@alveus/plan';
 import type { GroundPoint, GroundProfile } from '../ground';
 import { groundAt } from '../ground';
 import type { RunGradeResult } from '../grade';
@@ -12,7 +12,7 @@ import { trenchWidth } from './width';
 /** Levels at one distance up a run. What follows from unknown ground or an open grade is undefined. */
 export interface Station {
   /** Distance from the run's lower node, m. */
-  readonly at: number;
+  readonly at: UpRun;
   readonly ground: number | undefined;
   readonly invert: number | undefined;
   readonly bottom: number | undefined;
@@ -47,7 +47,14 @@ export function runTrench(
   const { low, slope } = grade;
   if (low === undefined || slope === undefined || ground.points.length === 0) {
     const width = trenchWidth(section.width, pipe, 0);
-    return { width, stations: NO_STATIONS, deepest: undefined, shallowest: undefined, amounts: width >= pipe.outside - NEAR ? noAmounts(of) : undefined, missing: ground.length };
+    return {
+      width,
+      stations: NO_STATIONS,
+      deepest: undefined,
+      shallowest: undefined,
+      amounts: width >= pipe.outside - NEAR ? noAmounts(of) : undefined,
+      missing: ground.length,
+    };
   }
   const { points } = ground;
   const depthAt = (index: number): number => {
@@ -67,10 +74,17 @@ export function runTrench(
   if (fits) {
     amounts = noAmounts(of);
     for (let index = 1; index < points.length; index += 1) {
-      addStretch(of, width, (points[index] as GroundPoint).at - (points[index - 1] as GroundPoint).at, depthAt(index - 1), depthAt(index), amounts);
+      addStretch(
+        of,
+        width,
+        (points[index] as GroundPoint).at - (points[index - 1] as GroundPoint).at,
+        depthAt(index - 1),
+        depthAt(index),
+        amounts,
+      );
     }
   }
-  const stations = points.map(({ at, elevation }): KnownStation => new Levels(at, elevation, low + slope * at, of));
+  const stations = points.map(({ at, elevation }): KnownStation => new AtStation(at, elevation, low + slope * at, of));
   return {
     width,
     stations,
@@ -84,9 +98,9 @@ export function runTrench(
 const NO_STATIONS: readonly KnownStation[] = [];
 
 /** Holds what is measured; the rest is taken off when it is asked for. */
-class Levels implements KnownStation {
+class AtStation implements KnownStation {
   constructor(
-    readonly at: number,
+    readonly at: UpRun,
     readonly ground: number,
     readonly invert: number,
     private readonly of: Envelope,
@@ -106,10 +120,10 @@ class Levels implements KnownStation {
 }
 
 /** Levels at any distance up the run. */
-export function stationAt(grade: RunGradeResult, ground: GroundProfile, of: Envelope | undefined, at: number): Station {
+export function stationAt(grade: RunGradeResult, ground: GroundProfile, of: Envelope | undefined, at: UpRun): Station {
   const elevation = groundAt(ground, at);
   const invert = grade.low === undefined || grade.slope === undefined ? undefined : grade.low + grade.slope * at;
-  if (invert !== undefined && elevation !== undefined && of) return new Levels(at, elevation, invert, of);
+  if (invert !== undefined && elevation !== undefined && of) return new AtStation(at, elevation, invert, of);
   return {
     at,
     ground: elevation,
@@ -124,4 +138,3 @@ export function stationAt(grade: RunGradeResult, ground: GroundProfile, of: Enve
 export function slopedLength(length: number, slope: number | undefined): number {
   return length * Math.hypot(1, slope ?? 0);
 }
-

@@ -1,3 +1,4 @@
+export * from './outlandish';
 export * from './parse';
 export * from './print';
 export * from './quantity';

@@ -1,6 +1,10 @@
-import type { Quantity, System } from './quantity';
-import { FOOT, INCH, TON, TONNE, YARD3 } from './quantity';
+import { cutText, FOOT } from '@alveus/plan';
+import { readChainage, readLength } from './lengths';
 import { unitSize } from './print';
+import type { Quantity, System } from './quantity';
+import { GALLON, POUND, TON, TONNE, YARD3 } from './quantity';
+import { readSlope } from './slopes';
+import { NUMBER, plainNumbers, plainText, SIGN, sign } from './typed-text';
 
 /** Reads what crews type, whatever the setting; a number without a unit is taken in the unit of the setting. */
 
@@ -11,16 +15,24 @@ export type Parsed =
 /** @returns the value in SI, or what was expected instead */
 export function parse(text: string, quantity: Quantity, system: System): Parsed {
   const given = text.trim();
-  const value = read(normal(given), quantity, system);
+  const plain = given.length > LONGEST ? undefined : plainNumbers(plainText(given), system !== 'metric');
+  const value = plain === undefined ? undefined : read(plain, quantity, system);
   return value !== undefined && Number.isFinite(value)
     ? { ok: true, value }
     : { ok: false, given, expected: expectation(quantity, system) };
 }
 
+/** Longer than anything that anybody types for a number. */
+const LONGEST = 60;
+
 /** One sentence for the person who typed it. */
 export function complaint(failure: Extract<Parsed, { ok: false }>): string {
-  return failure.given === '' ? `Type ${failure.expected}.` : `“${failure.given}” is not understood. Type ${failure.expected}.`;
+  return failure.given === ''
+    ? `Type ${failure.expected}.`
+    : `“${shortened(failure.given)}” is not understood. Type ${failure.expected}.`;
 }
+
+const shortened = (text: string): string => (text.length > 30 ? `${cutText(text, 28)}…` : text);
 
 function expectation(quantity: Quantity, system: System): string {
   const metric = system === 'metric';
@@ -50,22 +62,6 @@ function expectation(quantity: Quantity, system: System): string {
   }
 }
 
-/** Straight quotes, one kind of minus, single spaces, lower case. */
-function normal(text: string): string {
-  return text
-    .toLowerCase()
-    .replace(/[\u2212\u2013]/g, '-')
-    .replace(/[’′‘]/g, "'")
-    .replace(/[”″“]|''/g, '"')
-    .replace(/½/g, ' 1/2')
-    .replace(/¼/g, ' 1/4')
-    .replace(/¾/g, ' 3/4')
-    .replace(/³/g, '3')
-    .replace(/²/g, '2')
-    .replace(/\s+/g, ' ')
-    .trim();
-}
-
 function read(text: string, quantity: Quantity, system: System): number | undefined {
   switch (quantity) {
     case 'slope':
@@ -81,124 +77,78 @@ function read(text: string, quantity: Quantity, system: System): number | undefi
     case 'chainage':
       return readChainage(text, system);
     case 'volume':
-      return withUnit(text, { '': unitSize(quantity, system), m3: 1, 'cu m': 1, 'cu yd': YARD3, cy: YARD3, yd3: YARD3 });
+      return withUnit(text, { '': unitSize(quantity, system), ...VOLUMES });
     case 'mass':
-      return withUnit(text, { '': unitSize(quantity, system), kg: 1, t: TONNE, tonne: TONNE, ton: TON, tons: TON });
+      return withUnit(text, { '': unitSize(quantity, system), ...MASSES });
     case 'density':
-      return withUnit(text, {
-        '': unitSize(quantity, system),
-        'kg/m3': 1,
-        't/m3': 1000,
-        'ton/cu yd': TON / YARD3,
-        'tons/cu yd': TON / YARD3,
-      });
+      return withUnit(text, { '': unitSize(quantity, system), ...DENSITIES });
     case 'area':
-      return withUnit(text, { '': unitSize(quantity, system), m2: 1, 'sq ft': FOOT ** 2 });
+      return withUnit(text, { '': unitSize(quantity, system), ...AREAS });
     case 'speed':
-      return withUnit(text, { '': unitSize(quantity, system), 'm/s': 1, 'ft/s': FOOT });
+      return withUnit(text, { '': unitSize(quantity, system), ...SPEEDS });
     default:
       return withUnit(text, { '': 1 });
   }
 }
 
-const SIGN = '([-+]?)';
-const NUMBER = String.raw`(\d+(?:\.\d*)?|\.\d+)`;
-/** `3`, `3.25`, `1/4`, `3 1/4`, `3-1/4`. */
-const MIXED = String.raw`(?:(\d+)[ -])?(\d+)\/(\d+)|${NUMBER}`;
-
-const BARE = new RegExp(`^${SIGN} ?${NUMBER}$`);
-const ONE_UNIT = new RegExp(`^${SIGN} ?(?:${MIXED}) ?(mm|cm|m|ft|feet|foot|'|in|inch|inches|")$`);
-const FEET_INCHES = new RegExp(`^${SIGN} ?${NUMBER} ?(?:'|ft|feet) ?-? ?(?:${MIXED}) ?(?:"|in|inch|inches)?$`);
-const BARE_MIXED = new RegExp(`^${SIGN} ?(?:${MIXED})$`);
-
-const LENGTH_UNITS: Readonly<Record<string, number>> = {
-  mm: 0.001,
-  cm: 0.01,
-  m: 1,
-  ft: FOOT,
-  feet: FOOT,
-  foot: FOOT,
-  "'": FOOT,
-  in: INCH,
-  inch: INCH,
-  inches: INCH,
-  '"': INCH,
+const FOOT3 = FOOT ** 3;
+const VOLUMES: Readonly<Record<string, number>> = {
+  m3: 1,
+  'cu m': 1,
+  l: 0.001,
+  'cu yd': YARD3,
+  cy: YARD3,
+  yd3: YARD3,
+  'cu ft': FOOT3,
+  cf: FOOT3,
+  ft3: FOOT3,
+  gal: GALLON,
+};
+const MASSES: Readonly<Record<string, number>> = {
+  kg: 1,
+  t: TONNE,
+  tonne: TONNE,
+  tonnes: TONNE,
+  ton: TON,
+  tons: TON,
+  'short ton': TON,
+  'short tons': TON,
+  lb: POUND,
+};
+/** Every mass over every volume, as densities are written. */
+const DENSITIES: Readonly<Record<string, number>> = {
+  ...Object.fromEntries(
+    Object.entries(MASSES).flatMap(([mass, kilograms]) =>
+      Object.entries(VOLUMES).flatMap(([volume, metres]) =>
+        ['/', ' / ', ' per ', ' a '].map((per) => [`${mass}${per}${volume}`, kilograms / metres]),
+      ),
+    ),
+  ),
+  pcf: POUND / FOOT3,
+  tcy: TON / YARD3,
+};
+const AREAS: Readonly<Record<string, number>> = {
+  m2: 1,
+  'sq m': 1,
+  'sq ft': FOOT ** 2,
+  sf: FOOT ** 2,
+  ft2: FOOT ** 2,
+  'sq yd': 9 * FOOT ** 2,
+  sy: 9 * FOOT ** 2,
+};
+const SPEEDS: Readonly<Record<string, number>> = {
+  'm/s': 1,
+  'm per s': 1,
+  'ft/s': FOOT,
+  'ft/sec': FOOT,
+  'ft per s': FOOT,
+  fps: FOOT,
 };
 
-function readLength(text: string, bareUnit: number): number | undefined {
-  const bare = BARE.exec(text);
-  if (bare) return sign(bare[1]) * Number(bare[2]) * bareUnit;
-  const one = ONE_UNIT.exec(text);
-  if (one) {
-    const amount = mixedNumber(one[2], one[3], one[4], one[5]);
-    return amount === undefined ? undefined : sign(one[1]) * amount * (LENGTH_UNITS[one[6] ?? ''] ?? NaN);
-  }
-  const both = FEET_INCHES.exec(text);
-  if (both) {
-    const inches = mixedNumber(both[3], both[4], both[5], both[6]);
-    if (inches === undefined || inches >= 12) return undefined;
-    return sign(both[1]) * (Number(both[2]) * FOOT + inches * INCH);
-  }
-  const fraction = BARE_MIXED.exec(text);
-  if (fraction) {
-    const amount = mixedNumber(fraction[2], fraction[3], fraction[4], fraction[5]);
-    return amount === undefined ? undefined : sign(fraction[1]) * amount * bareUnit;
-  }
-  return undefined;
-}
-
-function readChainage(text: string, system: System): number | undefined {
-  const [size, hundred] = system === 'metric' ? [1, 1000] : [FOOT, 100];
-  const match = /^([-+]?)(\d+)\+(\d+(?:\.\d+)?)$/.exec(text);
-  if (!match) return readLength(text, size);
-  const rest = Number(match[3]);
-  return rest < hundred ? sign(match[1]) * (Number(match[2]) * hundred + rest) * size : undefined;
-}
-
-const RISE = `(?:${MIXED})`;
-const PER_FOOT = new RegExp(`^${SIGN} ?${RISE} ?(?:"|in|inch|inches) ?(?:\\/|per) ?(?:ft|foot|')$`);
-const PER_LENGTH = new RegExp(
-  `^${SIGN} ?${RISE} ?(mm|cm|m|ft|'|in|") ?(?:\\/|per|in) ?(?:${NUMBER} ?)?(mm|cm|m|ft|foot|')$`,
-);
-const ONE_IN = new RegExp(`^${SIGN} ?${NUMBER} ?(?::|in) ?${NUMBER}$`);
-const PER_CENT = new RegExp(`^${SIGN} ?${NUMBER} ?%?$`);
-
-function readSlope(text: string): number | undefined {
-  const cent = PER_CENT.exec(text);
-  if (cent) return (sign(cent[1]) * Number(cent[2])) / 100;
-  const foot = PER_FOOT.exec(text);
-  if (foot) {
-    const amount = mixedNumber(foot[2], foot[3], foot[4], foot[5]);
-    return amount === undefined ? undefined : (sign(foot[1]) * amount) / 12;
-  }
-  const ratio = ONE_IN.exec(text);
-  if (ratio) {
-    const along = Number(ratio[3]);
-    return along > 0 ? (sign(ratio[1]) * Number(ratio[2])) / along : undefined;
-  }
-  const per = PER_LENGTH.exec(text);
-  if (per) {
-    const rise = mixedNumber(per[2], per[3], per[4], per[5]);
-    const along = Number(per[7] ?? 1) * (LENGTH_UNITS[per[8] ?? ''] ?? NaN);
-    return rise === undefined || !(along > 0) ? undefined : (sign(per[1]) * rise * (LENGTH_UNITS[per[6] ?? ''] ?? NaN)) / along;
-  }
-  return undefined;
-}
-
-/** The groups of MIXED: whole, top, bottom, or a plain number. */
-function mixedNumber(whole?: string, top?: string, bottom?: string, plain?: string): number | undefined {
-  if (plain !== undefined) return Number(plain);
-  const under = Number(bottom);
-  if (!(under > 0)) return undefined;
-  return Number(whole ?? 0) + Number(top) / under;
-}
-
 function withUnit(text: string, units: Readonly<Record<string, number>>): number | undefined {
-  const match = new RegExp(`^${SIGN} ?${NUMBER} ?(.*)$`).exec(text);
+  const match = AMOUNT.exec(text);
   const unit = match ? units[(match[3] ?? '').trim()] : undefined;
   return match && unit !== undefined ? sign(match[1]) * Number(match[2]) * unit : undefined;
 }
 
-function sign(text: string | undefined): number {
-  return text === '-' ? -1 : 1;
-}
+const AMOUNT = new RegExp(`^${SIGN} ?${NUMBER} ?(.*)$`);

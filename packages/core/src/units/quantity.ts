@@ -1,3 +1,5 @@
+import { FOOT, INCH } from '@alveus/plan';
+
 /** The kinds of figure shown to people, and the systems they may be shown in. */
 
 /** `feet`: decimal feet. `inches`: feet, inches and fractions. `metric`: metres and millimetres. */
@@ -26,11 +28,13 @@ export type Quantity =
   | 'count'
   | 'plain';
 
-export const FOOT = 0.3048;
-export const INCH = FOOT / 12;
+export { FOOT, INCH } from '@alveus/plan';
 /** US survey foot; only imported state-plane data use it. */
 export const SURVEY_FOOT = 1200 / 3937;
 export const YARD3 = (3 * FOOT) ** 3;
 /** Short ton, in kilograms. */
 export const TON = 907.18474;
 export const TONNE = 1000;
+export const POUND = 0.45359237;
+/** US gallon, in cubic metres. */
+export const GALLON = 231 * INCH ** 3;

@@ -19,25 +19,53 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
 
   switch (ref.figure) {
     case 'excavation': {
-      const steps = perRun(runs, (run) => run.trench?.amounts?.excavation, (run, amount) => {
-        const known = run.length - (run.trench?.missing ?? 0);
-        const width = run.trench?.width ?? 0;
-        return [measured(known, 'distance'), ' × ', measured(width, 'thickness'), ' wide × ', measured(amount / (known * width), 'depth'), ' deep on average = ', volume(amount)];
-      });
-      return { title: 'Excavation', value: volume(q.excavation), steps: sum(steps, volume(q.excavation)), source: EXACT, rests };
+      const steps = perRun(
+        runs,
+        (run) => run.trench?.amounts?.excavation,
+        (run, amount) => {
+          const known = run.length - (run.trench?.missing ?? 0);
+          const width = run.trench?.width ?? 0;
+          return [
+            measured(known, 'distance'),
+            ' × ',
+            measured(width, 'thickness'),
+            ' wide × ',
+            measured(amount / (known * width), 'depth'),
+            ' deep on average = ',
+            volume(amount),
+          ];
+        },
+      );
+      return {
+        title: 'Excavation',
+        value: volume(q.excavation),
+        steps: sum(steps, volume(q.excavation)),
+        source: EXACT,
+        rests,
+      };
     }
     case 'pipeDisplaced': {
-      const steps = perRun(runs, (run) => run.trench?.amounts?.pipe, (run, amount) => [
-        'outside ',
-        measured(run.pipe?.outside ?? 0, 'fine'),
-        ', circle ',
-        measured((Math.PI * (run.pipe?.outside ?? 0) ** 2) / 4, 'area'),
-        ' × ',
-        measured(run.length, 'distance'),
-        ' in the ground = ',
-        volume(amount),
-      ]);
-      return { title: 'Displaced by the pipe', value: volume(q.pipeDisplaced), steps: sum(steps, volume(q.pipeDisplaced)), source: EXACT, rests: ['outside diameters', 'lengths in the ground'] };
+      const steps = perRun(
+        runs,
+        (run) => run.trench?.amounts?.pipe,
+        (run, amount) => [
+          'outside ',
+          measured(run.pipe?.outside ?? 0, 'fine'),
+          ', circle ',
+          measured((Math.PI * (run.pipe?.outside ?? 0) ** 2) / 4, 'area'),
+          ' × ',
+          measured(run.length, 'distance'),
+          ' in the ground = ',
+          volume(amount),
+        ],
+      );
+      return {
+        title: 'Displaced by the pipe',
+        value: volume(q.pipeDisplaced),
+        steps: sum(steps, volume(q.pipeDisplaced)),
+        source: EXACT,
+        rests: ['outside diameters', 'lengths in the ground'],
+      };
     }
     case 'nativeReturned': {
       const bought = q.layers.reduce((total, layer) => total + layer.placed, 0);
@@ -47,7 +75,15 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
         steps: [
           {
             formula: 'excavation − pipe − bought layers',
-            numbers: [volume(q.excavation), ' − ', volume(q.pipeDisplaced), ' − ', volume(bought), ' = ', volume(q.nativeReturned)],
+            numbers: [
+              volume(q.excavation),
+              ' − ',
+              volume(q.pipeDisplaced),
+              ' − ',
+              volume(bought),
+              ' = ',
+              volume(q.nativeReturned),
+            ],
           },
         ],
         source: 'geometry',
@@ -61,9 +97,18 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
         steps: [
           {
             formula: 'native needed in the ground = placed ÷ (1 − shrink)',
-            numbers: [volume(q.nativeReturned), ' ÷ (1 − ', measured(native.shrink, 'share'), ') = ', volume(q.nativeBank)],
+            numbers: [
+              volume(q.nativeReturned),
+              ' ÷ (1 − ',
+              measured(native.shrink, 'share'),
+              ') = ',
+              volume(q.nativeBank),
+            ],
           },
-          { formula: 'spoil = excavation − that', numbers: [volume(q.excavation), ' − ', volume(q.nativeBank), ' = ', volume(q.spoilBank)] },
+          {
+            formula: 'spoil = excavation − that',
+            numbers: [volume(q.excavation), ' − ', volume(q.nativeBank), ' = ', volume(q.spoilBank)],
+          },
         ],
         source: 'common practice',
         rests: [...gap(line), `shrink of ${native.name}`],
@@ -92,27 +137,50 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
 }
 
 /** What lies in one kind of layer, run by run. */
-function explainLayer(evaluation: Evaluation, line: LineResult, runs: readonly RunResult[], index: number, rests: readonly string[]): Working | undefined {
+function explainLayer(
+  evaluation: Evaluation,
+  line: LineResult,
+  runs: readonly RunResult[],
+  index: number,
+  rests: readonly string[],
+): Working | undefined {
   const layer = line.quantities.layers[index];
   if (!layer) return undefined;
   const ofRun = (run: RunResult): number | undefined => {
     const amounts = run.trench?.amounts;
     if (!amounts || !run.envelope) return undefined;
     return run.envelope.layers.reduce(
-      (total, part, at) => (part.material === layer.material && part.name === layer.name ? total + (amounts.layers[at] as number) : total),
+      (total, part, at) =>
+        part.material === layer.material && part.name === layer.name ? total + (amounts.layers[at] as number) : total,
       0,
     );
   };
   const steps = perRun(runs, ofRun, (run, amount) => {
     const known = run.length - (run.trench?.missing ?? 0);
-    return [measured(known, 'distance'), ' × ', measured(amount / known, 'area'), ' on average, less the pipe in it = ', volume(amount)];
+    return [
+      measured(known, 'distance'),
+      ' × ',
+      measured(amount / known, 'area'),
+      ' on average, less the pipe in it = ',
+      volume(amount),
+    ];
   });
   const name = evaluation.plan.material[layer.material]?.name ?? 'Material';
-  return { title: `${name}, ${layer.name}: placed`, value: volume(layer.placed), steps: sum(steps, volume(layer.placed)), source: EXACT, rests };
+  return {
+    title: `${name}, ${layer.name}: placed`,
+    value: volume(layer.placed),
+    steps: sum(steps, volume(layer.placed)),
+    source: EXACT,
+    rests,
+  };
 }
 
 /** What of a material is bought for the line. */
-function explainMaterial(evaluation: Evaluation, line: LineResult, ref: Extract<AmountRef, { material: string }>): Working | undefined {
+function explainMaterial(
+  evaluation: Evaluation,
+  line: LineResult,
+  ref: Extract<AmountRef, { material: string }>,
+): Working | undefined {
   const amount = line.quantities.bought.find((part) => part.material === ref.material);
   const material = evaluation.plan.material[ref.material];
   if (!amount || !material) return undefined;
@@ -133,7 +201,18 @@ function explainMaterial(evaluation: Evaluation, line: LineResult, ref: Extract<
       return {
         title: `${name}: to order`,
         value: volume(amount.ordered),
-        steps: [{ formula: 'ordered = placed × (1 + waste)', numbers: [volume(amount.placed), ' × (1 + ', measured(material.waste, 'share'), ') = ', volume(amount.ordered)] }],
+        steps: [
+          {
+            formula: 'ordered = placed × (1 + waste)',
+            numbers: [
+              volume(amount.placed),
+              ' × (1 + ',
+              measured(material.waste, 'share'),
+              ') = ',
+              volume(amount.ordered),
+            ],
+          },
+        ],
         source: 'common practice',
         rests: [...gap(line), `waste of ${name}`],
       };
@@ -141,7 +220,12 @@ function explainMaterial(evaluation: Evaluation, line: LineResult, ref: Extract<
       return {
         title: `${name}: loose in the truck`,
         value: volume(amount.loose),
-        steps: [{ formula: 'loose = ordered × loose factor', numbers: [volume(amount.ordered), ' × ', measured(material.loose, 'plain'), ' = ', volume(amount.loose)] }],
+        steps: [
+          {
+            formula: 'loose = ordered × loose factor',
+            numbers: [volume(amount.ordered), ' × ', measured(material.loose, 'plain'), ' = ', volume(amount.loose)],
+          },
+        ],
         source: 'common practice',
         rests: [...gap(line), `loose factor of ${name}`],
       };
@@ -152,7 +236,13 @@ function explainMaterial(evaluation: Evaluation, line: LineResult, ref: Extract<
         steps: [
           {
             formula: 'mass = ordered × density as placed',
-            numbers: [volume(amount.ordered), ' × ', measured(material.density, 'density'), ' = ', measured(amount.mass, 'mass')],
+            numbers: [
+              volume(amount.ordered),
+              ' × ',
+              measured(material.density, 'density'),
+              ' = ',
+              measured(amount.mass, 'mass'),
+            ],
           },
         ],
         source: 'common practice',
@@ -190,7 +280,13 @@ function explainPipe(
     (run) => slopedLength(run.length, run.grade.slope),
     (run, along) => [measured(run.length, 'distance'), ' × √(1 + slope²) = ', measured(along, 'distance')],
   );
-  return { title: `${pipe.name}: length along the slope`, value: length, steps: sum(steps, length), source: 'geometry', rests: ['horizontal lengths', 'slopes'] };
+  return {
+    title: `${pipe.name}: length along the slope`,
+    value: length,
+    steps: sum(steps, length),
+    source: 'geometry',
+    rests: ['horizontal lengths', 'slopes'],
+  };
 }
 
 function perRun(

@@ -1,11 +1,17 @@
+import { lowerOf } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
+import { factsOf } from '../grade';
 import { measured } from '../phrase';
 import type { RunResult } from '../run-result';
 import { INCH } from '../units';
 import type { Working, WorkingStep } from './working';
 
 /** A run's own figures: its inverts, slope and trench width. */
-export function explainGrade(evaluation: Evaluation, run: RunResult, figure: 'low' | 'high' | 'slope' | 'width'): Working {
+export function explainGrade(
+  evaluation: Evaluation,
+  run: RunResult,
+  figure: 'low' | 'high' | 'slope' | 'width',
+): Working {
   return figure === 'width' ? explainWidth(run) : explainFact(evaluation, run, figure);
 }
 
@@ -16,20 +22,27 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
   const value = run.grade[figure];
   const quantity = figure === 'slope' ? 'slope' : 'elevation';
   const title = `${TITLES[figure]} of ${run.run.name}`;
-  const fixed = evaluation.plan.runGrade[run.id]?.[figure] !== undefined;
+  const facts = factsOf(run.run, evaluation.plan.runGrade[run.id]);
+  const fixed = facts[figure] !== undefined;
   if (value === undefined) {
     const steps = [{ formula: 'Still open: fix two of low invert, slope and high invert.', numbers: [] }];
     return { title, value: undefined, steps, source: 'geometry', rests: [] };
   }
   const result = measured(value, quantity);
-  if (fixed) return { title, value: result, steps: [{ formula: 'fixed in the plan', numbers: [result] }], source: 'typed', rests: [] };
+  if (fixed)
+    return {
+      title,
+      value: result,
+      steps: [{ formula: 'fixed in the plan', numbers: [result] }],
+      source: 'typed',
+      rests: [],
+    };
 
   const length = measured(run.length, 'distance');
   const steps: WorkingStep[] = [];
   const rests: string[] = [];
-  const belowId = evaluation.topology.leaving.get(run.run.lower)?.[0];
-  const below = belowId === undefined ? undefined : evaluation.runs.get(belowId);
-  const ownSlope = evaluation.plan.runGrade[run.id]?.slope !== undefined;
+  const below = highestOut(evaluation, run);
+  const ownSlope = facts.slope !== undefined;
   if (figure === 'slope' && low !== undefined && high !== undefined) {
     steps.push({
       formula: 'slope = (high invert − low invert) ÷ length',
@@ -39,7 +52,13 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
   } else if (figure === 'low' && below?.grade.high !== undefined && low !== undefined) {
     steps.push({
       formula: 'low invert = invert going out of the node + drop through it',
-      numbers: [measured(below.grade.high, 'elevation'), ' + ', measured(low - below.grade.high, 'thickness'), ' = ', result],
+      numbers: [
+        measured(below.grade.high, 'elevation'),
+        ' + ',
+        measured(low - below.grade.high, 'thickness'),
+        ' = ',
+        result,
+      ],
     });
     rests.push(`high invert of ${below.run.name}`);
   } else if (low !== undefined && high !== undefined && slope !== undefined && (ownSlope || figure === 'high')) {
@@ -61,11 +80,29 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
   return { title, value: result, steps, source: 'geometry', rests };
 }
 
+/** Of the runs that leave its lower node, the one whose invert is highest: its own rests on that. */
+function highestOut(evaluation: Evaluation, run: RunResult): RunResult | undefined {
+  const leaving = evaluation.topology.leaving.get(lowerOf(run.run)) ?? [];
+  let found: RunResult | undefined;
+  for (const id of leaving) {
+    const next = evaluation.runs.get(id);
+    if (next?.grade.high !== undefined && (found?.grade.high === undefined || next.grade.high > found.grade.high))
+      found = next;
+  }
+  return found;
+}
+
 function explainWidth(run: RunResult): Working {
   const { pipe, section, trench } = run;
   const title = `Trench width of ${run.run.name}`;
   if (!pipe || !section || !trench) {
-    return { title, value: undefined, steps: [{ formula: 'Needs a pipe and a trench section.', numbers: [] }], source: '', rests: [] };
+    return {
+      title,
+      value: undefined,
+      steps: [{ formula: 'Needs a pipe and a trench section.', numbers: [] }],
+      source: '',
+      rests: [],
+    };
   }
   const value = measured(trench.width, 'thickness');
   const outside = measured(pipe.outside, 'fine');
@@ -73,7 +110,13 @@ function explainWidth(run: RunResult): Working {
   const rule = section.width;
   switch (rule.rule) {
     case 'fixed':
-      return { title, value, steps: [{ formula: 'as the section says', numbers: [value] }], source: 'typed; often the bucket', rests };
+      return {
+        title,
+        value,
+        steps: [{ formula: 'as the section says', numbers: [value] }],
+        source: 'typed; often the bucket',
+        rests,
+      };
     case 'room': {
       const from = rule.beside === 'outside' ? outside : measured(pipe.nominal, 'fine');
       return {

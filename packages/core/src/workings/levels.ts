@@ -40,7 +40,12 @@ function explainGround(run: RunResult, { at, ground }: Station): Working {
   if (ground === undefined || !above || !below) {
     steps.push(missing('The ground is not known here: type it at both ends of the run.'));
   } else if (Math.abs(above.at - at) < 1e-9) {
-    steps.push(step(above.shot === undefined ? 'as typed at this place' : 'as shot at this place with the level', elevation(ground)));
+    steps.push(
+      step(
+        above.shot === undefined ? 'as typed at this place' : 'as shot at this place with the level',
+        elevation(ground),
+      ),
+    );
   } else {
     steps.push(
       step(
@@ -59,7 +64,13 @@ function explainGround(run: RunResult, { at, ground }: Station): Working {
       ),
     );
   }
-  return { title: 'Ground', value: ground === undefined ? undefined : elevation(ground), steps, source: 'geometry', rests: ['ground points of the run and its nodes'] };
+  return {
+    title: 'Ground',
+    value: ground === undefined ? undefined : elevation(ground),
+    steps,
+    source: 'geometry',
+    rests: ['ground points of the run and its nodes'],
+  };
 }
 
 function explainInvert(run: RunResult, { at, invert }: Station): Working {
@@ -79,7 +90,13 @@ function explainInvert(run: RunResult, { at, invert }: Station): Working {
             elevation(invert),
           ),
         ];
-  return { title: 'Invert', value: invert === undefined ? undefined : elevation(invert), steps, source: 'geometry', rests: ['grade facts of the run'] };
+  return {
+    title: 'Invert',
+    value: invert === undefined ? undefined : elevation(invert),
+    steps,
+    source: 'geometry',
+    rests: ['grade facts of the run'],
+  };
 }
 
 function explainBottom(run: RunResult, { invert, bottom }: Station): Working {
@@ -104,7 +121,11 @@ function explainBottom(run: RunResult, { invert, bottom }: Station): Working {
     value: bottom === undefined ? undefined : elevation(bottom),
     steps,
     source: 'geometry; thicknesses are measured plumb',
-    rests: ['grade of the run', `wall of ${pipe?.name ?? 'the pipe'}`, `bedding of ${run.section?.name ?? 'the section'}`],
+    rests: [
+      'grade of the run',
+      `wall of ${pipe?.name ?? 'the pipe'}`,
+      `bedding of ${run.section?.name ?? 'the section'}`,
+    ],
   };
 }
 
@@ -112,7 +133,16 @@ function explainDepth({ ground, bottom, depth }: Station): Working {
   const steps =
     ground === undefined || bottom === undefined || depth === undefined
       ? [missing('Needs the ground and the trench bottom here.')]
-      : [step('depth = ground − trench bottom', elevation(ground), ' − ', elevation(bottom), ' = ', measured(depth, 'depth'))];
+      : [
+          step(
+            'depth = ground − trench bottom',
+            elevation(ground),
+            ' − ',
+            elevation(bottom),
+            ' = ',
+            measured(depth, 'depth'),
+          ),
+        ];
   return {
     title: 'Trench depth',
     value: depth === undefined ? undefined : measured(depth, 'depth'),
@@ -138,7 +168,14 @@ function explainCover(run: RunResult, { ground, invert, cover }: Station): Worki
             ' = ',
             elevation(ground - cover),
           ),
-          step('cover = ground − crown', elevation(ground), ' − ', elevation(ground - cover), ' = ', measured(cover, 'depth')),
+          step(
+            'cover = ground − crown',
+            elevation(ground),
+            ' − ',
+            elevation(ground - cover),
+            ' = ',
+            measured(cover, 'depth'),
+          ),
         ];
   return {
     title: 'Cover over the pipe',
@@ -159,7 +196,9 @@ function explainLayerTop(run: RunResult, { bottom, depth }: Station, layer: numb
       ? [missing('Needs the ground and the grade here.')]
       : [
           step(
-            part?.top.from === 'ground' ? 'top = ground, less what lies over it' : 'top = trench bottom + height in the section, cut by the ground',
+            part?.top.from === 'ground'
+              ? 'top = ground, less what lies over it'
+              : 'top = trench bottom + height in the section, cut by the ground',
             elevation(bottom),
             ' + ',
             measured(over, 'thickness'),

@@ -1,5 +1,5 @@
 /** Levels known only by their differences: a union-find whose links carry heights. Near-constant time a fact. */
-export class Levels {
+export class TiedLevels {
   readonly #parent: Int32Array;
   /** Height over the parent. */
   readonly #height: Float64Array;

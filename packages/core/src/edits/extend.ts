@@ -1,0 +1,104 @@
+import type { Edit, Item, ItemOf, Plan, Service, Uuid } from '@alveus/plan';
+import { serviceOf, upperOf } from '@alveus/plan';
+import { orderLine } from '../grade';
+import type { SectionKey } from '../starter';
+import { pipeItem, sectionItems } from '../starter';
+import { gradeItem } from './facts';
+
+/** The edits behind what a person does in one step: start a line, and lengthen it. */
+
+type NodeForm = ItemOf<'node'>['form'];
+
+export type LineStart = {
+  readonly name: string;
+  readonly service: Service;
+} & (
+  | {
+      readonly outlet: {
+        readonly name: string;
+        readonly form: NodeForm;
+        readonly ground?: number | undefined;
+        readonly water?: number | undefined;
+      };
+    }
+  /** A branch: it begins at a node that is there. */
+  | { readonly at: Uuid }
+);
+
+/** A line begins at its outlet, with the pipe and section usual for its service. It gets its length run by run. */
+export function startLine(
+  plan: Plan,
+  start: LineStart,
+  newId: () => Uuid,
+): { edits: Edit[]; line: Uuid; outlet: Uuid } {
+  const usual = serviceOf(start.service);
+  const items: Item[] = [];
+  const pipe = Object.values(plan.pipe).find((item) => item.name === usual.pipe) ?? pipeItem(usual.pipe, newId());
+  if (!plan.pipe[pipe.id]) items.push(pipe);
+  const made = sectionItems(usual.sections[0] as SectionKey, Object.values(plan.material), newId);
+  items.push(...made.items);
+  const line: ItemOf<'line'> = {
+    kind: 'line',
+    id: newId(),
+    name: start.name,
+    service: start.service,
+    pipe: pipe.id,
+    section: made.section.id,
+    startChainage: 0,
+  };
+  items.push(line);
+  const done = (outlet: Uuid) => ({ edits: items.map((item): Edit => ({ op: 'put', item })), line: line.id, outlet });
+  if ('at' in start) return done(start.at);
+  const { name, form, water, ground } = start.outlet;
+  const outlet = newId();
+  items.push({ kind: 'node', id: outlet, name, form, ...(water === undefined ? {} : { water: { high: water } }) });
+  if (ground !== undefined) items.push({ kind: 'nodeGround', id: outlet, elevation: ground });
+  return done(outlet);
+}
+
+export interface RunStart {
+  readonly name: string;
+  readonly length: number;
+  /** Fixed on the new run, where given. */
+  readonly low?: number | undefined;
+  readonly slope?: number | undefined;
+  readonly high?: number | undefined;
+  readonly upper: { readonly name: string; readonly form: NodeForm; readonly ground?: number | undefined };
+  readonly vehicles?: boolean;
+}
+
+/** Lengthens a line by a run at its upper end; the first one starts at `from`. */
+export function extendLine(
+  plan: Plan,
+  line: Uuid,
+  run: RunStart,
+  newId: () => Uuid,
+  from?: Uuid,
+): { edits: Edit[]; run: Uuid } {
+  const order = orderLine(
+    Object.values(plan.run).filter((item) => item.line === line),
+    () => 0,
+  );
+  const last = order.runs[order.runs.length - 1];
+  const lower = last ? upperOf(last) : from;
+  if (lower === undefined) throw new RangeError('a line without runs needs the node to start from');
+  const id = newId();
+  const upper = newId();
+  const items: Item[] = [
+    { kind: 'node', id: upper, name: run.upper.name, form: run.upper.form },
+    {
+      kind: 'run',
+      id,
+      line,
+      name: run.name,
+      a: lower,
+      b: upper,
+      flow: 'to-a',
+      length: { from: 'typed', value: run.length },
+      vehicles: run.vehicles ?? false,
+    },
+  ];
+  if (run.upper.ground !== undefined) items.push({ kind: 'nodeGround', id: upper, elevation: run.upper.ground });
+  items.push(gradeItem({ id, flow: 'to-a' }, run));
+  return { edits: items.map((item) => ({ op: 'put', item })), run: id };
+}

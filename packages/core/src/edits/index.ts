@@ -1,0 +1,9 @@
+export * from './cascade';
+export * from './extend';
+export * from './facts';
+export * from './join';
+export * from './move-invert';
+export { combined, hangingOn, moveBranch, removeLine, removeRun } from './network';
+export * from './reverse';
+export type { Split } from './split';
+export { splitRun } from './split';

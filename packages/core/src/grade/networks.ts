@@ -1,0 +1,41 @@
+import type { Plan, Run, Uuid } from '@alveus/plan';
+
+const known = new WeakMap<Plan['run'], readonly (readonly Run[])[]>();
+
+/**
+ * Runs that hang together by their nodes. Within a network they are in the order of their ids, and networks in that of
+ * their first run, so that nothing depends on how a plan is stored.
+ */
+export function networksOf(table: Plan['run']): readonly (readonly Run[])[] {
+  const before = known.get(table);
+  if (before) return before;
+  const runs = Object.values(table).sort((one, other) => (one.id < other.id ? -1 : 1));
+  const at = new Map<Uuid, Run[]>();
+  for (const run of runs)
+    for (const node of [run.a, run.b]) {
+      const there = at.get(node);
+      if (there) there.push(run);
+      else at.set(node, [run]);
+    }
+  const seen = new Set<Run>();
+  const networks = runs.flatMap((first) => {
+    if (seen.has(first)) return [];
+    const network = [first];
+    seen.add(first);
+    for (let next = 0; next < network.length; next += 1) {
+      const { a, b } = network[next] as Run;
+      for (const node of [a, b]) {
+        for (const run of at.get(node) ?? []) {
+          if (seen.has(run)) continue;
+          seen.add(run);
+          network.push(run);
+        }
+        // Once gone through, a node with many runs is not gone through again for each of them.
+        at.delete(node);
+      }
+    }
+    return [network.sort((one, other) => (one.id < other.id ? -1 : 1))];
+  });
+  known.set(table, networks);
+  return networks;
+}
