@@ -8,10 +8,9 @@ import helmet from 'helmet';
 import type pg from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { changeRoutes } from './routes/changes';
-import { onlyJson, onlyThisMachine } from './routes/guard';
-import { jobRoutes } from './routes/jobs';
-import { answerRefusals, Refusal } from './routes/refusal';
+import { answerRefusals, onlyJson, onlyThisMachine, Refusal } from './http';
+import { jobRoutes } from './jobs';
+import { changeRoutes } from './plans';
 
 export interface AppParts {
   readonly pool: pg.Pool;

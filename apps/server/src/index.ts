@@ -1,5 +1,7 @@
 export * from './app';
 export * from './config';
-export * from './migrate';
+export * from './database';
+export * from './database/migrate';
+export { createJob } from './jobs';
+export { takeBatch } from './plans';
 export * from './serve';
-export * from './store';

@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { buildApp } from './app';
 import type { Config } from './config';
-import { assertHeldByRowSecurity, openPool } from './store';
+import { assertHeldByRowSecurity, openPool } from './database';
 
 export interface Running {
   readonly url: string;
@@ -19,7 +19,9 @@ export async function serve(config: Config): Promise<Running> {
     await assertHeldByRowSecurity(pool);
     const app = buildApp({ pool, company: config.COMPANY_ID, log, webDir: config.WEB_DIR });
     const server = await new Promise<Server>((resolve, reject) => {
-      const listening: Server = app.listen(config.PORT, config.HOST, (error?: Error) => (error ? reject(error) : resolve(listening)));
+      const listening: Server = app.listen(config.PORT, config.HOST, (error?: Error) =>
+        error ? reject(error) : resolve(listening),
+      );
     });
     server.requestTimeout = 30_000;
     const { port } = server.address() as AddressInfo;

@@ -35,7 +35,11 @@ describe('a batch of changes', () => {
     await job.send(batch([put(node(a, 'Outlet'))]));
     await job.send(batch([put(node(a, 'Somebody else’s name'), 1)]));
     const answer = await job.send(batch([put(node(a, 'Mine'), 1), put(node(b, 'New'))])).expect(409);
-    expect(answer.body).toMatchObject({ taken: false, sequence: 2, conflicts: [{ kind: 'node', id: a, revision: 2, item: { name: 'Somebody else’s name' } }] });
+    expect(answer.body).toMatchObject({
+      taken: false,
+      sequence: 2,
+      conflicts: [{ kind: 'node', id: a, revision: 2, item: { name: 'Somebody else’s name' } }],
+    });
     const { sequence, changes } = await job.since(0);
     expect(sequence).toBe(2);
     expect(changes).toHaveLength(1);
@@ -56,7 +60,9 @@ describe('a batch of changes', () => {
     const job = await newJob(world.app());
     const once = batch([put(node(randomUUID(), 'Outlet'))]);
     const answers = await Promise.all(Array.from({ length: 20 }, () => job.send(once)));
-    expect(new Set(answers.map(({ status, body }) => `${status} ${JSON.stringify(body)}`))).toEqual(new Set(['200 {"taken":true,"sequence":1}']));
+    expect(new Set(answers.map(({ status, body }) => `${status} ${JSON.stringify(body)}`))).toEqual(
+      new Set(['200 {"taken":true,"sequence":1}']),
+    );
   });
 
   test('may hang on an earlier one that was made without the server', async () => {
@@ -86,14 +92,32 @@ describe('a batch of changes', () => {
     await Promise.all(Array.from({ length: 8 }, (_, who) => add(who)));
     const held = (await job.since(0)).changes[0];
     expect(held?.revision).toBe(9);
-    expect((held?.item as { name: string }).name.split('.').slice(1).sort()).toEqual(['0', '1', '2', '3', '4', '5', '6', '7']);
+    expect((held?.item as { name: string }).name.split('.').slice(1).sort()).toEqual([
+      '0',
+      '1',
+      '2',
+      '3',
+      '4',
+      '5',
+      '6',
+      '7',
+    ]);
   });
 });
 
 test('a shot is a record: it is added once, and neither changed nor taken away', async () => {
   const job = await newJob(world.app());
   const id = randomUUID();
-  const shot = (value: number): Item => ({ kind: 'shot', id, setup: randomUUID(), order: 1, sight: 'fore', target: { on: 'turning', name: 'TP1' }, reading: { by: 'rod', value }, note: '' });
+  const shot = (value: number): Item => ({
+    kind: 'shot',
+    id,
+    setup: randomUUID(),
+    order: 1,
+    sight: 'fore',
+    target: { on: 'turning', name: 'TP1' },
+    reading: { by: 'rod', value },
+    note: '',
+  });
   await job.send(batch([put(shot(1.2))])).expect(200);
   for (const change of [put(shot(1.3), 1), { op: 'remove' as const, kind: 'shot' as const, id, base: 1 }]) {
     const answer = await job.send(batch([change])).expect(422);
@@ -119,15 +143,59 @@ describe('what a client has not seen', () => {
 
 describe('bad input gets a 4xx, and changes nothing', () => {
   const id = randomUUID();
-  const run = { kind: 'run', id, line: id, name: 'Run', lower: randomUUID(), upper: randomUUID(), length: { from: 'typed', value: 10 }, vehicles: false };
+  const run = {
+    kind: 'run',
+    id,
+    line: id,
+    name: 'Run',
+    a: randomUUID(),
+    b: randomUUID(),
+    flow: 'to-a',
+    length: { from: 'typed', value: 10 },
+    vehicles: false,
+  };
   test.each<[string, unknown]>([
     ['text where a length is meant', { ...run, length: { from: 'typed', value: '12 ft' } }],
     ['a negative length', { ...run, length: { from: 'typed', value: -3 } }],
     ['a run of no length', { ...run, length: { from: 'typed', value: 0 } }],
-    ['a run from a node to itself', { ...run, upper: run.lower }],
-    ['ground breaks out of order', { kind: 'runGround', id, breaks: [{ at: 5, elevation: 1 }, { at: 3, elevation: 1 }] }],
-    ['two ground breaks at one place', { kind: 'runGround', id, breaks: [{ at: 5, elevation: 1 }, { at: 5, elevation: 2 }] }],
-    ['layers that overlap', { kind: 'section', id, name: 'S', width: { rule: 'd2321' }, below: [], surface: [], above: [{ material: 'native', upTo: { mark: 'crown', offset: 0.3 } }, { material: 'native', upTo: { mark: 'crown', offset: 0.1 } }] }],
+    ['a run from a node to itself', { ...run, b: run.a }],
+    [
+      'ground breaks out of order',
+      {
+        kind: 'runGround',
+        id,
+        breaks: [
+          { at: 5, elevation: 1 },
+          { at: 3, elevation: 1 },
+        ],
+      },
+    ],
+    [
+      'two ground breaks at one place',
+      {
+        kind: 'runGround',
+        id,
+        breaks: [
+          { at: 5, elevation: 1 },
+          { at: 5, elevation: 2 },
+        ],
+      },
+    ],
+    [
+      'layers that overlap',
+      {
+        kind: 'section',
+        id,
+        name: 'S',
+        width: { rule: 'd2321' },
+        below: [],
+        surface: [],
+        above: [
+          { material: 'native', upTo: { mark: 'crown', offset: 0.3 } },
+          { material: 'native', upTo: { mark: 'crown', offset: 0.1 } },
+        ],
+      },
+    ],
     ['an unknown field', { ...run, colour: 'red' }],
     ['an unknown kind', { kind: 'tree', id }],
     ['a name with a null in it', { ...run, name: 'a\u0000b' }],
@@ -148,19 +216,27 @@ describe('bad input gets a 4xx, and changes nothing', () => {
     const item = node(randomUUID(), 'Outlet');
     await job.send({ id: randomUUID(), changes: [] }).expect(422);
     await job.send(batch([put(item), put(item)])).expect(422);
-    await job.send(batch(Array.from({ length: LIMITS.batchChanges + 1 }, () => put(node(randomUUID(), 'x'))))).expect(422);
-    for (const base of [-1, 0.5, 1e300, 'one', null]) await job.send({ id: randomUUID(), changes: [{ op: 'put', item, base }] }).expect(422);
-    for (const since of ['-1', 'x', '1.5', '1e400']) await request(world.app()).get(`/api/jobs/${job.id}/changes?since=${since}`).expect(422);
+    await job
+      .send(batch(Array.from({ length: LIMITS.batchChanges + 1 }, () => put(node(randomUUID(), 'x')))))
+      .expect(422);
+    for (const base of [-1, 0.5, 1e300, 'one', null])
+      await job.send({ id: randomUUID(), changes: [{ op: 'put', item, base }] }).expect(422);
+    for (const since of ['-1', 'x', '1.5', '1e400'])
+      await request(world.app()).get(`/api/jobs/${job.id}/changes?since=${since}`).expect(422);
   });
 
   test('broken JSON, another type, too much of it, an address that is none', async () => {
     const app = world.app();
     const job = await newJob(app);
-    const post = (body: string, type = 'application/json') => request(app).post(`/api/jobs/${job.id}/changes`).set('Content-Type', type).send(body);
+    const post = (body: string, type = 'application/json') =>
+      request(app).post(`/api/jobs/${job.id}/changes`).set('Content-Type', type).send(body);
     await post('{"id":').expect(400);
     await post('id=1', 'application/x-www-form-urlencoded').expect(415);
     await post(JSON.stringify({ id: 'x'.repeat(LIMITS.requestBytes) })).expect(413);
-    await request(app).post('/api/jobs/not-an-id/changes').send(batch([put(node(randomUUID(), 'x'))])).expect(422);
+    await request(app)
+      .post('/api/jobs/not-an-id/changes')
+      .send(batch([put(node(randomUUID(), 'x'))]))
+      .expect(422);
     await request(app).get('/api/nothing').expect(404);
     await request(app).get('/api/jobs/%E0%A4%A').expect(400);
   });
@@ -170,7 +246,10 @@ describe('bad input gets a 4xx, and changes nothing', () => {
     const ours = await newJob(world.app());
     await request(world.app()).delete(`/api/jobs/${ours.id}`).expect(204);
     for (const id of [randomUUID(), theirs.id, ours.id]) {
-      await request(world.app()).post(`/api/jobs/${id}/changes`).send(batch([put(node(randomUUID(), 'x'))])).expect(404);
+      await request(world.app())
+        .post(`/api/jobs/${id}/changes`)
+        .send(batch([put(node(randomUUID(), 'x'))]))
+        .expect(404);
       await request(world.app()).get(`/api/jobs/${id}/changes`).expect(404);
       await request(world.app()).patch(`/api/jobs/${id}`).send({ name: 'Ours now' }).expect(404);
     }

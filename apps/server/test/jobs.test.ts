@@ -9,7 +9,8 @@ beforeAll(async () => {
 });
 afterAll(() => world.end());
 
-const names = async (): Promise<string[]> => (await request(world.app()).get('/api/jobs').expect(200)).body.jobs.map((job: { name: string }) => job.name);
+const names = async (): Promise<string[]> =>
+  (await request(world.app()).get('/api/jobs').expect(200)).body.jobs.map((job: { name: string }) => job.name);
 
 test('a job is made, listed, renamed, deleted and brought back with all that was in it', async () => {
   const job = await newJob(world.app(), 'Cider barn');
@@ -33,12 +34,17 @@ test('making the same job again is harmless, another job under its id is refused
   await request(world.app(world.other)).post('/api/jobs').send({ id, name: 'Theirs' }).expect(201);
 });
 
-test.each([[{}], [{ id: 'x', name: 'y' }], [{ id: randomUUID(), name: '  ' }], [{ id: randomUUID(), name: 'n'.repeat(81) }], [{ id: randomUUID(), name: 'a\nb' }], [[]], [{ id: randomUUID(), name: 'ok', company_id: randomUUID() }]])(
-  '%j makes no job',
-  async (body) => {
-    await request(world.app()).post('/api/jobs').send(body).expect(422);
-  },
-);
+test.each([
+  [{}],
+  [{ id: 'x', name: 'y' }],
+  [{ id: randomUUID(), name: '  ' }],
+  [{ id: randomUUID(), name: 'n'.repeat(81) }],
+  [{ id: randomUUID(), name: 'a\nb' }],
+  [[]],
+  [{ id: randomUUID(), name: 'ok', company_id: randomUUID() }],
+])('%j makes no job', async (body) => {
+  await request(world.app()).post('/api/jobs').send(body).expect(422);
+});
 
 test('answers carry security headers, and other sites cannot reach it', async () => {
   const answer = await request(world.app()).get('/api/health').expect(200);
@@ -48,5 +54,9 @@ test('answers carry security headers, and other sites cannot reach it', async ()
   expect(answer.headers['x-powered-by']).toBeUndefined();
   expect(answer.headers['cache-control']).toBe('no-store');
   await request(world.app()).get('/api/jobs').set('Host', 'elsewhere.example').expect(403);
-  await request(world.app()).post('/api/jobs').set('Sec-Fetch-Site', 'cross-site').send({ id: randomUUID(), name: 'x' }).expect(403);
+  await request(world.app())
+    .post('/api/jobs')
+    .set('Sec-Fetch-Site', 'cross-site')
+    .send({ id: randomUUID(), name: 'x' })
+    .expect(403);
 });

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { asCompany, assertHeldByRowSecurity, createJob, openPool } from '../src/store';
+import { asCompany, assertHeldByRowSecurity, openPool } from '../src/database';
+import { createJob } from '../src/jobs';
 import type { World } from './world';
 import { asOwner, makeWorld, newJob, node, put, batch } from './world';
 
@@ -22,7 +23,12 @@ const CHANGES = [
   `UPDATE job SET company_id = '00000000-0000-4000-8000-000000000009'`,
 ];
 
-const within = <T>(company: string | undefined, work: (query: (sql: string, values?: unknown[]) => Promise<{ rows: unknown[]; rowCount: number | null }>) => Promise<T>): Promise<T> =>
+const within = <T>(
+  company: string | undefined,
+  work: (
+    query: (sql: string, values?: unknown[]) => Promise<{ rows: unknown[]; rowCount: number | null }>,
+  ) => Promise<T>,
+): Promise<T> =>
   (async () => {
     const client = await world.pool.connect();
     try {
@@ -42,10 +48,14 @@ describe.each([
 ])('%s', (_what, company) => {
   test.each(TABLES)('%s shows none of ours', async (table) => {
     const key = table === 'company' ? 'id' : 'company_id';
-    const { rows } = await within(company(), (query) => query(`SELECT * FROM ${table} WHERE ${key} = $1`, [world.company]));
+    const { rows } = await within(company(), (query) =>
+      query(`SELECT * FROM ${table} WHERE ${key} = $1`, [world.company]),
+    );
     expect(rows).toEqual([]);
     // There is something to see, for the company itself.
-    const own = await within(world.company, (query) => query(`SELECT * FROM ${table} WHERE ${key} = $1`, [world.company]));
+    const own = await within(world.company, (query) =>
+      query(`SELECT * FROM ${table} WHERE ${key} = $1`, [world.company]),
+    );
     expect(own.rows.length).toBeGreaterThan(0);
   });
 
@@ -55,20 +65,43 @@ describe.each([
 
   test('a row in our name cannot be written', async () => {
     const write = (sql: string, values: unknown[]) => within(company(), (query) => query(sql, values));
-    await expect(write('INSERT INTO job (company_id, id, name) VALUES ($1, $2, $3)', [world.company, randomUUID(), 'x'])).rejects.toThrow(/row-level security/);
-    await expect(write(`INSERT INTO item (company_id, job_id, kind, id, revision) VALUES ($1, $2, 'node', $3, 1)`, [world.company, job, randomUUID()])).rejects.toThrow(/row-level security/);
+    await expect(
+      write('INSERT INTO job (company_id, id, name) VALUES ($1, $2, $3)', [world.company, randomUUID(), 'x']),
+    ).rejects.toThrow(/row-level security/);
+    await expect(
+      write(`INSERT INTO item (company_id, job_id, kind, id, revision) VALUES ($1, $2, 'node', $3, 1)`, [
+        world.company,
+        job,
+        randomUUID(),
+      ]),
+    ).rejects.toThrow(/row-level security/);
   });
 });
 
 test('a company cannot give its rows away, nor hang its own on another’s job', async () => {
-  await expect(within(world.company, (query) => query('UPDATE job SET company_id = $1', [world.other]))).rejects.toThrow(/row-level security/);
-  await expect(within(world.other, (query) => query(`INSERT INTO item (company_id, job_id, kind, id, revision) VALUES ($1, $2, 'node', $3, 1)`, [world.other, job, randomUUID()]))).rejects.toThrow(/foreign key/);
+  await expect(
+    within(world.company, (query) => query('UPDATE job SET company_id = $1', [world.other])),
+  ).rejects.toThrow(/row-level security/);
+  await expect(
+    within(world.other, (query) =>
+      query(`INSERT INTO item (company_id, job_id, kind, id, revision) VALUES ($1, $2, 'node', $3, 1)`, [
+        world.other,
+        job,
+        randomUUID(),
+      ]),
+    ),
+  ).rejects.toThrow(/foreign key/);
 });
 
 test('nothing is ever deleted, not even by mistake: the role may not', async () => {
-  for (const table of TABLES) await expect(within(world.company, (query) => query(`DELETE FROM ${table}`))).rejects.toThrow(/permission denied/);
-  await expect(within(world.company, (query) => query('UPDATE batch SET digest = digest'))).rejects.toThrow(/permission denied/);
-  await expect(within(world.company, (query) => query('ALTER TABLE job DISABLE ROW LEVEL SECURITY'))).rejects.toThrow(/must be owner/);
+  for (const table of TABLES)
+    await expect(within(world.company, (query) => query(`DELETE FROM ${table}`))).rejects.toThrow(/permission denied/);
+  await expect(within(world.company, (query) => query('UPDATE batch SET digest = digest'))).rejects.toThrow(
+    /permission denied/,
+  );
+  await expect(within(world.company, (query) => query('ALTER TABLE job DISABLE ROW LEVEL SECURITY'))).rejects.toThrow(
+    /must be owner/,
+  );
 });
 
 test('the company set for one transaction is gone in the next, on the same connection', async () => {

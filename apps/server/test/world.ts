@@ -5,7 +5,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { buildApp } from '../src/app';
-import { APP_ROLE, openPool } from '../src/store';
+import { APP_ROLE, openPool } from '../src/database';
 
 /** A real PostgreSQL with an empty database of its own for each test file. */
 export interface World {
@@ -23,7 +23,8 @@ export async function makeWorld(): Promise<World> {
   const owner = process.env.TEST_OWNER_URL;
   const appPassword = process.env.TEST_APP_PASSWORD;
   const template = process.env.TEST_TEMPLATE;
-  if (!owner || !appPassword || !template) throw new Error('Run these with `npm test` or `npm test -- unit`: it starts the database they need.');
+  if (!owner || !appPassword || !template)
+    throw new Error('Run these with `npm test` or `npm test -- unit`: it starts the database they need.');
   const name = `alveus_unit_${randomUUID().replaceAll('-', '')}`;
   await asOwner(owner, (client) => client.query(`CREATE DATABASE ${name} TEMPLATE ${template}`));
   const at = (user?: string, password?: string): string => {
@@ -36,7 +37,10 @@ export async function makeWorld(): Promise<World> {
   const company = randomUUID();
   const other = randomUUID();
   await asOwner(at(), async (client) => {
-    for (const [id, called] of [[company, 'Ours'], [other, 'Theirs']]) {
+    for (const [id, called] of [
+      [company, 'Ours'],
+      [other, 'Theirs'],
+    ]) {
       // The owner is held by the policies as well.
       await client.query(`SELECT set_config('alveus.company', $1, false)`, [id]);
       await client.query('INSERT INTO company (id, name) VALUES ($1, $2)', [id, called]);
@@ -67,7 +71,13 @@ export async function asOwner<T>(url: string, work: (client: pg.Client) => Promi
   }
 }
 
-export const node = (id: Uuid, name: string, more: object = {}): Item => ({ kind: 'node', id, name, form: 'manhole', ...more });
+export const node = (id: Uuid, name: string, more: object = {}): Item => ({
+  kind: 'node',
+  id,
+  name,
+  form: 'manhole',
+  ...more,
+});
 export const put = (item: Item, base: Change['base'] = 0): Change => ({ op: 'put', item, base });
 export const batch = (changes: Change[], id: Uuid = randomUUID()): Batch => ({ id, changes });
 
@@ -78,6 +88,10 @@ export async function newJob(app: Express, name = 'Yard') {
   return {
     id,
     send: (body: object) => request(app).post(`/api/jobs/${id}/changes`).send(body),
-    since: async (sequence: number) => (await request(app).get(`/api/jobs/${id}/changes?since=${sequence}`).expect(200)).body as { sequence: number; changes: { kind: string; id: string; revision: number; item: Item | null }[] },
+    since: async (sequence: number) =>
+      (await request(app).get(`/api/jobs/${id}/changes?since=${sequence}`).expect(200)).body as {
+        sequence: number;
+        changes: { kind: string; id: string; revision: number; item: Item | null }[];
+      },
   };
 }

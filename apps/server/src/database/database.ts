@@ -15,7 +15,8 @@ export function openPool(url: string, most = 10): pg.Pool {
     connectionTimeoutMillis: 10_000,
     idleTimeoutMillis: 30_000,
     // The named statements look things up by key, so one plan serves all their arguments.
-    options: '-c statement_timeout=15000 -c lock_timeout=10000 -c idle_in_transaction_session_timeout=20000 -c plan_cache_mode=force_generic_plan -c jit=off',
+    options:
+      '-c statement_timeout=15000 -c lock_timeout=10000 -c idle_in_transaction_session_timeout=20000 -c plan_cache_mode=force_generic_plan -c jit=off',
   });
   // An idle connection that breaks (the database restarted) is replaced at the next query; it must not end the server.
   pool.on('error', () => undefined);
@@ -28,11 +29,19 @@ export function openPool(url: string, most = 10): pg.Pool {
  * @param locked a job that only one transaction at a time may work on. The lock comes before the first thing
  * read, so that what is read is what the one before left.
  */
-export async function asCompany<T>(pool: pg.Pool, company: Uuid, work: (client: Client) => Promise<T>, locked?: Uuid): Promise<T> {
+export async function asCompany<T>(
+  pool: pg.Pool,
+  company: Uuid,
+  work: (client: Client) => Promise<T>,
+  locked?: Uuid,
+): Promise<T> {
   const client = await pool.connect();
   let broken: Error | undefined;
   try {
-    const lock = locked === undefined ? '' : `; SELECT pg_advisory_xact_lock(hashtextextended(${client.escapeLiteral(company + locked)}, 0))`;
+    const lock =
+      locked === undefined
+        ? ''
+        : `; SELECT pg_advisory_xact_lock(hashtextextended(${client.escapeLiteral(company + locked)}, 0))`;
     await client.query(`BEGIN; SET LOCAL alveus.company = ${client.escapeLiteral(company)}${lock}`);
     const value = await work(client);
     await client.query('COMMIT');
@@ -62,7 +71,10 @@ export async function assertHeldByRowSecurity(pool: pg.Pool): Promise<void> {
   const role = rows[0];
   if (!role) throw new Error('The database did not say which role is connected.');
   if (role.bypasses || role.owns > 0) {
-    throw new Error(`The server will not run as the role ${role.name}: row-level security does not hold it. Connect as ${APP_ROLE}.`);
+    throw new Error(
+      `The server will not run as the role ${role.name}: row-level security does not hold it. Connect as ${APP_ROLE}.`,
+    );
   }
-  if (role.open.length > 0) throw new Error(`These tables are not under forced row-level security: ${role.open.join(', ')}.`);
+  if (role.open.length > 0)
+    throw new Error(`These tables are not under forced row-level security: ${role.open.join(', ')}.`);
 }

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import type { Batch, BatchAnswer, Change, Changes, Held, Item, Kind, Uuid } from '@alveus/plan';
-import { addressOf, keyOf, LIMITS, RECORDS } from '@alveus/plan';
+import { addressOf, keyOf, kindOf, LIMITS } from '@alveus/plan';
 import type pg from 'pg';
-import type { Client } from './database';
-import { asCompany } from './database';
+import type { Client } from '../database';
+import { asCompany } from '../database';
 
 /** The change protocol on PostgreSQL: a job's plan moves only here, a whole batch at a time. */
 
@@ -26,36 +26,46 @@ const MOST_ROWS = 4 * LIMITS.planItems;
  * it left; the same batch sent twice gets the same answer.
  */
 export async function takeBatch(pool: pg.Pool, company: Uuid, job: Uuid, batch: Batch): Promise<Taking> {
-  return asCompany(pool, company, async (client) => {
-    const digest = createHash('sha256').update(JSON.stringify(batch.changes)).digest();
-    const seen = await readSeen(client, job, batch);
-    if (!seen) return { outcome: 'no-job' };
+  return asCompany(
+    pool,
+    company,
+    async (client) => {
+      const digest = createHash('sha256').update(JSON.stringify(batch.changes)).digest();
+      const seen = await readSeen(client, job, batch);
+      if (!seen) return { outcome: 'no-job' };
 
-    const before = seen.batches.get(batch.id);
-    if (before) {
-      return before.digest === digest.toString('hex')
-        ? { outcome: 'answered', answer: { taken: true, sequence: before.sequence } }
-        : { outcome: 'reused' };
-    }
-    const conflicts: Change[] = [];
-    for (const [index, change] of batch.changes.entries()) {
-      const base = typeof change.base === 'number' ? change.base : seen.batches.get(change.base.after)?.sequence;
-      if (base === undefined) return { outcome: 'unknown-base', index };
-      // A tombstone counts as absent for somebody who never saw the item.
-      const now = seen.items.get(keyOf(addressOf(change)));
-      if (RECORDS.has(addressOf(change).kind) && (now || change.op === 'remove')) return { outcome: 'record', index };
-      const fits = now === undefined ? base === 0 : base === now.revision || (base === 0 && now.removed);
-      if (!fits) conflicts.push(change);
-    }
-    if (conflicts.length > 0) {
-      const answer = { taken: false as const, sequence: seen.sequence, conflicts: await readHeld(client, job, conflicts) };
-      return { outcome: 'answered', answer };
-    }
-    if (seen.itemCount + batch.changes.length > MOST_ROWS) return { outcome: 'too-large' };
-    const sequence = seen.sequence + 1;
-    await write(client, job, batch, sequence, digest);
-    return { outcome: 'answered', answer: { taken: true, sequence } };
-  }, job);
+      const before = seen.batches.get(batch.id);
+      if (before) {
+        return before.digest === digest.toString('hex')
+          ? { outcome: 'answered', answer: { taken: true, sequence: before.sequence } }
+          : { outcome: 'reused' };
+      }
+      const conflicts: Change[] = [];
+      for (const [index, change] of batch.changes.entries()) {
+        const base = typeof change.base === 'number' ? change.base : seen.batches.get(change.base.after)?.sequence;
+        if (base === undefined) return { outcome: 'unknown-base', index };
+        // A tombstone counts as absent for somebody who never saw the item.
+        const now = seen.items.get(keyOf(addressOf(change)));
+        if (kindOf(addressOf(change).kind).record && (now || change.op === 'remove'))
+          return { outcome: 'record', index };
+        const fits = now === undefined ? base === 0 : base === now.revision || (base === 0 && now.removed);
+        if (!fits) conflicts.push(change);
+      }
+      if (conflicts.length > 0) {
+        const answer = {
+          taken: false as const,
+          sequence: seen.sequence,
+          conflicts: await readHeld(client, job, conflicts),
+        };
+        return { outcome: 'answered', answer };
+      }
+      if (seen.itemCount + batch.changes.length > MOST_ROWS) return { outcome: 'too-large' };
+      const sequence = seen.sequence + 1;
+      await write(client, job, batch, sequence, digest);
+      return { outcome: 'answered', answer: { taken: true, sequence } };
+    },
+    job,
+  );
 }
 
 /** Everything that moved after `since`, removals among it; all of the plan from 0, without old removals. */

@@ -7,9 +7,16 @@ const LOCAL = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
 export const onlyThisMachine: RequestHandler = (request, _response, next) => {
   // A name that somebody pointed at this machine gives itself away here.
-  if (!LOCAL.test(request.headers.host ?? '')) throw new Refusal(403, 'wrong-host', 'This server answers on this machine only.');
+  if (!LOCAL.test(request.headers.host ?? ''))
+    throw new Refusal(403, 'wrong-host', 'This server answers on this machine only.');
   const site = request.headers['sec-fetch-site'];
-  if (request.method !== 'GET' && request.method !== 'HEAD' && site !== undefined && site !== 'same-origin' && site !== 'none') {
+  if (
+    request.method !== 'GET' &&
+    request.method !== 'HEAD' &&
+    site !== undefined &&
+    site !== 'same-origin' &&
+    site !== 'none'
+  ) {
     throw new Refusal(403, 'other-site', 'Changes are taken from this server’s own pages only.');
   }
   next();

@@ -1,11 +1,12 @@
 import { fileURLToPath } from 'node:url';
 import { runner } from 'node-pg-migrate';
 import pg from 'pg';
-import { APP_ROLE } from './store';
+import { APP_ROLE } from './database';
+import { upgradeItems } from './upgrade';
 
 /** Brings a database to the newest version, as its owner. Safe to run again and by two at once. */
 
-const FOLDER = fileURLToPath(new URL('../migrations', import.meta.url));
+const FOLDER = fileURLToPath(new URL('./migrations', import.meta.url));
 
 export interface Migrating {
   /** Connection of the owner. */
@@ -28,10 +29,14 @@ export async function migrate({ ownerUrl, appPassword, company }: Migrating): Pr
       migrationsTable: 'pgmigrations',
       log: () => undefined,
     });
+    await upgradeItems(client);
     // The owner is held by the policies as well: rows are made in the company's own name.
     await client.query('BEGIN');
     await client.query(`SELECT set_config('alveus.company', $1, true)`, [company.id]);
-    await client.query('INSERT INTO company (id, name) VALUES ($1, $2) ON CONFLICT (id) DO NOTHING', [company.id, company.name]);
+    await client.query('INSERT INTO company (id, name) VALUES ($1, $2) ON CONFLICT (id) DO NOTHING', [
+      company.id,
+      company.name,
+    ]);
     await client.query('COMMIT');
     return done.map((migration) => migration.name);
   } finally {
@@ -54,7 +59,8 @@ async function ensureAppRole(client: pg.Client, password: string): Promise<void>
     } catch (error) {
       // Roles belong to the whole server, and no lock reaches across its databases: another database is being
       // brought up at this very moment, and does the same to the role.
-      if (tries === 10 || !/concurrently updated|already exists|duplicate key/.test((error as Error).message)) throw error;
+      if (tries === 10 || !/concurrently updated|already exists|duplicate key/.test((error as Error).message))
+        throw error;
       await new Promise((resolve) => setTimeout(resolve, 50 * tries));
     }
   }

@@ -1,5 +1,5 @@
 import type { Job, Uuid } from '@alveus/plan';
-import type { Client } from './database';
+import type { Client } from '../database';
 
 /** Jobs by name. Deleting marks one, so that it can be brought back. */
 
@@ -43,7 +43,9 @@ export async function renameJob(client: Client, id: Uuid, name: string): Promise
 
 /** @returns whether there is such a job, deleted before or not */
 export async function deleteJob(client: Client, id: Uuid): Promise<boolean> {
-  const { rowCount } = await client.query(`UPDATE job SET deleted_at = coalesce(deleted_at, now()) WHERE id = $1`, [id]);
+  const { rowCount } = await client.query(`UPDATE job SET deleted_at = coalesce(deleted_at, now()) WHERE id = $1`, [
+    id,
+  ]);
   return rowCount === 1;
 }
 

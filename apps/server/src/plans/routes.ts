@@ -2,21 +2,15 @@ import { Batch, Revision, Uuid } from '@alveus/plan';
 import { Router } from 'express';
 import type pg from 'pg';
 import { z } from 'zod';
-import { asCompany, changesSince, findJob, takeBatch } from '../store';
-import { check, noSuchJob, Refusal } from './refusal';
+import { asCompany } from '../database';
+import { check, noSuchJob, Refusal } from '../http';
+import { changesSince, takeBatch } from './store';
 
 const Since = z.strictObject({ since: z.coerce.number().pipe(Revision).default(0) });
 
-/** /api/jobs/:job and its changes: the plan out, batches in. */
+/** /api/jobs/:job/changes: the plan out, batches in. */
 export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
   const router = Router();
-
-  router.get('/:job', async (request, response) => {
-    const id = check(Uuid, request.params.job);
-    const job = await asCompany(pool, company, (client) => findJob(client, id));
-    if (!job) throw noSuchJob();
-    response.json(job);
-  });
 
   router.get('/:job/changes', async (request, response) => {
     const id = check(Uuid, request.params.job);
@@ -41,7 +35,11 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
       case 'unknown-base':
         throw new Refusal(422, 'unknown-base', `changes.${taking.index}.base: based on a batch that never arrived.`);
       case 'record':
-        throw new Refusal(422, 'record', `changes.${taking.index}: a shot stays as it was written. Correct it with another that supersedes it.`);
+        throw new Refusal(
+          422,
+          'record',
+          `changes.${taking.index}: a record stays as it was written. Correct it with another that supersedes it.`,
+        );
       case 'too-large':
         throw new Refusal(422, 'plan-too-large', 'This plan has as many items as one plan may have.');
     }

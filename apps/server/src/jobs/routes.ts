@@ -2,8 +2,9 @@ import { Name, Uuid } from '@alveus/plan';
 import { Router } from 'express';
 import type pg from 'pg';
 import { z } from 'zod';
-import { asCompany, createJob, deleteJob, listJobs, renameJob, restoreJob } from '../store';
-import { check, noSuchJob, Refusal } from './refusal';
+import { asCompany } from '../database';
+import { check, noSuchJob, Refusal } from '../http';
+import { createJob, deleteJob, findJob, listJobs, renameJob, restoreJob } from './store';
 
 const NewJob = z.strictObject({ id: Uuid, name: Name });
 const NewName = z.strictObject({ name: Name });
@@ -21,6 +22,13 @@ export function jobRoutes(pool: pg.Pool, company: Uuid): Router {
     const job = await asCompany(pool, company, (client) => createJob(client, id, name));
     if (!job) throw new Refusal(409, 'id-taken', 'A job with this id exists already.');
     response.status(201).json(job);
+  });
+
+  router.get('/:job', async (request, response) => {
+    const id = check(Uuid, request.params.job);
+    const job = await asCompany(pool, company, (client) => findJob(client, id));
+    if (!job) throw noSuchJob();
+    response.json(job);
   });
 
   router.patch('/:job', async (request, response) => {

@@ -1,0 +1,2 @@
+export * from './guard';
+export * from './refusal';

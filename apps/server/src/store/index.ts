@@ -1,3 +1,0 @@
-export * from './changes';
-export * from './database';
-export * from './jobs';
