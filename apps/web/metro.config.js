@@ -1,7 +1,5 @@
+const path = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
+const { withAliases } = require('./metro.aliases');
 
-const config = getDefaultConfig(__dirname);
-// Fonts come as woff2 from their package.
-config.resolver.assetExts.push('woff2');
-
-module.exports = config;
+module.exports = withAliases(getDefaultConfig(__dirname), path.join(__dirname, 'src/ui/PaperIcon.tsx'));

@@ -1,12 +1,13 @@
 import 'fake-indexeddb/auto';
 import type { Batch, BatchAnswer, Change, Changes, Held, Item, Job, Uuid } from '@alveus/plan';
-import { addressOf, keyOf } from '@alveus/plan';
+import { addressOf, inForce, keyOf } from '@alveus/plan';
 import { conflictChosen, planEdited } from '../src/store/job';
 import { savingWords } from '../src/store/saving';
 import { makeStore } from '../src/store/store';
 import type { Api } from '../src/sync/api';
 import { Refused, Unreachable } from '../src/sync/api';
 import { openDB } from 'idb';
+import { actionsOn } from '../src/sync/actions';
 import { openDevice } from '../src/sync/device';
 import { SyncEngine } from '../src/sync/engine';
 
@@ -16,7 +17,13 @@ const JOB = '30000000-0000-4000-8000-000000000001';
 const NODE = '30000000-0000-4000-8000-000000000002';
 let counter = 100;
 const uuid = (): Uuid => `30000000-0000-4000-8000-${(counter += 1).toString(16).padStart(12, '0')}`;
-const node = (name: string, water?: number): Item => ({ kind: 'node', id: NODE, name, form: 'manhole', ...(water === undefined ? {} : { water: { high: water } }) });
+const node = (name: string, water?: number): Item => ({
+  kind: 'node',
+  id: NODE,
+  name,
+  form: 'manhole',
+  ...(water === undefined ? {} : { water: { high: water } }),
+});
 
 /** The change protocol in memory, as the server keeps it. */
 class FakeServer {
@@ -38,7 +45,11 @@ class FakeServer {
     renameJob: () => this.#reached(() => this.#job()),
     deleteJob: () => this.#reached(() => undefined),
     restoreJob: () => this.#reached(() => this.#job()),
-    changes: (_id, since): Promise<Changes> => this.#reached(() => ({ sequence: this.sequence, changes: [...this.held.values()].filter(({ revision }) => revision > since) })),
+    changes: (_id, since): Promise<Changes> =>
+      this.#reached(() => ({
+        sequence: this.sequence,
+        changes: [...this.held.values()].filter(({ revision }) => revision > since),
+      })),
     send: (_id, batch) =>
       this.#reached(() => {
         const answer = this.#take(batch);
@@ -55,12 +66,29 @@ class FakeServer {
   #take(batch: Batch): BatchAnswer {
     const before = this.taken.findIndex(({ id }) => id === batch.id);
     if (before >= 0) return { taken: true, sequence: before + 1 };
-    const base = (change: Change): number => (typeof change.base === 'number' ? change.base : 1 + this.taken.findIndex(({ id }) => id === (change.base as { after: Uuid }).after));
-    const conflicts = batch.changes.filter((change) => (this.held.get(keyOf(addressOf(change)))?.revision ?? 0) !== base(change));
-    if (conflicts.length > 0) return { taken: false, sequence: this.sequence, conflicts: conflicts.map((change) => this.held.get(keyOf(addressOf(change))) ?? { ...addressOf(change), revision: 0, item: null }) };
+    const base = (change: Change): number =>
+      typeof change.base === 'number'
+        ? change.base
+        : 1 + this.taken.findIndex(({ id }) => id === (change.base as { after: Uuid }).after);
+    const conflicts = batch.changes.filter(
+      (change) => (this.held.get(keyOf(addressOf(change)))?.revision ?? 0) !== base(change),
+    );
+    if (conflicts.length > 0)
+      return {
+        taken: false,
+        sequence: this.sequence,
+        conflicts: conflicts.map(
+          (change) => this.held.get(keyOf(addressOf(change))) ?? { ...addressOf(change), revision: 0, item: null },
+        ),
+      };
     this.sequence += 1;
     this.taken.push(batch);
-    for (const change of batch.changes) this.held.set(keyOf(addressOf(change)), { ...addressOf(change), revision: this.sequence, item: change.op === 'put' ? change.item : null });
+    for (const change of batch.changes)
+      this.held.set(keyOf(addressOf(change)), {
+        ...addressOf(change),
+        revision: this.sequence,
+        item: change.op === 'put' ? change.item : null,
+      });
     return { taken: true, sequence: this.sequence };
   }
 
@@ -74,31 +102,60 @@ class FakeServer {
   }
 }
 
+const open: { kill: () => void }[] = [];
+// A page left open by a test that failed would keep asking its server for ever.
+afterEach(() => {
+  open.splice(0).forEach((one) => one.kill());
+  jest.restoreAllMocks();
+});
+
 let files = 0;
 async function page(server: FakeServer, file: string) {
   const store = makeStore();
   const device = await openDevice(file);
   const engine = new SyncEngine(store, server.api, device);
   await engine.open(JOB);
-  return {
+  const onDevice = async (): Promise<number> => (await device.read(JOB)).pending.length;
+  const words = (): string => savingWords(store.getState()).text;
+  /** Until the device holds what waits, no more and no less; or it is said that it cannot. */
+  const settled = async (): Promise<void> => {
+    while (!words().startsWith('Not kept') && (await onDevice()) !== store.getState().job.pending.length)
+      await new Promise((resolve) => setTimeout(resolve, 5));
+  };
+  const one = {
     store,
     engine,
-    words: () => savingWords(store.getState()).text,
+    words,
     plan: () => store.getState().job.plan,
+    actions: actionsOn(store, server.api),
+    onDevice,
     edit: async (item: Item) => {
       store.dispatch(planEdited({ edits: [{ op: 'put', item }], batch: uuid(), way: 'do' }));
       await engine.run();
-      // The queue's own write is not part of that round if it was busy; let it come to rest.
-      await new Promise((resolve) => setTimeout(resolve, 20));
-      await engine.run();
+      await settled();
     },
+    settled,
     /** The page is gone, as when the browser is killed. */
     kill: () => {
       engine.stop();
       device.close();
     },
   };
+  open.push(one);
+  return one;
 }
+
+const shot = (value: number, more: object = {}): Item => ({
+  kind: 'shot',
+  id: uuid(),
+  setup: NODE,
+  order: 1,
+  sight: 'fore',
+  target: { on: 'turning', name: 'TP1' },
+  reading: { by: 'rod', value },
+  note: '',
+  ...more,
+});
 
 const freshFile = (): string => `device-${(files += 1)}`;
 
@@ -196,7 +253,8 @@ test('what the server refuses is said, and stays on the device', async () => {
   const server = new FakeServer();
   const one = await page(server, freshFile());
   const send = server.api.send;
-  (server.api as { send: unknown }).send = () => Promise.reject(new Refused(422, 'This plan has as many items as one plan may have.'));
+  (server.api as { send: unknown }).send = () =>
+    Promise.reject(new Refused(422, 'This plan has as many items as one plan may have.'));
   await one.edit(node('Basin'));
   expect(one.words()).toMatch(/Not saved: This plan has as many items/);
   expect(one.store.getState().job.pending).toHaveLength(1);
@@ -225,7 +283,7 @@ test('what others did is heard, removals too', async () => {
 test('a device that cannot keep says so, and the edit goes to the server all the same', async () => {
   const server = new FakeServer();
   const one = await page(server, freshFile());
-  const put = jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+  jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
     throw new DOMException('full', 'QuotaExceededError');
   });
   server.up = false;
@@ -235,7 +293,6 @@ test('a device that cannot keep says so, and the edit goes to the server all the
   await one.engine.run();
   expect(one.words()).toBe('Saved');
   expect(server.name).toBe('Basin');
-  put.mockRestore();
   one.kill();
 });
 
@@ -253,7 +310,12 @@ test('a device that kept a plan of version 1 brings it forward, waiting edits an
   const after = { ...before, water: 29 };
   await old.put('jobs', { id: JOB, name: 'Yard', sequence: 1, changedAt: new Date(0).toISOString() });
   await old.put('held', { job: JOB, kind: 'node', id: NODE, revision: 1, item: before }, [JOB, `node:${NODE}`]);
-  await old.add('pending', { job: JOB, id: uuid(), changes: [{ op: 'put', item: after, base: 1 }], step: [{ address: { kind: 'node', id: NODE }, before, after }] });
+  await old.add('pending', {
+    job: JOB,
+    id: uuid(),
+    changes: [{ op: 'put', item: after, base: 1 }],
+    step: [{ address: { kind: 'node', id: NODE }, before, after }],
+  });
   old.close();
   const server = new FakeServer();
   server.other({ kind: 'node', id: NODE, name: 'Ditch', form: 'daylight', water: { high: 28 } });
@@ -261,5 +323,108 @@ test('a device that kept a plan of version 1 brings it forward, waiting edits an
   await one.engine.run();
   expect(one.words()).toBe('Saved');
   expect(server.held.get(`node:${NODE}`)?.item).toMatchObject({ water: { high: 29 } });
+  one.kill();
+});
+
+describe('a reading taken back', () => {
+  test('while it still waits on the device leaves no trace, there or on the server; redoing it sends it once', async () => {
+    const server = new FakeServer();
+    const one = await page(server, freshFile());
+    server.up = false;
+    const first = shot(1.2);
+    await one.edit(first);
+    await one.edit(shot(1.3, { supersedes: first.id }));
+    expect(await one.onDevice()).toBe(2);
+    one.actions.undo();
+    await one.settled();
+    expect(Object.values(one.plan().shot)).toEqual([first]);
+    expect(await one.onDevice()).toBe(1);
+    one.actions.undo();
+    await one.settled();
+    expect(Object.values(one.plan().shot)).toEqual([]);
+    expect(await one.onDevice()).toBe(0);
+    one.actions.redo();
+    await one.settled();
+    expect(Object.values(one.plan().shot)).toEqual([first]);
+    server.up = true;
+    await one.engine.run();
+    expect(one.words()).toBe('Saved');
+    expect(server.taken.map(({ changes }) => changes.length)).toEqual([1]);
+    one.kill();
+  });
+
+  test('once it was sent is a record of its own, and brings the reading before it back into force', async () => {
+    const server = new FakeServer();
+    const one = await page(server, freshFile());
+    const first = shot(1.2);
+    const second = shot(1.3, { supersedes: first.id });
+    await one.edit(first);
+    await one.edit(second);
+    one.actions.undo();
+    await one.settled();
+    await one.engine.run();
+    const shots = [...server.held.values()].map(({ item }) => item);
+    expect(shots).toHaveLength(3);
+    expect(shots).toContainEqual(expect.objectContaining({ recalls: second.id }));
+    expect(inForce(Object.values(one.plan().shot)).standing.map(({ id }) => id)).toEqual([first.id]);
+    one.kill();
+  });
+
+  test('that was being sent when the line broke may have arrived, and so is not taken back without a trace', async () => {
+    const server = new FakeServer();
+    const one = await page(server, freshFile());
+    server.loseAnswer = true;
+    const first = shot(1.2);
+    await one.edit(first);
+    one.actions.undo();
+    await one.settled();
+    await one.engine.run();
+    await one.settled();
+    await one.engine.run();
+    expect(server.taken).toHaveLength(2);
+    expect(inForce(Object.values(one.plan().shot)).standing).toEqual([]);
+    one.kill();
+  });
+});
+
+test('what waits on a device since version 2 is brought forward, and arrives', async () => {
+  const server = new FakeServer();
+  const file = freshFile();
+  const old = await openDB(file, 2, {
+    upgrade(db) {
+      db.createObjectStore('jobs', { keyPath: 'id' });
+      db.createObjectStore('held').createIndex('job', 'job');
+      db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
+      db.createObjectStore('settings');
+    },
+  });
+  const [line, low, high] = [uuid(), uuid(), uuid()];
+  const run = {
+    kind: 'run',
+    id: NODE,
+    line,
+    name: 'Run 1',
+    lower: low,
+    upper: high,
+    length: { from: 'typed', value: 9 },
+    vehicles: false,
+  };
+  const grade = { kind: 'runGrade', id: NODE, low: 28, drop: 0.1 };
+  await old.put('jobs', { id: JOB, name: 'Yard', sequence: 1, changedAt: '' });
+  await old.put('held', { job: JOB, kind: 'run', id: NODE, revision: 1, item: run }, [JOB, `run:${NODE}`]);
+  await old.add('pending', {
+    job: JOB,
+    id: uuid(),
+    changes: [{ op: 'put', item: grade, base: 0 }],
+    step: [{ address: { kind: 'runGrade', id: NODE }, after: grade }],
+  });
+  old.close();
+  server.up = false;
+  const one = await page(server, file);
+  expect(one.plan().run[NODE]).toMatchObject({ a: low, b: high, flow: 'to-a' });
+  expect(one.plan().runGrade[NODE]).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
+  server.up = true;
+  await one.engine.run();
+  expect(server.held.get(`runGrade:${NODE}`)?.item).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
   one.kill();
 });

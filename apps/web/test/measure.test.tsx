@@ -2,15 +2,21 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { act } from 'react';
 import { Provider } from 'react-redux';
-import { MeasureInput, PlanMeasure, positive } from '../src/parts/MeasureInput';
+import { Length } from '@alveus/plan';
+import { Units } from '../src/features/job/Units';
 import { settingsChanged } from '../src/store/settings';
 import { makeStore } from '../src/store/store';
+import { MeasureField, PlanMeasure } from '../src/ui/measured';
 
 /** How a number gets from a gloved thumb into the plan. */
 
 function mount(children: ReactNode) {
   const store = makeStore();
-  render(<Provider store={store}>{children}</Provider>);
+  render(
+    <Provider store={store}>
+      <Units>{children}</Units>
+    </Provider>,
+  );
   return store;
 }
 
@@ -21,7 +27,15 @@ const type = (text: string): void => {
 
 test('what is not understood stays as typed, says what is wanted, and the value before stays in force', () => {
   const heard: (number | undefined)[] = [];
-  mount(<MeasureInput label="Length" quantity="distance" value={30.48} onChange={(value) => heard.push(value)} check={positive} />);
+  mount(
+    <MeasureField
+      label="Length"
+      quantity="distance"
+      value={30.48}
+      onChange={(value) => heard.push(value)}
+      limit={Length}
+    />,
+  );
   expect(field().value).toBe('100.00');
   type('deep');
   expect(field().value).toBe('deep');
@@ -30,7 +44,7 @@ test('what is not understood stays as typed, says what is wanted, and the value 
   type('-3');
   expect(screen.getByRole('alert').textContent).toMatch(/more than zero/);
   expect(heard).toEqual([]);
-  type("41' 6\"");
+  type('41\' 6"');
   expect(screen.queryByRole('alert')).toBeNull();
   expect(heard[0]).toBeCloseTo(41.5 * 0.3048, 9);
 });
@@ -68,9 +82,23 @@ test('closing a sheet over a field takes what stands in it', () => {
 });
 
 test('switching units shows the same length anew', () => {
-  const store = mount(<MeasureInput label="Length" quantity="distance" value={30.48} onChange={() => undefined} />);
+  const store = mount(<MeasureField label="Length" quantity="distance" value={30.48} onChange={() => undefined} />);
   act(() => void store.dispatch(settingsChanged({ system: 'metric' })));
   expect(field().value).toBe('30.480');
   act(() => void store.dispatch(settingsChanged({ system: 'inches' })));
   expect(field().value).toBe('100\' 0"');
+});
+
+test('a value that nobody means asks what was meant, and one tap takes it', () => {
+  const heard: (number | undefined)[] = [];
+  const store = mount(
+    <PlanMeasure label="Density" quantity="density" value={1500} onChange={(value) => heard.push(value)} />,
+  );
+  act(() => {
+    store.dispatch(settingsChanged({ system: 'metric' }));
+  });
+  type('1.6');
+  fireEvent.click(screen.getByRole('button', { name: /^1\.6 t\/m³\?/ }));
+  expect(heard[heard.length - 1]).toBeCloseTo(1600, 9);
+  expect(screen.queryByRole('button')).toBeNull();
 });

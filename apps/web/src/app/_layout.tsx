@@ -1,21 +1,29 @@
+import '../shared';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import Head from 'expo-router/head';
+import type { ReactNode } from 'react';
 import { useEffect, useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Provider } from 'react-redux';
-import { Notice } from '../parts/Notice';
+import { Notice } from '../features/jobs/Notice';
+import { Shell } from '../features/jobs/Shell';
+import { useAppSelector } from '../store/hooks';
 import { makeStore } from '../store/store';
+import { api } from '../sync/api';
 import { SyncProvider } from '../sync/SyncProvider';
 import { FONT } from '../theme/theme';
 import { ThemeProvider } from '../theme/ThemeProvider';
 
 /** The frame of the app: store, storage, look, and one place for notices. */
 export default function Root() {
-  const [store] = useState(makeStore);
-  const [fonts, fontError] = useFonts({
-    [FONT.text]: require('@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-500-normal.woff2') as number,
-    [FONT.strong]: require('@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-700-normal.woff2') as number,
+  const [store] = useState(() => makeStore(api));
+  // Words are shown in the device's own font until ours is there: nobody waits for letters to be prettier.
+  useFonts({
+    [FONT.text]:
+      require('@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-500-normal.woff2') as number,
+    [FONT.strong]:
+      require('@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-700-normal.woff2') as number,
   });
   useEffect(() => {
     if (process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator) {
@@ -23,20 +31,26 @@ export default function Root() {
       navigator.serviceWorker.register('/sw.js').catch(() => undefined);
     }
   }, []);
-  if (!fonts && !fontError) return null;
   return (
     <Provider store={store}>
-      <ThemeProvider>
-        <SyncProvider>
+      <Look>
+        <SyncProvider waiting={<Shell />}>
           <Head>
             <title>Alveus</title>
           </Head>
-          <View style={{ flex: 1 }}>
+          <View style={styles.whole}>
             <Slot />
             <Notice />
           </View>
         </SyncProvider>
-      </ThemeProvider>
+      </Look>
     </Provider>
   );
 }
+
+function Look({ children }: { children: ReactNode }) {
+  const light = useAppSelector((state) => state.settings.theme);
+  return <ThemeProvider light={light}>{children}</ThemeProvider>;
+}
+
+const styles = StyleSheet.create({ whole: { flex: 1 } });

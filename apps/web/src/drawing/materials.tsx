@@ -1,27 +1,10 @@
-import type { ItemOf } from '@alveus/plan';
+import { memo } from 'react';
 import { Circle, Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
 import type { Tones } from '../theme/theme';
+import type { Look } from './looks';
+import { COLOURS } from './looks';
 
-/** How materials are drawn: a colour and a mark each, so that they can be told apart without colour. */
-
-export type Look = ItemOf<'material'>['look'] | 'native';
-
-const COLOURS: Record<Exclude<Look, 'native'>, { fill: string; mark: string }> = {
-  stone: { fill: '#B4BCC0', mark: '#5F6B71' },
-  sand: { fill: '#EBD08B', mark: '#9A7A26' },
-  soil: { fill: '#C39B6C', mark: '#7A5833' },
-  topsoil: { fill: '#7B5A3B', mark: '#4B3420' },
-  sod: { fill: '#7E9E58', mark: '#46622A' },
-  pavement: { fill: '#55585A', mark: '#2C2E2F' },
-  concrete: { fill: '#CFCFC8', mark: '#83837B' },
-  straw: { fill: '#E5C765', mark: '#9C7C17' },
-};
-
-export function lookFill(prefix: string, look: Look): string {
-  return `url(#${prefix}-${look})`;
-}
-
-export function MaterialDefs({ prefix, tones }: { prefix: string; tones: Tones }) {
+export const MaterialDefs = memo(function MaterialDefs({ prefix, tones }: { prefix: string; tones: Tones }) {
   const native = { fill: tones.earth, mark: tones.earthMark };
   return (
     <Defs>
@@ -37,12 +20,19 @@ export function MaterialDefs({ prefix, tones }: { prefix: string; tones: Tones }
       </Pattern>
     </Defs>
   );
-}
+});
 
 function Mark({ look, colour }: { look: Exclude<Look, 'native'>; colour: string }) {
   switch (look) {
     case 'stone':
-      return <Path d="M2 2.5 4.5 1.5 5.5 4 3 5zM8 7 10.5 6.5 11 9.5 8.5 10zM2.5 9 4.5 8.5 4.5 10.8 2.8 11" stroke={colour} strokeWidth={0.9} fill="none" />;
+      return (
+        <Path
+          d="M2 2.5 4.5 1.5 5.5 4 3 5zM8 7 10.5 6.5 11 9.5 8.5 10zM2.5 9 4.5 8.5 4.5 10.8 2.8 11"
+          stroke={colour}
+          strokeWidth={0.9}
+          fill="none"
+        />
+      );
     case 'sand':
       return (
         <>

@@ -1,3 +1,5 @@
+import { ticks as roundTicks } from 'd3-array';
+
 /** Scales of the drawings. Pure, so that they can be tested without a screen. */
 
 export interface Scale {
@@ -19,23 +21,32 @@ export function exaggeration(rise: number, room: number, horizontal: number): nu
   return fitting[fitting.length - 1] ?? 1;
 }
 
-/** Round steps for an axis: at most `most` ticks over `span`, at multiples of 1, 2, 2.5 or 5 of `unit`. */
+/** Round steps for an axis: about `most` ticks over the span and never more than one beyond, at round multiples of `unit`. */
 export function ticks(from: number, to: number, most: number, unit: number): number[] {
-  const span = (to - from) / unit;
-  if (!(span > 0) || most < 1) return [];
-  const power = 10 ** Math.floor(Math.log10(span / most));
-  const step = [1, 2, 2.5, 5, 10, 20].map((times) => times * power).find((size) => span / size <= most) ?? 20 * power;
-  const first = Math.ceil(from / unit / step - 1e-9);
-  const last = Math.floor(to / unit / step + 1e-9);
-  return Array.from({ length: Math.max(0, last - first + 1) }, (_, index) => (first + index) * step * unit);
+  if (!(to > from)) return [];
+  for (let wanted = most; wanted >= 1; wanted -= 1) {
+    const found = roundTicks(from / unit, to / unit, wanted);
+    if (found.length <= most + 1) return found.map((tick) => tick * unit);
+  }
+  return [];
 }
 
 export type Point = readonly [x: number, y: number];
 
+/** A tenth of a pixel is finer than any screen shows. */
+const tenth = (value: number): number => Math.round(value * 10) / 10;
+
 export function path(points: readonly Point[], closed = false): string {
-  if (points.length === 0) return '';
-  return `M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}${closed ? 'Z' : ''}`;
+  let text = '';
+  for (const [x, y] of points) text += `${text === '' ? 'M' : 'L'}${tenth(x)} ${tenth(y)}`;
+  return closed && text !== '' ? `${text}Z` : text;
 }
+
+export const box = (x: number, y: number, width: number, height: number): string =>
+  `M${tenth(x)} ${tenth(y)}h${tenth(width)}v${tenth(height)}h${tenth(-width)}Z`;
+
+export const disc = (x: number, y: number, radius: number): string =>
+  `M${tenth(x - radius)} ${tenth(y)}a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0Z`;
 
 /** Moves labels apart so that none is nearer to the next than `gap`, keeping their order and as near as may be. */
 export function spread(wanted: readonly number[], gap: number, from: number, to: number): number[] {

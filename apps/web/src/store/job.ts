@@ -14,11 +14,15 @@ export interface JobState {
   readonly held: ReadonlyMap<string, Held>;
   readonly sequence: number;
   readonly pending: readonly Pending[];
+  /** Batches made on this page that were never tried to be sent: taking one back leaves no trace. */
+  readonly untried: ReadonlySet<Uuid>;
   /** How many of the pending batches are on the device already. */
   readonly kept: number;
   readonly plan: Plan;
   /** What is being dragged: shown, and not yet an edit. */
   readonly draft: readonly Edit[];
+  /** The draft as it was when the finger last rested: what need not follow every frame follows this. */
+  readonly rested: readonly Edit[];
   readonly past: readonly Step[];
   readonly future: readonly Step[];
   readonly link: Link;
@@ -43,9 +47,11 @@ export const CLOSED: JobState = {
   held: new Map(),
   sequence: 0,
   pending: [],
+  untried: new Set(),
   kept: 0,
   plan: EMPTY_PLAN,
   draft: [],
+  rested: [],
   past: [],
   future: [],
   link: { state: 'idle' },
@@ -55,17 +61,32 @@ export const CLOSED: JobState = {
   notice: null,
 };
 
+const NO_DRAFT = { draft: CLOSED.draft, rested: CLOSED.rested };
+
 /** Steps that can be undone. */
 const REMEMBERED = 200;
 
 export const jobOpening = createAction<{ id: Uuid; name: string }>('job/opening');
-export const jobOpened = createAction<{ name: string; held: readonly Held[]; sequence: number; pending: readonly Pending[] }>('job/opened');
+export const jobOpened = createAction<{
+  name: string;
+  held: readonly Held[];
+  sequence: number;
+  pending: readonly Pending[];
+}>('job/opened');
 export const jobMissing = createAction('job/missing');
 export const jobClosed = createAction('job/closed');
 export const jobNamed = createAction<{ id: Uuid; name: string }>('job/named');
 /** An edit. `batch` is the id it will be sent under; `way` says whether it makes, undoes or redoes a step. */
-export const planEdited = createAction<{ edits: readonly Edit[]; batch: Uuid; way: 'do' | 'undo' | 'redo' }>('job/edited');
+export const planEdited = createAction<{ edits: readonly Edit[]; batch: Uuid; way: 'do' | 'undo' | 'redo' }>(
+  'job/edited',
+);
+/** The last edit, taken back before anybody else could have heard of it; `way` as for an edit. */
+export const editRecalled = createAction<{ batch: Uuid; way: 'undo' | 'redo' }>('job/recalled');
+/** A batch is being sent: from here on the server may have it, whatever is heard of it. */
+export const batchTried = createAction<Uuid>('job/tried');
 export const draftSet = createAction<readonly Edit[]>('job/drafted');
+/** The finger rests where the draft is now. */
+export const draftRested = createAction('job/rested');
 export const batchKept = createAction<Uuid>('job/kept');
 export const batchTaken = createAction<{ batch: Uuid; sequence: number }>('job/taken');
 export const changesHeard = createAction<{ sequence: number; changes: readonly Held[] }>('job/heard');
@@ -83,19 +104,36 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   if (jobNamed.match(action)) return action.payload.id === state.id ? { ...state, name: action.payload.name } : state;
   if (jobOpened.match(action)) {
     const { name, held, sequence, pending } = action.payload;
-    return withPlan({ ...state, name, opening: 'open', held: heldMap(state.held, held), sequence, pending, kept: pending.length });
+    return withPlan({
+      ...state,
+      name,
+      opening: 'open',
+      held: heldMap(state.held, held),
+      sequence,
+      pending,
+      kept: pending.length,
+    });
   }
   if (planEdited.match(action)) return edited(state, action.payload);
-  if (draftSet.match(action)) return { ...state, draft: action.payload };
-  if (batchKept.match(action)) return { ...state, kept: Math.max(state.kept, 1 + state.pending.findIndex(({ id }) => id === action.payload)) };
+  if (editRecalled.match(action)) return recalled(state, action.payload);
+  if (batchTried.match(action)) return { ...state, untried: without(state.untried, action.payload) };
+  if (draftSet.match(action)) {
+    if (action.payload.length === 0) return state.draft.length === 0 ? state : { ...state, ...NO_DRAFT };
+    return { ...state, draft: action.payload };
+  }
+  if (draftRested.match(action)) return { ...state, rested: state.draft };
+  if (batchKept.match(action))
+    return { ...state, kept: Math.max(state.kept, 1 + state.pending.findIndex(({ id }) => id === action.payload)) };
   if (batchTaken.match(action)) return taken(state, action.payload);
   if (changesHeard.match(action)) {
     const { sequence, changes } = action.payload;
     if (changes.length === 0 && sequence === state.sequence) return state;
     return withPlan({ ...state, held: heldMap(state.held, changes), sequence: Math.max(sequence, state.sequence) });
   }
-  if (linkChanged.match(action)) return sameLink(state.link, action.payload) ? state : { ...state, link: action.payload };
-  if (deviceTroubled.match(action)) return state.unkept === action.payload ? state : { ...state, unkept: action.payload };
+  if (linkChanged.match(action))
+    return sameLink(state.link, action.payload) ? state : { ...state, link: action.payload };
+  if (deviceTroubled.match(action))
+    return state.unkept === action.payload ? state : { ...state, unkept: action.payload };
   if (conflictsFound.match(action)) return { ...state, conflicts: action.payload };
   if (conflictChosen.match(action)) {
     const { key, choice } = action.payload;
@@ -106,13 +144,23 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
     };
   }
   if (pendingRebased.match(action)) {
-    return withPlan({ ...state, pending: action.payload, kept: action.payload.length, conflicts: [], choices: new Map(), link: { state: 'idle' } });
+    return withPlan({
+      ...state,
+      pending: action.payload,
+      kept: action.payload.length,
+      conflicts: [],
+      choices: new Map(),
+      link: { state: 'idle' },
+    });
   }
   if (noticed.match(action)) return { ...state, notice: action.payload };
   return state;
 };
 
-function edited(state: JobState, { edits, batch, way }: { edits: readonly Edit[]; batch: Uuid; way: 'do' | 'undo' | 'redo' }): JobState {
+function edited(
+  state: JobState,
+  { edits, batch, way }: { edits: readonly Edit[]; batch: Uuid; way: 'do' | 'undo' | 'redo' },
+): JobState {
   const step = stepOf(state.plan, edits);
   const changes = edits.map((edit) => {
     const key = keyOf(addressOf(edit));
@@ -124,11 +172,35 @@ function edited(state: JobState, { edits, batch, way }: { edits: readonly Edit[]
     ...state,
     plan: applyEdits(state.plan, edits),
     pending: [...state.pending, { id: batch, changes, step }],
-    draft: [],
+    untried: new Set(state.untried).add(batch),
+    ...NO_DRAFT,
     past: way === 'undo' ? state.past.slice(0, -1) : [...state.past, step].slice(-REMEMBERED),
     future: way === 'do' ? [] : way === 'undo' ? [...state.future, step] : state.future.slice(0, -1),
   };
 }
+
+/** The batch leaves the queue, and the plan is as if it had never been. */
+function recalled(state: JobState, { batch, way }: { batch: Uuid; way: 'undo' | 'redo' }): JobState {
+  const last = state.pending[state.pending.length - 1];
+  if (last?.id !== batch || !state.untried.has(batch)) return state;
+  const back: Step = last.step.map(({ address, before, after }) => ({ address, before: after, after: before }));
+  const edits = back.map(({ address, after }): Edit =>
+    after ? { op: 'put', item: after } : { op: 'remove', ...address },
+  );
+  return {
+    ...state,
+    plan: applyEdits(state.plan, edits),
+    pending: state.pending.slice(0, -1),
+    untried: without(state.untried, batch),
+    kept: Math.min(state.kept, state.pending.length - 1),
+    ...NO_DRAFT,
+    past: way === 'undo' ? state.past.slice(0, -1) : [...state.past, back],
+    future: way === 'undo' ? [...state.future, back] : state.future.slice(0, -1),
+  };
+}
+
+const without = (ids: ReadonlySet<Uuid>, id: Uuid): ReadonlySet<Uuid> =>
+  ids.has(id) ? new Set([...ids].filter((one) => one !== id)) : ids;
 
 /** The server took a batch: what it put is what the server holds now. */
 function taken(state: JobState, { batch, sequence }: { batch: Uuid; sequence: number }): JobState {
@@ -148,7 +220,8 @@ function taken(state: JobState, { batch, sequence }: { batch: Uuid; sequence: nu
 function withPlan(state: JobState): JobState {
   const wanted = new Map<string, Item | null>();
   for (const [key, { item }] of state.held) wanted.set(key, item);
-  for (const { step } of state.pending) for (const { address, after } of step) wanted.set(keyOf(address), after ?? null);
+  for (const { step } of state.pending)
+    for (const { address, after } of step) wanted.set(keyOf(address), after ?? null);
   const edits: Edit[] = [];
   for (const table of Object.values(state.plan)) {
     for (const item of Object.values(table) as Item[]) {

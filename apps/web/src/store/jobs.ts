@@ -16,7 +16,10 @@ const slice = createSlice({
   name: 'jobs',
   initialState,
   reducers: {
-    jobsListed: (_state, { payload }: PayloadAction<{ list: Job[]; state: 'fresh' | 'remembered' }>) => ({ ..._state, ...payload }),
+    jobsListed: (_state, { payload }: PayloadAction<{ list: Job[]; state: 'fresh' | 'remembered' }>) => ({
+      ..._state,
+      ...payload,
+    }),
     jobPut: (state, { payload }: PayloadAction<Job>) => ({
       ...state,
       deleted: state.deleted?.id === payload.id ? null : state.deleted,

@@ -9,8 +9,11 @@ export function savingWords({ job }: RootState): { text: string; tone: Tone } {
   if (waiting > job.kept && job.unkept !== null) return { text: job.unkept, tone: 'stop' };
   if (job.link.state === 'refused') return { text: `Not saved: ${job.link.message}`, tone: 'stop' };
   if (waiting === 0) {
-    if (job.opening !== 'open') return { text: job.link.state === 'offline' ? 'No connection' : 'Opening…', tone: 'muted' };
-    return job.link.state === 'offline' ? { text: 'Saved · no connection', tone: 'muted' } : { text: 'Saved', tone: 'settled' };
+    if (job.opening !== 'open')
+      return { text: job.link.state === 'offline' ? 'No connection' : 'Opening…', tone: 'muted' };
+    return job.link.state === 'offline'
+      ? { text: 'Saved · no connection', tone: 'muted' }
+      : { text: 'Saved', tone: 'settled' };
   }
   if (job.kept < waiting) return { text: 'Keeping…', tone: 'muted' };
   if (job.link.state === 'offline') return { text: `Kept on this device · ${waiting} to send`, tone: 'fix' };

@@ -1,7 +1,7 @@
 import type { FigureRef } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
-import { createSlice } from '@reduxjs/toolkit';
-import type { PayloadAction } from '@reduxjs/toolkit';
+import { createAction, createSlice } from '@reduxjs/toolkit';
+import type { PayloadAction, Reducer } from '@reduxjs/toolkit';
 
 /** Where the person is looking. */
 export interface ViewState {
@@ -11,6 +11,8 @@ export interface ViewState {
   readonly sheet: Sheet | null;
   /** What is chosen on the sketch. */
   readonly sketch: Chosen | null;
+  /** Runs, nodes, pipes and others used of late, the last first: likely to be meant again. */
+  readonly recent: readonly string[];
 }
 
 export type Chosen = { readonly node: Uuid } | { readonly run: Uuid; readonly at: number };
@@ -36,22 +38,34 @@ export type Sheet =
   | { readonly sheet: 'levelling' }
   | { readonly sheet: 'crossing'; readonly crossing: Uuid | undefined; readonly run: Uuid }
   | { readonly sheet: 'pit'; readonly pit: Uuid | undefined }
+  | { readonly sheet: 'fact'; readonly run: Uuid; readonly which: 'low' | 'slope' | 'high' }
   | { readonly sheet: 'menu' };
 
-const initialState: ViewState = { line: null, station: 0, sheet: null, sketch: null };
+const initialState: ViewState = { line: null, station: 0, sheet: null, sketch: null, recent: [] };
+
+const RECENT = 12;
 
 const slice = createSlice({
   name: 'view',
   initialState,
   reducers: {
-    stationMoved: (state, { payload }: PayloadAction<number>) => ({ ...state, station: payload }),
     lineChosen: (state, { payload }: PayloadAction<Uuid>) => ({ ...state, line: payload, station: 0 }),
     sheetOpened: (state, { payload }: PayloadAction<Sheet>) => ({ ...state, sheet: payload }),
     sheetClosed: (state) => ({ ...state, sheet: null }),
     sketchChosen: (state, { payload }: PayloadAction<Chosen | null>) => ({ ...state, sketch: payload }),
+    used: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      recent: [payload, ...state.recent.filter((one) => one !== payload)].slice(0, RECENT),
+    }),
     viewReset: () => initialState,
   },
 });
 
-export const { stationMoved, lineChosen, sheetOpened, sheetClosed, sketchChosen, viewReset } = slice.actions;
-export const viewReducer = slice.reducer;
+export const stationMoved = createAction<number>('view/stationMoved');
+export const { lineChosen, sheetOpened, sheetClosed, sketchChosen, used, viewReset } = slice.actions;
+
+/** The station moves at every frame of a swipe: that one step goes without the slice's drafts. */
+export const viewReducer: Reducer<ViewState> = (state = initialState, action) => {
+  if (!stationMoved.match(action)) return slice.reducer(state, action);
+  return state.station === action.payload ? state : { ...state, station: action.payload };
+};

@@ -35,7 +35,8 @@ async function call(path: string, method = 'GET', body?: unknown): Promise<{ sta
   }
   if (response.status >= 500) throw new Unreachable('The server has trouble; it will be tried again.');
   const json: unknown = response.status === 204 ? undefined : await response.json().catch(() => undefined);
-  if (!response.ok && response.status !== 409) throw new Refused(response.status, messageOf(json) ?? `The server answered ${response.status}.`);
+  if (!response.ok && response.status !== 409)
+    throw new Refused(response.status, messageOf(json) ?? `The server answered ${response.status}.`);
   return { status: response.status, json };
 }
 
@@ -58,6 +59,7 @@ export const api = {
   deleteJob: async (id: Uuid): Promise<void> => void (await call(`/jobs/${id}`, 'DELETE')),
   restoreJob: (id: Uuid): Promise<JobType> => read(Job, `/jobs/${id}/restore`, 'POST'),
   changes: (id: Uuid, since: number): Promise<Heard> => read(Changes, `/jobs/${id}/changes?since=${since}`),
-  send: async (id: Uuid, batch: Batch): Promise<Answer> => BatchAnswer.parse((await call(`/jobs/${id}/changes`, 'POST', batch)).json),
+  send: async (id: Uuid, batch: Batch): Promise<Answer> =>
+    BatchAnswer.parse((await call(`/jobs/${id}/changes`, 'POST', batch)).json),
 };
 export type Api = typeof api;

@@ -1,5 +1,5 @@
 import type { Held, Item, Job, Pending, Uuid } from '@alveus/plan';
-import { itemFrom1, keyOf } from '@alveus/plan';
+import { keyOf, upgradeItem, upgradeWaiting, VERSION } from '@alveus/plan';
 import type { DBSchema, IDBPDatabase, IDBPTransaction, StoreNames } from 'idb';
 import { openDB } from 'idb';
 import type { Settings } from '../store/settings';
@@ -19,9 +19,13 @@ interface Kept extends DBSchema {
 export type Device = ReturnType<typeof deviceOn>;
 
 export async function openDevice(name = 'alveus'): Promise<Device> {
-  const database = await openDB<Kept>(name, 2, {
-    async upgrade(db, before, _after, tx) {
-      if (before === 1) return bringForward(tx);
+  const database = await openDB<Kept>(name, VERSION, {
+    upgrade(db, before, _after, tx) {
+      if (before > 0) {
+        // The change of version waits for what is written within it; all of it is brought forward, or none.
+        bringForward(tx, before).catch(() => tx.abort());
+        return;
+      }
       db.createObjectStore('jobs', { keyPath: 'id' });
       db.createObjectStore('held').createIndex('job', 'job');
       db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
@@ -31,19 +35,17 @@ export async function openDevice(name = 'alveus'): Promise<Device> {
   return deviceOn(database);
 }
 
-/** Plans kept by version 1 of their format, as version 2 has them. */
-async function bringForward(tx: IDBPTransaction<Kept, StoreNames<Kept>[], 'versionchange'>): Promise<void> {
-  const forward = <T extends Item | null | undefined>(item: T): T => (item ? (itemFrom1({ ...item }) as unknown as T) : item);
+/** What was kept in an older version of the plan format, as the newest has it. This database's versions are the format's. */
+async function bringForward(
+  tx: IDBPTransaction<Kept, StoreNames<Kept>[], 'versionchange'>,
+  from: number,
+): Promise<void> {
   for (let cursor = await tx.objectStore('held').openCursor(); cursor; cursor = await cursor.continue()) {
-    await cursor.update({ ...cursor.value, item: forward(cursor.value.item) });
+    const { item } = cursor.value;
+    if (item) await cursor.update({ ...cursor.value, item: upgradeItem({ ...item }, from) as unknown as Item });
   }
   for (let cursor = await tx.objectStore('pending').openCursor(); cursor; cursor = await cursor.continue()) {
-    const { changes, step } = cursor.value;
-    await cursor.update({
-      ...cursor.value,
-      changes: changes.map((change) => (change.op === 'put' ? { ...change, item: forward(change.item) } : change)),
-      step: step.map((one) => ({ ...one, before: forward(one.before), after: forward(one.after) })),
-    });
+    await cursor.update(upgradeWaiting(cursor.value, from));
   }
 }
 
@@ -73,11 +75,24 @@ function deviceOn(db: IDBPDatabase<Kept>) {
         tx.objectStore('held').index('job').getAll(job),
         tx.objectStore('pending').index('job').getAll(job),
       ]);
-      return { job: about, held: held.map(({ job: _job, ...rest }) => rest), pending: pending.map(({ job: _job, ...rest }) => rest) };
+      return {
+        job: about,
+        held: held.map(({ job: _job, ...rest }) => rest),
+        pending: pending.map(({ job: _job, ...rest }) => rest),
+      };
     },
 
     async keepPending(job: Uuid, batch: Pending): Promise<void> {
       await db.add('pending', { ...batch, job });
+    },
+
+    /** A batch that was taken back before it was ever sent. */
+    async dropPending(job: Uuid, batch: Uuid): Promise<void> {
+      const tx = db.transaction('pending', 'readwrite', { durability: 'strict' });
+      for (let cursor = await tx.store.index('job').openCursor(job); cursor; cursor = await cursor.continue()) {
+        if (cursor.value.id === batch) await cursor.delete();
+      }
+      await tx.done;
     },
 
     /** What the server said, the batch it answered gone from the queue with it. */
@@ -87,10 +102,15 @@ function deviceOn(db: IDBPDatabase<Kept>) {
       for (const change of changes) {
         const key: [Uuid, string] = [job.id, keyOf(change)];
         const known = await tx.objectStore('held').get(key);
-        if (!known || known.revision < change.revision) await tx.objectStore('held').put({ ...change, job: job.id }, key);
+        if (!known || known.revision < change.revision)
+          await tx.objectStore('held').put({ ...change, job: job.id }, key);
       }
       if (answered !== undefined) {
-        for (let cursor = await tx.objectStore('pending').index('job').openCursor(job.id); cursor; cursor = await cursor.continue()) {
+        for (
+          let cursor = await tx.objectStore('pending').index('job').openCursor(job.id);
+          cursor;
+          cursor = await cursor.continue()
+        ) {
           if (cursor.value.id === answered) await cursor.delete();
         }
       }
@@ -100,7 +120,8 @@ function deviceOn(db: IDBPDatabase<Kept>) {
     /** All waiting edits of a job made anew, at once. */
     async replacePending(job: Uuid, pending: readonly Pending[]): Promise<void> {
       const tx = db.transaction('pending', 'readwrite', { durability: 'strict' });
-      for (let cursor = await tx.store.index('job').openCursor(job); cursor; cursor = await cursor.continue()) await cursor.delete();
+      for (let cursor = await tx.store.index('job').openCursor(job); cursor; cursor = await cursor.continue())
+        await cursor.delete();
       for (const batch of pending) await tx.store.add({ ...batch, job });
       await tx.done;
     },

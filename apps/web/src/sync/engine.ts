@@ -1,9 +1,12 @@
-import type { Held, Job, Uuid } from '@alveus/plan';
+import type { Held, Job, Pending, Uuid } from '@alveus/plan';
 import { addressOf, rebase } from '@alveus/plan';
+import type { JobState } from '../store/job';
 import type { Store } from '../store/store';
+import { listenTo } from '../store/store';
 import {
   batchKept,
   batchTaken,
+  batchTried,
   changesHeard,
   conflictsFound,
   deviceTroubled,
@@ -31,27 +34,36 @@ export class SyncEngine {
   readonly #device: Device | undefined;
   readonly #keeping = new Set<Uuid>();
   readonly #kept = new Set<Uuid>();
+  /** Batches that were tried to be sent, or made anew: those leave the queue by their answer. */
+  readonly #sent = new Set<Uuid>();
   #open: Job | undefined;
-  #running = false;
+  #running: Promise<void> | undefined;
   #again = false;
   #stopped = false;
   #wait = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
-  readonly #unsubscribe: () => void;
+  readonly #unlisten: () => void;
 
   /** @param device undefined where the browser keeps nothing; then edits live on this page only, and it says so */
   constructor(store: Store, api: Api, device: Device | undefined) {
     this.#store = store;
     this.#api = api;
     this.#device = device;
-    let pending = store.getState().job.pending;
-    this.#unsubscribe = store.subscribe(() => {
-      const { job } = store.getState();
-      if (job.pending === pending || job.opening !== 'open') return;
-      const grew = job.pending.length > pending.length;
-      pending = job.pending;
-      if (grew) void this.#keep().then(() => this.run());
-    });
+    this.#unlisten = store.dispatch(
+      listenTo({
+        predicate: (_action, { job }, { job: before }) => job.opening === 'open' && job.pending !== before.pending,
+        effect: (_action, { getOriginalState, getState }) =>
+          this.#queueMoved(getOriginalState().job.pending, getState().job),
+      }),
+    );
+  }
+
+  /** An edit came into the queue, or the last one was taken back out of it. */
+  #queueMoved(before: readonly Pending[], { id, pending }: JobState): void {
+    const last = before[before.length - 1];
+    if (last && id && !this.#sent.has(last.id) && !pending.includes(last) && this.#kept.has(last.id))
+      void this.#drop(id, last.id);
+    if (pending.length > before.length) void this.#keep().then(() => this.run());
   }
 
   /** Opens a job: at once from the device if it is there, and in step with the server as soon as that answers. */
@@ -64,7 +76,9 @@ export class SyncEngine {
     for (const { id: batch } of kept?.pending ?? []) this.#kept.add(batch);
     // A plan whose items never came is not known here, however its name may be in the list.
     if (kept?.job && (kept.held.length > 0 || kept.job.sequence > 0 || kept.pending.length > 0)) {
-      this.#store.dispatch(jobOpened({ name: kept.job.name, held: kept.held, sequence: kept.job.sequence, pending: kept.pending }));
+      this.#store.dispatch(
+        jobOpened({ name: kept.job.name, held: kept.held, sequence: kept.job.sequence, pending: kept.pending }),
+      );
     }
     this.#wait = 0;
     await this.run();
@@ -79,26 +93,27 @@ export class SyncEngine {
   stop(): void {
     this.#stopped = true;
     clearTimeout(this.#timer);
-    this.#unsubscribe();
+    this.#unlisten();
   }
 
-  /** Sends what waits and hears what is new, now. Calls that come while it works make it go round once more. */
-  async run(): Promise<void> {
-    if (this.#running) {
-      this.#again = true;
-      return;
+  /**
+   * Sends what waits and hears what is new, now. A call that comes while it works makes it go round once more, and
+   * ends with that round.
+   */
+  run(): Promise<void> {
+    this.#again = true;
+    return (this.#running ??= this.#rounds().finally(() => {
+      this.#running = undefined;
+      if (this.#open && !this.#stopped) this.#timer = setTimeout(() => void this.run(), this.#wait || POLL);
+    }));
+  }
+
+  async #rounds(): Promise<void> {
+    while (this.#again && !this.#stopped) {
+      this.#again = false;
+      clearTimeout(this.#timer);
+      await this.#round();
     }
-    this.#running = true;
-    try {
-      do {
-        this.#again = false;
-        clearTimeout(this.#timer);
-        await this.#round();
-      } while (this.#again && !this.#stopped);
-    } finally {
-      this.#running = false;
-    }
-    if (this.#open && !this.#stopped) this.#timer = setTimeout(() => void this.run(), this.#wait || POLL);
   }
 
   /** Settles conflicts once each has its choice. */
@@ -160,6 +175,10 @@ export class SyncEngine {
     if (!batch || job.conflicts.length > 0) return false;
     // First on the device, then to the server; but where the device cannot keep it the server is all the safer.
     if (!this.#kept.has(batch.id)) await this.#keep();
+    // From here on the server may have it, whatever is heard of it; before, it could still be taken back.
+    if (this.#store.getState().job.pending[0] !== batch) return true;
+    this.#sent.add(batch.id);
+    this.#store.dispatch(batchTried(batch.id));
     this.#link({ state: 'sending' });
     const answer = await this.#api.send(id, { id: batch.id, changes: [...batch.changes] });
     if (this.#open?.id !== id) return false;
@@ -189,6 +208,7 @@ export class SyncEngine {
       this.#store.dispatch(conflictsFound(conflicts));
       return false;
     }
+    for (const { id: batch } of job.pending) this.#sent.add(batch);
     await this.#device?.replacePending(id, pending);
     for (const batch of pending) this.#kept.add(batch.id);
     this.#store.dispatch(pendingRebased(pending));
@@ -205,8 +225,11 @@ export class SyncEngine {
     try {
       if (!this.#device) throw new Error('no device');
       for (const batch of fresh) {
+        if (!this.#waits(batch.id)) continue;
         await this.#device.keepPending(id, batch);
         this.#kept.add(batch.id);
+        // Taken back while it was being kept.
+        if (!this.#waits(batch.id)) await this.#device.dropPending(id, batch.id);
         this.#store.dispatch(batchKept(batch.id));
       }
       this.#store.dispatch(deviceTroubled(null));
@@ -214,6 +237,19 @@ export class SyncEngine {
       this.#store.dispatch(deviceTroubled(this.#device ? CANNOT_KEEP : KEEPS_NOTHING));
     } finally {
       for (const batch of fresh) this.#keeping.delete(batch.id);
+    }
+  }
+
+  #waits(batch: Uuid): boolean {
+    return this.#store.getState().job.pending.some(({ id }) => id === batch);
+  }
+
+  /** A batch that was taken back before it was sent goes from the device too. */
+  async #drop(job: Uuid, batch: Uuid): Promise<void> {
+    try {
+      await this.#device?.dropPending(job, batch);
+    } catch {
+      this.#store.dispatch(deviceTroubled(CANNOT_KEEP));
     }
   }
 

@@ -29,7 +29,10 @@ export function chooseText(accept: string): Promise<Chosen | undefined> {
       if (!file) resolve(undefined);
       else if (file.size > LIMITS.fileBytes) {
         const size = (bytes: number): string => `${(bytes / 1024 / 1024).toFixed(0)} MB`;
-        resolve({ ok: false, message: `This file has ${size(file.size)}; a plan file has at most ${size(LIMITS.fileBytes)}.` });
+        resolve({
+          ok: false,
+          message: `This file has ${size(file.size)}; a plan file has at most ${size(LIMITS.fileBytes)}.`,
+        });
       } else {
         file.text().then(
           (text) => resolve({ ok: true, text }),

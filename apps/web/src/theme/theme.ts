@@ -1,4 +1,7 @@
-import { configureFonts, MD3DarkTheme, MD3LightTheme } from 'react-native-paper';
+import type { MD3Theme } from 'react-native-paper';
+import { MD3DarkTheme } from 'react-native-paper/lib/module/styles/themes/v3/DarkTheme';
+import { MD3LightTheme } from 'react-native-paper/lib/module/styles/themes/v3/LightTheme';
+import configureFonts from 'react-native-paper/lib/module/styles/fonts';
 
 /**
  * The product's look: limestone, ink and water, with strong contrast for sunlight. Colours stand for materials
@@ -22,6 +25,12 @@ export interface Tones {
   readonly sky: string;
   readonly earth: string;
   readonly earthMark: string;
+  /** The wall of a pipe, and the space in it. */
+  readonly pipe: string;
+  readonly bore: string;
+  /** Water that stands, and the words at it. */
+  readonly flood: string;
+  readonly floodWords: string;
 }
 
 export const LIGHT: Tones = {
@@ -42,6 +51,10 @@ export const LIGHT: Tones = {
   sky: '#E4EEF1',
   earth: '#CDB48E',
   earthMark: '#A88A5E',
+  pipe: '#23282B',
+  bore: '#F4F8FA',
+  flood: '#2F7FB8',
+  floodWords: '#155A8A',
 };
 
 export const DARK: Tones = {
@@ -62,6 +75,10 @@ export const DARK: Tones = {
   sky: '#19242A',
   earth: '#5E4C33',
   earthMark: '#83694A',
+  pipe: '#D9DEE0',
+  bore: '#101A20',
+  flood: '#2F7FB8',
+  floodWords: '#8CC8EE',
 };
 
 export const FONT = { text: 'Barlow', strong: 'BarlowBold' } as const;
@@ -69,12 +86,26 @@ export const FONT = { text: 'Barlow', strong: 'BarlowBold' } as const;
 /** Least size of anything that is tapped. */
 export const TARGET = 48;
 
-export function paperTheme(tones: Tones) {
+/** Sizes of text, by the names that Paper gives them. Its own parts follow: a button's words are `labelLarge`. */
+const SIZES = {
+  bodySmall: { fontSize: 14, lineHeight: 18 },
+  bodyMedium: { fontSize: 16, lineHeight: 22 },
+  bodyLarge: { fontSize: 18, lineHeight: 24 },
+  titleLarge: { fontSize: 22, lineHeight: 28 },
+  headlineSmall: { fontSize: 25, lineHeight: 30 },
+  labelLarge: { fontSize: 16, lineHeight: 22, fontFamily: FONT.strong },
+  labelMedium: { fontSize: 14, lineHeight: 18 },
+} as const;
+
+/** Paper's theme in the product's colours and fonts. */
+export function paperTheme(tones: Tones): MD3Theme {
   const base = tones.dark ? MD3DarkTheme : MD3LightTheme;
+  const fonts = configureFonts({ config: { fontFamily: FONT.text, letterSpacing: 0, fontWeight: '400' } });
+  for (const name of Object.keys(SIZES) as (keyof typeof SIZES)[]) fonts[name] = { ...fonts[name], ...SIZES[name] };
   return {
     ...base,
     roundness: 2,
-    fonts: configureFonts({ config: { fontFamily: FONT.text, letterSpacing: 0 } }),
+    fonts,
     colors: {
       ...base.colors,
       primary: tones.water,
@@ -94,7 +125,14 @@ export function paperTheme(tones: Tones) {
       inverseSurface: tones.ink,
       inverseOnSurface: tones.card,
       inversePrimary: tones.dark ? LIGHT.water : DARK.water,
-      elevation: { level0: 'transparent', level1: tones.card, level2: tones.card, level3: tones.raised, level4: tones.raised, level5: tones.raised },
+      elevation: {
+        level0: 'transparent',
+        level1: tones.card,
+        level2: tones.card,
+        level3: tones.raised,
+        level4: tones.raised,
+        level5: tones.raised,
+      },
     },
   };
 }

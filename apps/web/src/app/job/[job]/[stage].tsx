@@ -1,28 +1,32 @@
 import { Redirect, useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
-import { GradeStage } from '../../../stages/grade/GradeStage';
-import { JobScreen } from '../../../stages/JobScreen';
+import { Busy } from '../../../ui/Busy';
 
-// Grade is where every job begins; the others come when they are asked for.
-const PARTS = {
-  grade: GradeStage,
-  site: lazy(() => import('../../../stages/site/SiteStage').then((module) => ({ default: module.SiteStage }))),
-  ground: lazy(() => import('../../../stages/ground/GroundStage').then((module) => ({ default: module.GroundStage }))),
-  trench: lazy(() => import('../../../stages/trench/TrenchStage').then((module) => ({ default: module.TrenchStage }))),
-  order: lazy(() => import('../../../stages/order/OrderStage').then((module) => ({ default: module.OrderStage }))),
-  rules: lazy(() => import('../../../stages/rules/RulesStage').then((module) => ({ default: module.RulesStage }))),
+// The computation, the drawings and the sheets come when a job is opened; the list of jobs does without them.
+const Frame = lazy(() => import('../../../features/job/JobScreen').then(({ JobScreen }) => ({ default: JobScreen })));
+
+/** Each stage comes when it is first opened. */
+const STAGES = {
+  site: lazy(() => import('../../../features/site/SiteStage').then((stage) => ({ default: stage.SiteStage }))),
+  ground: lazy(() => import('../../../features/ground/GroundStage').then((stage) => ({ default: stage.GroundStage }))),
+  grade: lazy(() => import('../../../features/grade/GradeStage').then((stage) => ({ default: stage.GradeStage }))),
+  trench: lazy(() => import('../../../features/trench/TrenchStage').then((stage) => ({ default: stage.TrenchStage }))),
+  order: lazy(() => import('../../../features/order/OrderStage').then((stage) => ({ default: stage.OrderStage }))),
+  rules: lazy(() => import('../../../features/rules/RulesStage').then((stage) => ({ default: stage.RulesStage }))),
 };
 
 export default function StageRoute() {
   const { job, stage } = useLocalSearchParams<{ job: string; stage: string }>();
-  if (!(stage in PARTS)) return <Redirect href={`/job/${job}/grade`} />;
-  const name = stage as keyof typeof PARTS;
-  const Part = PARTS[name];
+  if (!(stage in STAGES)) return <Redirect href={`/job/${job}/grade`} />;
+  const name = stage as keyof typeof STAGES;
+  const Stage = STAGES[name];
   return (
-    <JobScreen job={job} stage={name}>
-      <Suspense fallback={null}>
-        <Part />
-      </Suspense>
-    </JobScreen>
+    <Suspense fallback={<Busy>Opening the job…</Busy>}>
+      <Frame job={job} stage={name}>
+        <Suspense fallback={<Busy>Opening…</Busy>}>
+          <Stage />
+        </Suspense>
+      </Frame>
+    </Suspense>
   );
 }

@@ -1,0 +1,23 @@
+import type { ItemOf } from '@alveus/plan';
+
+/** How materials are drawn: a colour and a mark each, so that they can be told apart without colour. */
+
+export type Look = ItemOf<'material'>['look'] | 'native';
+
+export const COLOURS: Record<Exclude<Look, 'native'>, { fill: string; mark: string }> = {
+  stone: { fill: '#B4BCC0', mark: '#5F6B71' },
+  sand: { fill: '#EBD08B', mark: '#9A7A26' },
+  soil: { fill: '#C39B6C', mark: '#7A5833' },
+  topsoil: { fill: '#7B5A3B', mark: '#4B3420' },
+  sod: { fill: '#7E9E58', mark: '#46622A' },
+  pavement: { fill: '#55585A', mark: '#2C2E2F' },
+  concrete: { fill: '#CFCFC8', mark: '#83837B' },
+  straw: { fill: '#E5C765', mark: '#9C7C17' },
+};
+
+/** All of them, from the one that is drawn first. */
+export const LOOKS: readonly Look[] = ['native', ...(Object.keys(COLOURS) as Exclude<Look, 'native'>[])];
+
+export function lookFill(prefix: string, look: Look): string {
+  return `url(#${prefix}-${look})`;
+}

@@ -1,0 +1,104 @@
+import type { RunResult } from '@alveus/core';
+import { memo } from 'react';
+import { Circle, G, Rect, Text as SvgText } from 'react-native-svg';
+import { FONT } from '../../theme/theme';
+import { UTILITY_MARKS } from '../utilities';
+import type { SectionFrame } from './frame';
+import { PAD } from './frame';
+import type { RunShapes } from './geometry';
+
+interface CrossingsProps {
+  shapes: readonly RunShapes[];
+  frame: SectionFrame;
+  /** How far round a utility is dug by hand, m. */
+  handDig: number;
+}
+
+/** Utilities on the long section: cut through, in their colour with their letter, and the zone that is dug by hand. */
+export function Crossings({ shapes, frame, handDig }: CrossingsProps) {
+  return shapes.map(({ run, start }) =>
+    run.crossings.length === 0 ? null : (
+      <CrossingsOfRun key={run.id} run={run} start={start} frame={frame} handDig={handDig} />
+    ),
+  );
+}
+
+interface CrossingsOfRunProps extends Omit<CrossingsProps, 'shapes'> {
+  run: RunResult;
+  start: number;
+}
+
+const CrossingsOfRun = memo(function CrossingsOfRun({ run, start, frame, handDig }: CrossingsOfRunProps) {
+  const { x, y, height } = frame;
+  const base = height - PAD.bottom;
+  return run.crossings.map(({ crossing, at, stretch, top, bottom }) => {
+    if (top === undefined || bottom === undefined) return null;
+    const mark = UTILITY_MARKS[crossing.utility];
+    const across = crossing.lies.how === 'across';
+    const [from, to] = across ? [at - handDig, at + handDig] : [stretch.from, stretch.to];
+    const [left, right] = [x.to(start + Math.max(0, from)), x.to(start + Math.min(run.length, to))];
+    const middle = x.to(start + at);
+    const high = Math.max(5, y.to(bottom) - y.to(top));
+    return (
+      <G key={crossing.id}>
+        <Rect
+          x={left}
+          width={Math.max(4, right - left)}
+          y={Math.min(y.to(top) - 22, base)}
+          height={Math.max(0, base - y.to(top) + 22)}
+          fill={mark.colour}
+          opacity={0.13}
+        />
+        {across ? (
+          <Rect
+            x={middle - 6}
+            width={12}
+            y={y.to(top)}
+            height={high}
+            rx={6}
+            fill={mark.colour}
+            stroke="#FFFFFF"
+            strokeWidth={1.5}
+          />
+        ) : (
+          <Rect
+            x={left}
+            width={Math.max(8, right - left)}
+            y={y.to(top)}
+            height={high}
+            fill={mark.colour}
+            opacity={0.75}
+          />
+        )}
+        <Circle cx={middle} cy={y.to(top) - 13} r={9} fill={mark.colour} />
+        <SvgText
+          x={middle}
+          y={y.to(top) - 8.5}
+          textAnchor="middle"
+          fontFamily={FONT.strong}
+          fontSize={12}
+          fill="#FFFFFF"
+        >
+          {crossing.measured ? mark.letter : `${mark.letter}?`}
+        </SvgText>
+      </G>
+    );
+  });
+}, sameCrossings);
+
+/** A run is worked out anew at each frame of a drag; its utilities lie where they lay. */
+function sameCrossings(a: CrossingsOfRunProps, b: CrossingsOfRunProps): boolean {
+  return (
+    a.frame === b.frame &&
+    a.start === b.start &&
+    a.handDig === b.handDig &&
+    a.run.length === b.run.length &&
+    a.run.crossings.length === b.run.crossings.length &&
+    a.run.crossings.every((one, index) => {
+      const other = b.run.crossings[index];
+      return (
+        one.crossing === other?.crossing && one.top === other.top && one.bottom === other.bottom && one.at === other.at
+      );
+    })
+  );
+}

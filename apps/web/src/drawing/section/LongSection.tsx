@@ -1,0 +1,77 @@
+import type { Evaluation, Finding, LineResult, System } from '@alveus/core';
+import { handDigFor } from '@alveus/core';
+import { lowerOf } from '@alveus/plan';
+import { memo, useMemo } from 'react';
+import Svg, { Path } from 'react-native-svg';
+import { useTones } from '../../theme/ThemeProvider';
+import { lookFill, LOOKS } from '../looks';
+import { MaterialDefs } from '../materials';
+import { arrivals } from './arrivals';
+import { Axes } from './Axes';
+import { Branches } from './Branches';
+import { Crossings } from './Crossings';
+import { FindingMarks } from './FindingMarks';
+import type { SectionFrame } from './frame';
+import { runShapes } from './geometry';
+import { Names } from './Names';
+import type { Source } from './useMoving';
+import { useMoving } from './useMoving';
+import { Waters } from './Water';
+
+interface LongSectionProps {
+  /** As the plan stands at rest. */
+  evaluation: Evaluation;
+  line: LineResult;
+  findings: readonly Finding[];
+  /** As it stands at every frame of a drag. */
+  source: Source;
+  frame: SectionFrame;
+  system: System;
+  /** Whether inverts can be taken hold of here. */
+  handles: boolean;
+}
+
+/** The long section: ground, trench and pipe along the line from its outlet up. */
+export const LongSection = memo(function LongSection({
+  evaluation,
+  line,
+  findings,
+  source,
+  frame,
+  system,
+  handles,
+}: LongSectionProps) {
+  const tones = useTones();
+  const moves = useMoving(source, frame, handles);
+  const { plan, profile } = evaluation;
+  const shapes = useMemo(() => runShapes(evaluation, line, frame.x.factor), [evaluation, line, frame]);
+  const arriving = useMemo(() => arrivals(line, evaluation, frame), [line, evaluation, frame]);
+  const outlet = line.order.runs[0];
+  const water = outlet && plan.node[lowerOf(outlet)]?.water;
+  const waters = useMemo(() => [water?.high, water?.normal].filter((level) => level !== undefined), [water]);
+  return (
+    <Svg width={frame.width} height={frame.height} aria-hidden>
+      <MaterialDefs prefix="long" tones={tones} />
+      <Axes frame={frame} length={line.order.length} start={line.line.startChainage} waters={waters} system={system} />
+      <Path {...moves('earth')} fill={tones.earth} opacity={0.45} />
+      {LOOKS.map((look) => (
+        <Path key={look} {...moves(`layer-${look}`)} fill={lookFill('long', look)} />
+      ))}
+      <Waters levels={water} shapes={shapes} frame={frame} />
+      <Path {...moves('outside')} fill={tones.pipe} />
+      <Path {...moves('inside')} fill={tones.bore} />
+      <Path {...moves('invert')} stroke={tones.water} strokeWidth={3} fill="none" />
+      <Path {...moves('ground')} stroke={tones.ink} strokeWidth={2.5} fill="none" strokeLinejoin="round" />
+      <Crossings shapes={shapes} frame={frame} handDig={handDigFor(profile).each} />
+      <Path {...moves('arrows')} stroke={tones.water} strokeWidth={3} fill="none" />
+      <Branches arrivals={arriving} />
+      <Path {...moves('leaders')} stroke={tones.muted} strokeWidth={1} strokeDasharray="2 3" />
+      <Path {...moves('boxes')} fill={tones.card} stroke={tones.ink} strokeWidth={2} />
+      <Path {...moves('lids')} stroke={tones.ink} strokeWidth={4} />
+      <Names line={line} plan={plan} frame={frame} />
+      <FindingMarks line={line} findings={findings} frame={frame} />
+      <Path {...moves('free')} fill={tones.card} stroke={tones.water} strokeWidth={4} />
+      <Path {...moves('fixed')} fill={tones.water} stroke={tones.water} strokeWidth={4} />
+    </Svg>
+  );
+});

@@ -1,0 +1,138 @@
+import { memo, useLayoutEffect, useRef } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useTones } from '../../theme/ThemeProvider';
+import { browserStyle, Words } from '../../ui';
+import type { SectionFrame } from './frame';
+import { PAD } from './frame';
+
+/** Where the station line stands, and what is written at it. */
+export interface Standing {
+  /** Distance along the line, m. */
+  readonly distance: number;
+  readonly ground: number | undefined;
+  readonly bottom: number | undefined;
+  readonly depth: string | undefined;
+  readonly chainage: string;
+}
+
+interface StationLineProps {
+  frame: SectionFrame;
+  /** Calls back at once, and whenever it stands elsewhere; with nothing where it stands nowhere. @returns how to end it */
+  follow: (hear: (standing: Standing | undefined) => void) => () => void;
+}
+
+const FLAG = 88;
+const FOOT = 68;
+
+/**
+ * The line that follows the finger, with the depth there and the chainage under it. It lies over the picture and is
+ * moved as a layer of its own: neither it nor the picture is drawn anew while a finger goes along.
+ */
+export const StationLine = memo(function StationLine({ frame, follow }: StationLineProps) {
+  const tones = useTones();
+  const all = useRef<HTMLElement>(null);
+  const line = useRef<HTMLElement>(null);
+  const dug = useRef<HTMLElement>(null);
+  const flag = useRef<HTMLElement>(null);
+  const foot = useRef<HTMLElement>(null);
+  const { height, width } = frame;
+  useLayoutEffect(
+    () =>
+      follow((standing) => {
+        show(all.current, standing !== undefined);
+        if (!standing) return;
+        const places = placesOf(standing, frame);
+        move(line.current, places.line, 0);
+        show(dug.current, places.dug !== undefined);
+        if (places.dug && dug.current) {
+          // One pixel high, and stretched.
+          dug.current.style.transform = `translate(${places.line}px, ${places.dug.top}px) scaleY(${places.dug.height})`;
+        }
+        show(flag.current, places.flag !== undefined);
+        if (places.flag) write(move(flag.current, places.flag.x, places.flag.y), standing.depth ?? '');
+        write(move(foot.current, places.foot, 0), standing.chainage);
+      }),
+    [follow, frame],
+  );
+  const plate = { backgroundColor: tones.water };
+  return (
+    <View ref={all as never} style={StyleSheet.absoluteFill} pointerEvents="none" aria-hidden>
+      <View
+        ref={line as never}
+        style={[styles.line, plate, { top: PAD.top - 8, height: height - PAD.bottom - PAD.top + 8 }]}
+      />
+      <View ref={dug as never} style={[styles.dug, plate]} />
+      <View ref={flag as never} style={[styles.plate, plate, { width: FLAG, maxWidth: width }]}>
+        <Words size="small" strong tone="onWater" lines={1}>
+          {' '}
+        </Words>
+      </View>
+      <View ref={foot as never} style={[styles.plate, plate, { width: FOOT, top: height - PAD.bottom + 8 }]}>
+        <Words size="small" strong tone="onWater" lines={1}>
+          {' '}
+        </Words>
+      </View>
+    </View>
+  );
+});
+
+interface Places {
+  readonly line: number;
+  readonly dug: { readonly top: number; readonly height: number } | undefined;
+  readonly flag: { readonly x: number; readonly y: number } | undefined;
+  readonly foot: number;
+}
+
+/** Where the parts of a station line go, in pixels of the drawing. */
+export function placesOf({ distance, ground, bottom, depth }: Standing, { x, y, width }: SectionFrame): Places {
+  const at = Math.round(x.to(distance) * 10) / 10;
+  const known = ground !== undefined && bottom !== undefined;
+  return {
+    line: at,
+    dug: known ? { top: y.to(ground), height: Math.max(0, y.to(bottom) - y.to(ground)) } : undefined,
+    // Beside the line, on the side where there is room; over the ground, under the names.
+    flag:
+      ground === undefined || depth === undefined
+        ? undefined
+        : { x: at < width - FLAG - 22 ? at + 8 : at - 8 - FLAG, y: Math.max(PAD.top - 4, y.to(ground) - 30) },
+    foot: Math.min(Math.max(at - FOOT / 2, 2), width - FOOT - 2),
+  };
+}
+
+function move(part: HTMLElement | null, x: number, y: number): HTMLElement | null {
+  if (part) part.style.transform = `translate(${x}px, ${y}px)`;
+  return part;
+}
+
+function show(part: HTMLElement | null, shown: boolean): void {
+  if (part && part.style.visibility !== (shown ? '' : 'hidden')) part.style.visibility = shown ? '' : 'hidden';
+}
+
+function write(part: HTMLElement | null, text: string): void {
+  const words = part?.firstElementChild;
+  if (words && words.textContent !== text) words.textContent = text;
+}
+
+const styles = StyleSheet.create({
+  line: browserStyle({ position: 'absolute', left: -1, width: 2, willChange: 'transform' }),
+  dug: browserStyle({
+    position: 'absolute',
+    left: -3,
+    top: 0,
+    width: 6,
+    height: 1,
+    opacity: 0.55,
+    transformOrigin: '0 0',
+    willChange: 'transform',
+  }),
+  plate: browserStyle({
+    position: 'absolute',
+    left: 0,
+    top: 0,
+    height: 21,
+    borderRadius: 4,
+    alignItems: 'center',
+    justifyContent: 'center',
+    willChange: 'transform',
+  }),
+});

@@ -1,0 +1,45 @@
+import type { Evaluation, LineResult } from '@alveus/core';
+import { serviceOf, upperOf } from '@alveus/plan';
+import { spread } from '../scale';
+import type { SectionFrame } from './frame';
+
+/** Where another line comes in: the invert it arrives at, and what it is, in pixels. */
+export interface Arrival {
+  readonly run: string;
+  readonly x: number;
+  readonly y: number;
+  /** Where its letters stand. */
+  readonly label: number;
+  /** On which side of the node it is drawn. */
+  readonly side: 1 | -1;
+  readonly letters: string;
+}
+
+export function arrivals(line: LineResult, { plan, topology, runs }: Evaluation, frame: SectionFrame): Arrival[] {
+  const { x, y, width } = frame;
+  return line.order.runs.flatMap((run, index) => {
+    const at = x.to(line.order.starts[index + 1] ?? line.order.length);
+    // Near the edge they stand on the other side of the node.
+    const side = at > width - 60 ? -1 : 1;
+    const arriving = (topology.arriving.get(upperOf(run)) ?? []).flatMap((id) => {
+      const service = plan.line[plan.run[id]?.line ?? '']?.service;
+      const low = runs.get(id)?.grade.low;
+      return plan.run[id]?.line !== line.id && service !== undefined && low !== undefined
+        ? [{ run: id, y: y.to(low), letters: serviceOf(service).letters }]
+        : [];
+    });
+    const ordered = arriving.sort((a, b) => a.y - b.y);
+    const labels = spread(
+      ordered.map((one) => one.y),
+      14,
+      0,
+      Infinity,
+    );
+    return ordered.map((one, order): Arrival => ({
+      ...one,
+      x: at + side * 8,
+      side,
+      label: labels[order] as number,
+    }));
+  });
+}

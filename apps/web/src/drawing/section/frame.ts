@@ -1,0 +1,35 @@
+import type { Scale } from '../scale';
+import { exaggeration, scale } from '../scale';
+import type { Extent } from './geometry';
+
+/** Room round the long section for its words, in pixels. */
+export const PAD = { left: 46, right: 16, top: 44, bottom: 34 };
+
+/** Where metres of a line lie in pixels of its long section. */
+export interface SectionFrame {
+  readonly width: number;
+  readonly height: number;
+  readonly x: Scale;
+  readonly y: Scale;
+  /** How often heights are drawn over lengths. */
+  readonly times: number;
+}
+
+/** Pixels for a metre along a line of so many metres. */
+export const alongFactor = (length: number, width: number): number => (width - PAD.left - PAD.right) / length;
+
+/** @param length of the line, m; @param extent of elevations on show, or undefined while nothing has one */
+export function frameOf(extent: Extent | undefined, length: number, width: number, height: number): SectionFrame {
+  const factor = alongFactor(length, width);
+  const room = height - PAD.top - PAD.bottom;
+  const rise = extent ? extent.highest - extent.lowest : 1;
+  const times = exaggeration(rise, room, factor);
+  const spare = room - rise * factor * times;
+  return {
+    width,
+    height,
+    times,
+    x: scale(0, factor, PAD.left),
+    y: scale(extent?.lowest ?? 0, -factor * times, height - PAD.bottom - spare / 3),
+  };
+}

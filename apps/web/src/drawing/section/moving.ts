@@ -1,0 +1,123 @@
+import type { Evaluation, LineResult } from '@alveus/core';
+import { nodeLevel } from '@alveus/core';
+import { lowerOf, upperOf } from '@alveus/plan';
+import type { Look } from '../looks';
+import { LOOKS } from '../looks';
+import { box, path } from '../scale';
+import { arrivals } from './arrivals';
+import type { SectionFrame } from './frame';
+import { runShapes } from './geometry';
+import { handlesOf, knobPaths } from './handles';
+import { linePaths } from './paths';
+
+/** What of a long section moves while an invert is dragged, as paths: a frame writes those that differ, and draws nothing anew. */
+export type MovingPart =
+  | `layer-${Look}`
+  | 'earth'
+  | 'ground'
+  | 'outside'
+  | 'inside'
+  | 'invert'
+  | 'arrows'
+  | 'boxes'
+  | 'lids'
+  | 'leaders'
+  | 'free'
+  | 'fixed';
+
+export interface Moving {
+  readonly evaluation: Evaluation;
+  readonly line: LineResult;
+}
+
+export function movingPaths(
+  { evaluation, line }: Moving,
+  frame: SectionFrame,
+  handles: boolean,
+): Record<MovingPart, string> {
+  const paths = linePaths(runShapes(evaluation, line, frame.x.factor), frame);
+  const layers = Object.fromEntries(LOOKS.map((look) => [`layer-${look}`, paths.layers.get(look) ?? ''])) as Record<
+    `layer-${Look}`,
+    string
+  >;
+  const { earth, ground, outside, inside, invert } = paths;
+  return {
+    ...layers,
+    earth,
+    ground,
+    outside,
+    inside,
+    invert,
+    arrows: arrivals(line, evaluation, frame)
+      .map(({ x, y, side }) =>
+        path([
+          [x + side * 9, y - 6],
+          [x, y],
+          [x + side * 9, y + 6],
+        ]),
+      )
+      .join(''),
+    ...structurePaths(line, evaluation, frame),
+    ...(handles ? knobPaths(handlesOf(line, evaluation), frame) : { free: '', fixed: '' }),
+  };
+}
+
+/** What is built as a box in the ground, and drawn as one. */
+const BOXES: ReadonlySet<string> = new Set([
+  'inlet',
+  'catch-basin',
+  'manhole',
+  'structure',
+  'tank',
+  'd-box',
+  'sump',
+  'cleanout',
+  'channel-drain',
+]);
+
+/** Boxes from their rim to their lowest invert, and a leader from each name down to its place. */
+function structurePaths(
+  line: LineResult,
+  { plan, shots, runs }: Evaluation,
+  { x, y }: SectionFrame,
+): Record<'boxes' | 'lids' | 'leaders', string> {
+  const all = { boxes: '', lids: '', leaders: '' };
+  nodesOf(line).forEach(({ id, at, run, end }, index) => {
+    const form = plan.node[id]?.form;
+    const level = nodeLevel(plan, shots, id)?.elevation;
+    const invert = runs.get(run)?.grade[end];
+    const px = Math.round(x.to(at) * 10) / 10;
+    const ground = level === undefined ? undefined : Math.round(y.to(level) * 10) / 10;
+    const low = invert === undefined ? undefined : y.to(invert);
+    const row = rowOf(index);
+    all.leaders += `M${px} ${row + 4}V${Math.round(ground ?? low ?? row + 8)}`;
+    if (form === undefined || !BOXES.has(form) || ground === undefined || low === undefined) return;
+    all.boxes += box(px - 5, ground, 10, Math.max(4, low - ground + 4));
+    all.lids += `M${px - 8} ${ground}h16`;
+  });
+  return all;
+}
+
+export interface SectionNode {
+  readonly id: string;
+  /** Distance along the line, m. */
+  readonly at: number;
+  /** The run whose end stands for its lowest invert. */
+  readonly run: string;
+  readonly end: 'low' | 'high';
+}
+
+/** The nodes of a line from its outlet up. */
+export function nodesOf({ order }: LineResult): SectionNode[] {
+  const nodes = order.runs.map((run, index): SectionNode => ({
+    id: upperOf(run),
+    at: order.starts[index + 1] ?? order.length,
+    run: run.id,
+    end: 'high',
+  }));
+  const [outlet] = order.runs;
+  return outlet ? [{ id: lowerOf(outlet), at: 0, run: outlet.id, end: 'low' }, ...nodes] : nodes;
+}
+
+/** Names stand in two rows by turns, so that they have twice the room. */
+export const rowOf = (index: number): number => 14 + (index % 2) * 15;

@@ -1,0 +1,68 @@
+import type { Look } from '../looks';
+import type { Point } from '../scale';
+import { path } from '../scale';
+import type { SectionFrame } from './frame';
+import { PAD } from './frame';
+import type { RunShapes } from './geometry';
+
+/** A run's shapes as paths in pixels. Many runs make one path of each sort, so that a drag draws a handful of things. */
+export interface RunPaths {
+  readonly layers: readonly { readonly look: Look; readonly d: string }[];
+  readonly ground: string;
+  readonly earth: string;
+  readonly outside: string;
+  readonly inside: string;
+  readonly invert: string;
+}
+
+const made = new WeakMap<RunShapes, { frame: SectionFrame; paths: RunPaths }>();
+
+/** Kept with the shapes, as long as the frame is the same. */
+export function pathsOf(shapes: RunShapes, frame: SectionFrame): RunPaths {
+  const known = made.get(shapes);
+  if (known?.frame === frame) return known.paths;
+  const { x, y, height } = frame;
+  const at = ([distance, elevation]: Point): Point => [x.to(distance), y.to(elevation)];
+  const ground = shapes.ground.map(at);
+  const first = ground[0];
+  const last = ground[ground.length - 1];
+  const base = height - PAD.bottom;
+  const [underside, invert, top, crown] = shapes.pipe.map((ends) => ends.map(at));
+  const piped = underside && invert && top && crown;
+  const paths: RunPaths = {
+    layers: shapes.layers.map(({ look, points }) => ({ look, d: path(points.map(at), true) })),
+    ground: path(ground),
+    earth: first && last ? path([...ground, [last[0], base], [first[0], base]], true) : '',
+    outside: piped ? path([...underside, ...[...crown].reverse()], true) : '',
+    inside: piped ? path([...invert, ...[...top].reverse()], true) : '',
+    invert: piped ? path(invert) : '',
+  };
+  made.set(shapes, { frame, paths });
+  return paths;
+}
+
+export interface LinePaths {
+  readonly layers: ReadonlyMap<Look, string>;
+  readonly ground: string;
+  readonly earth: string;
+  readonly outside: string;
+  readonly inside: string;
+  readonly invert: string;
+}
+
+/** All runs of a line together. */
+export function linePaths(shapes: readonly RunShapes[], frame: SectionFrame): LinePaths {
+  const runs = shapes.map((one) => pathsOf(one, frame));
+  const layers = new Map<Look, string>();
+  for (const run of runs) for (const { look, d } of run.layers) layers.set(look, (layers.get(look) ?? '') + d);
+  const all = (part: 'ground' | 'earth' | 'outside' | 'inside' | 'invert'): string =>
+    runs.map((run) => run[part]).join('');
+  return {
+    layers,
+    ground: all('ground'),
+    earth: all('earth'),
+    outside: all('outside'),
+    inside: all('inside'),
+    invert: all('invert'),
+  };
+}

@@ -1,0 +1,119 @@
+import type { Evaluation, NodeSpot, System } from '@alveus/core';
+import type { Uuid } from '@alveus/plan';
+import { memo, useMemo } from 'react';
+import { StyleSheet } from 'react-native';
+import Svg, { Path, Text as SvgText } from 'react-native-svg';
+import { FONT } from '../../theme/theme';
+import { useTones } from '../../theme/ThemeProvider';
+import { Chosen } from './Chosen';
+import { Grid } from './Grid';
+import type { Label } from './labels';
+import { labelsOf } from './labels';
+import { arrowPath, drawnRuns, nodePaths, servicePaths } from './paths';
+import { UtilityLines } from './UtilityLines';
+import { toPicture } from './view';
+import type { Window } from './window';
+import { sameWindow, within } from './window';
+
+export interface PictureProps {
+  evaluation: Evaluation;
+  spots: ReadonlyMap<Uuid, NodeSpot>;
+  zoom: number;
+  /** What is drawn; the rest lies out of reach of a pan. */
+  window: Window;
+  /** Where the frame lay when the zoom was set. */
+  frame: Window;
+  system: System;
+  unit: number;
+  chosenNode: Uuid | undefined;
+  chosenRun: Uuid | undefined;
+}
+
+/** What is on the sketch, in pixels of one zoom, the site's origin at its own. It is not drawn anew for a pan. */
+export const Picture = memo(
+  function Picture({ evaluation, spots, zoom, window, frame, system, unit, chosenNode, chosenRun }: PictureProps) {
+    const tones = useTones();
+    const placed = useMemo(() => new Map([...spots].map(([id, spot]) => [id, toPicture(zoom, spot)])), [spots, zoom]);
+    const runs = useMemo(
+      () =>
+        drawnRuns(evaluation, placed).filter(
+          ({ a, b }) =>
+            within(window, a) || within(window, b) || within(window, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }),
+        ),
+      [evaluation, placed, window],
+    );
+    const seen = useMemo(() => new Map([...placed].filter(([, spot]) => within(window, spot))), [placed, window]);
+    const nodes = useMemo(() => nodePaths(evaluation, seen), [evaluation, seen]);
+    const labels = useMemo(
+      () => labelsOf({ plan: evaluation.plan, placed: seen, runs, chosen: chosenNode, frame, system }),
+      [evaluation.plan, seen, runs, chosenNode, frame, system],
+    );
+    const { left, right, top, bottom } = window;
+    const pen = { fill: tones.card, stroke: tones.ink, strokeWidth: 2.5 };
+    return (
+      <Svg
+        width={right - left}
+        height={bottom - top}
+        viewBox={`${left} ${top} ${right - left} ${bottom - top}`}
+        aria-hidden
+        style={[styles.picture, { left, top }]}
+      >
+        <Grid window={window} zoom={zoom} unit={unit} />
+        <Chosen.Run run={runs.find(({ run }) => run.id === chosenRun)} />
+        {servicePaths(runs).map(({ key, d, dash, width }) => (
+          <Path
+            key={key}
+            d={d}
+            stroke={tones.ink}
+            strokeWidth={width}
+            fill="none"
+            {...(dash === undefined ? {} : { strokeDasharray: dash })}
+          />
+        ))}
+        <Path d={arrowPath(runs)} fill={tones.water} />
+        <UtilityLines runs={evaluation.runs} placed={placed} zoom={zoom} />
+        <Chosen.Node evaluation={evaluation} spots={spots} node={chosenNode} at={placed.get(chosenNode ?? '')} />
+        <Path d={nodes.plain} {...pen} />
+        <Path d={nodes.outlet} fill={tones.water} stroke={tones.ink} strokeWidth={1.5} />
+        <Path d={nodes.bar} stroke={tones.ink} strokeWidth={5} />
+        {labels.map(({ key, ...label }) => (
+          <LabelText key={key} {...label} />
+        ))}
+      </Svg>
+    );
+  },
+  (a, b) =>
+    a.evaluation === b.evaluation &&
+    a.spots === b.spots &&
+    a.zoom === b.zoom &&
+    sameWindow(a.window, b.window) &&
+    a.frame === b.frame &&
+    a.system === b.system &&
+    a.unit === b.unit &&
+    a.chosenNode === b.chosenNode &&
+    a.chosenRun === b.chosenRun,
+);
+
+const styles = StyleSheet.create({ picture: { position: 'absolute' } });
+
+const LabelText = memo(function LabelText({ x, y, text, strong }: Omit<Label, 'key'>) {
+  const tones = useTones();
+  return (
+    <SvgText
+      x={x}
+      y={y}
+      fontFamily={strong ? FONT.strong : FONT.text}
+      fontSize={13}
+      fill={strong ? tones.ink : tones.muted}
+      stroke={tones.sky}
+      strokeWidth={4}
+      strokeLinejoin="round"
+      {...HALO}
+    >
+      {text}
+    </SvgText>
+  );
+});
+
+/** The stroke behind the letters parts them from what they stand on. */
+const HALO = { paintOrder: 'stroke' } as object;

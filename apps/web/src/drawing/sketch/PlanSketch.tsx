@@ -1,0 +1,182 @@
+import type { Evaluation, NodeSpot, Spot, System } from '@alveus/core';
+import { isDrawn, networkSpots, print, snapped, unitSize } from '@alveus/core';
+import type { Uuid } from '@alveus/plan';
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useTones } from '../../theme/ThemeProvider';
+import { browserStyle, IconButton, Words } from '../../ui';
+import { Furniture } from './Furniture';
+import { nodeAt, runAt } from './hits';
+import { Picture } from './Picture';
+import { useSketchGestures } from './useSketchGestures';
+import type { SketchView } from './view';
+import { fitView, laid, movedView, toSite } from './view';
+import type { Window } from './window';
+import { windowOf } from './window';
+
+export type SketchChoice = { readonly node: Uuid } | { readonly run: Uuid; readonly at: number };
+
+interface PlanSketchProps {
+  evaluation: Evaluation;
+  height: number;
+  system: System;
+  chosen: SketchChoice | null;
+  onChoose: (choice: SketchChoice | null) => void;
+  /** Called with a spot that was tapped while something is to be placed there. */
+  onPlace?: ((spot: Spot) => void) | undefined;
+  /** A node that was placed before is being dragged; and is let go. */
+  onDragNode: (node: Uuid, spot: Spot) => void;
+  onDropNode: (node: Uuid, spot: Spot) => void;
+  onLetGo: () => void;
+}
+
+/** The network on a scaled plan. Drag and pinch, or wheel, to look around; tap a node or a run to choose it; drag the chosen node. */
+export function PlanSketch(props: PlanSketchProps) {
+  const { evaluation, height, system, chosen, onChoose, onPlace, onDragNode, onDropNode, onLetGo } = props;
+  const tones = useTones();
+  const [width, setWidth] = useState(0);
+  const [looked, setLooked] = useState<SketchView>();
+  const surface = useRef<HTMLElement | null>(null);
+  const picture = useRef<HTMLElement | null>(null);
+  const { plan, topology } = evaluation;
+  const spots = useMemo(() => networkSpots(plan, topology), [plan, topology]);
+  const size = useMemo(() => ({ width, height }), [width, height]);
+  const view = useMemo(() => looked ?? fitView(spots.values(), size), [looked, spots, size]);
+  const unit = unitSize('distance', system);
+  // While a new zoom is drawn, in what time the screen has to spare, the picture of the old one is shown stretched.
+  const shown = useDeferredValue(view);
+  const drawn = useDrawn(shown, size);
+
+  const sketch = { evaluation, spots, view, size };
+  const snap = (x: number, y: number, but?: Uuid): Spot => {
+    const others = [...spots].flatMap(([id, spot]): NodeSpot[] => (id === but ? [] : [spot]));
+    return snapped(toSite(view, size, x, y), undefined, others, 14 / view.zoom, unit);
+  };
+  const node = chosen && 'node' in chosen ? chosen.node : undefined;
+  useSketchGestures(surface, picture, {
+    view,
+    size,
+    drawnZoom: drawn.zoom,
+    onView: setLooked,
+    onTap: (x, y) => {
+      const tapped = nodeAt(sketch, { x, y });
+      if (onPlace) return onPlace(tapped === undefined ? snap(x, y) : (spots.get(tapped) as NodeSpot));
+      onChoose(tapped !== undefined ? { node: tapped } : (runAt(sketch, { x, y }) ?? null));
+    },
+    onGrab: (x, y) =>
+      !onPlace && node !== undefined && plan.nodePlace[node] !== undefined && nodeAt(sketch, { x, y }) === node,
+    onDrag: (x, y) => node !== undefined && onDragNode(node, snap(x, y, node)),
+    onDrop: (x, y) => node !== undefined && onDropNode(node, snap(x, y, node)),
+    onLetGo,
+  });
+
+  const step = (gesture: Partial<{ dx: number; dy: number; scale: number }>): void =>
+    setLooked(movedView(view, size, { dx: 0, dy: 0, scale: 1, x: width / 2, y: height / 2, ...gesture }));
+  const key = (event: { key: string; preventDefault(): void }): void => {
+    const move = MOVES[event.key];
+    if (event.key === '0') setLooked(undefined);
+    else if (move) step(move);
+    else return;
+    event.preventDefault();
+  };
+  const words = useCallback(
+    (metres: number): string => print(metres, 'distance', system).replace(/\.0+(?= )/, ''),
+    [system],
+  );
+
+  return (
+    <View
+      style={[styles.box, { height, backgroundColor: tones.sky, borderColor: tones.line }]}
+      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+    >
+      <View
+        ref={surface as never}
+        role="application"
+        aria-label="Plan sketch. Arrows look around, plus and minus zoom, 0 shows all. Nodes and runs are listed below."
+        tabIndex={0}
+        {...({ onKeyDown: key } as object)}
+        style={styles.surface}
+      >
+        {width > 0 ? (
+          // The browser keeps a layer that moves as it first drew it: each zoom is a layer of its own.
+          <View
+            key={drawn.zoom}
+            ref={picture as never}
+            style={[styles.picture, browserStyle({ transform: laid(view, size, drawn.zoom) })]}
+          >
+            <Picture
+              evaluation={evaluation}
+              spots={spots}
+              {...drawn}
+              system={system}
+              unit={unit}
+              chosenNode={node}
+              chosenRun={chosen && 'run' in chosen ? chosen.run : undefined}
+            />
+          </View>
+        ) : null}
+      </View>
+      <View style={styles.north} pointerEvents="none">
+        <Furniture zoom={view.zoom} unit={unit} words={words} />
+      </View>
+      {isDrawn(plan) || spots.size === 0 ? null : (
+        <View style={[styles.note, { backgroundColor: tones.card }]} pointerEvents="none">
+          <Words size="small" tone="muted">
+            A schematic: lengths true, directions not
+          </Words>
+        </View>
+      )}
+      <View style={[styles.buttons, { backgroundColor: tones.card, borderColor: tones.line }]}>
+        <IconButton name="plus" label="Zoom in" onPress={() => step({ scale: 1.4 })} />
+        <IconButton name="minus" label="Zoom out" onPress={() => step({ scale: 1 / 1.4 })} />
+        <IconButton name="whole" label="Show all of the sketch" onPress={() => setLooked(undefined)} />
+      </View>
+    </View>
+  );
+}
+
+/** What of the picture is drawn for a view; the frame stays as it lay when the zoom was set. */
+function useDrawn(
+  view: SketchView,
+  size: { width: number; height: number },
+): { zoom: number; window: Window; frame: Window } {
+  const { zoom } = view;
+  const frame = useMemo(
+    () => frameOf(view, size),
+    [zoom, size], // eslint-disable-line react-hooks/exhaustive-deps
+  );
+  return { zoom, window: windowOf(view, size), frame };
+}
+
+function frameOf({ east, north, zoom }: SketchView, { width, height }: { width: number; height: number }): Window {
+  const [x, y] = [east * zoom, -north * zoom];
+  return { left: x - width / 2, right: x + width / 2, top: y - height / 2, bottom: y + height / 2 };
+}
+
+const MOVES: Readonly<Record<string, Partial<{ dx: number; dy: number; scale: number }>>> = {
+  ArrowLeft: { dx: 50 },
+  ArrowRight: { dx: -50 },
+  ArrowUp: { dy: 50 },
+  ArrowDown: { dy: -50 },
+  '+': { scale: 1.3 },
+  '=': { scale: 1.3 },
+  '-': { scale: 1 / 1.3 },
+};
+
+const styles = StyleSheet.create({
+  box: { borderBottomWidth: 1, position: 'relative', overflow: 'hidden' },
+  surface: browserStyle({
+    position: 'absolute',
+    top: 0,
+    left: 0,
+    right: 0,
+    bottom: 0,
+    touchAction: 'none',
+    userSelect: 'none',
+    cursor: 'grab',
+  }),
+  picture: browserStyle({ position: 'absolute', left: 0, top: 0, transformOrigin: '0 0', willChange: 'transform' }),
+  north: { position: 'absolute', left: 8, bottom: 4 },
+  note: { position: 'absolute', left: 8, top: 8, paddingHorizontal: 8, paddingVertical: 2, borderRadius: 4 },
+  buttons: { position: 'absolute', right: 8, bottom: 8, borderWidth: 1, borderRadius: 8 },
+});

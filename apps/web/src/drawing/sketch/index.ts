@@ -1,0 +1,2 @@
+export * from './PlanSketch';
+export * from './view';

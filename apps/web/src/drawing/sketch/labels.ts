@@ -1,0 +1,138 @@
+import type { System } from '@alveus/core';
+import { print } from '@alveus/core';
+import { serviceOf } from '@alveus/plan';
+import type { Plan, Uuid } from '@alveus/plan';
+import type { DrawnRun } from './paths';
+import type { Window } from './window';
+
+export interface Label {
+  readonly key: string;
+  readonly x: number;
+  readonly y: number;
+  readonly text: string;
+  readonly strong: boolean;
+}
+
+interface Box {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+interface LabelsOf {
+  readonly plan: Plan;
+  readonly placed: ReadonlyMap<Uuid, { x: number; y: number }>;
+  readonly runs: readonly DrawnRun[];
+  readonly chosen: Uuid | undefined;
+  /** Where the frame lay when the zoom was set: names near its edges keep within it. */
+  readonly frame: Window;
+  readonly system: System;
+}
+
+/** Width of a letter, about, px. */
+const LETTER = 6.7;
+
+/** The buttons at the lower right cover what lies there, px. */
+const BUTTONS = { width: 66, height: 164 };
+
+/**
+ * Names of nodes, then services and lengths of runs: each where it finds room, the chosen first. What finds none is
+ * left out until one looks closer.
+ */
+export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf): Label[] {
+  const taken = new Crowd();
+  taken.add({
+    left: frame.right - BUTTONS.width,
+    right: frame.right,
+    top: frame.bottom - BUTTONS.height,
+    bottom: frame.bottom,
+  });
+  for (const { x, y } of placed.values()) taken.add({ left: x - 9, right: x + 9, top: y - 9, bottom: y + 9 });
+  const here = chosen === undefined ? undefined : placed.get(chosen);
+  if (here) taken.add({ left: here.x + 10, right: here.x + 80, top: here.y + 10, bottom: here.y + 26 });
+  const inFrame = (box: Box): boolean => box.left > frame.left + 2 && box.right < frame.right - 2;
+
+  const labels: Label[] = [];
+  const put = (key: string, text: string, strong: boolean, spots: readonly (readonly [number, number])[]): void => {
+    const wide = text.length * LETTER;
+    const boxAt = ([x, y]: readonly [number, number]): Box => ({
+      left: x,
+      right: x + wide,
+      top: y - 12,
+      bottom: y + 4,
+    });
+    // A name goes over the edge only where its node does.
+    const some = spots.some((spot) => inFrame(boxAt(spot)));
+    for (const spot of spots) {
+      const box = boxAt(spot);
+      if ((some && !inFrame(box)) || taken.meets(box)) continue;
+      taken.add(box);
+      labels.push({ key, x: spot[0], y: spot[1], text, strong });
+      return;
+    }
+  };
+  const nodes = [...placed].sort(([a], [b]) => Number(b === chosen) - Number(a === chosen));
+  for (const [id, { x, y }] of nodes) {
+    const name = plan.node[id]?.name ?? '';
+    if (name) put(id, name, true, around(x, y, name.length * LETTER));
+  }
+  for (const { run, a, b, service } of runs) {
+    const text = `${serviceOf(service).letters} ${print(run.length, 'distance', system).replace(/\.00? /, ' ')}`;
+    put(run.id, text, false, beside((a.x + b.x) / 2, (a.y + b.y) / 2, text.length * LETTER));
+  }
+  return labels;
+}
+
+const around = (x: number, y: number, wide: number): (readonly [number, number])[] => [
+  [x + 13, y + 5],
+  [x - 13 - wide, y + 5],
+  [x - wide / 2, y - 14],
+  [x - wide / 2, y + 25],
+  [x + 11, y - 9],
+  [x + 11, y + 20],
+  [x - 11 - wide, y - 9],
+  [x - 11 - wide, y + 20],
+];
+
+const beside = (x: number, y: number, wide: number): (readonly [number, number])[] => [
+  [x + 9, y - 7],
+  [x + 9, y + 17],
+  [x - wide - 9, y - 7],
+  [x - wide - 9, y + 17],
+  [x - wide / 2, y - 10],
+  [x - wide / 2, y + 20],
+];
+
+/** Boxes by the squares they touch, so that asking whether one meets another does not ask all. */
+class Crowd {
+  readonly #squares = new Map<string, Box[]>();
+
+  add(box: Box): void {
+    for (const key of squaresOf(box)) {
+      const there = this.#squares.get(key);
+      if (there) there.push(box);
+      else this.#squares.set(key, [box]);
+    }
+  }
+
+  meets(box: Box): boolean {
+    return squaresOf(box).some((key) =>
+      this.#squares
+        .get(key)
+        ?.some(
+          (other) =>
+            other.left < box.right && other.right > box.left && other.top < box.bottom && other.bottom > box.top,
+        ),
+    );
+  }
+}
+
+const SQUARE = 80;
+
+function squaresOf({ left, right, top, bottom }: Box): string[] {
+  const keys: string[] = [];
+  for (let x = Math.floor(left / SQUARE); x <= Math.floor(right / SQUARE); x += 1)
+    for (let y = Math.floor(top / SQUARE); y <= Math.floor(bottom / SQUARE); y += 1) keys.push(`${x} ${y}`);
+  return keys;
+}

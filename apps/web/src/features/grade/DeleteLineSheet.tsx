@@ -1,0 +1,43 @@
+import { hangingOn, removeLine } from '@alveus/core';
+import type { ItemOf } from '@alveus/plan';
+import { useAppSelector } from '../../store';
+import { selectEvaluation, selectLine } from '../../store/results';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Sheet, Words } from '../../ui';
+
+/** A line goes with all that hangs on it; the sheet says what that is. */
+export function DeleteLineSheet({ onClose }: { onClose: () => void }) {
+  const { edit } = useActions();
+  const { plan } = useAppSelector(selectEvaluation);
+  const line = useAppSelector(selectLine);
+  if (!line) return null;
+  const others = hangingOn(plan, line.id)
+    .slice(1)
+    .map((id) => (plan.line[id] as ItemOf<'line'>).name);
+  return (
+    <Sheet
+      title={`Delete ${line.line.name}?`}
+      onClose={onClose}
+      foot={
+        <>
+          <Button onPress={onClose}>Keep it</Button>
+          <Button
+            kind="danger"
+            icon="trash"
+            onPress={() => {
+              edit(removeLine(plan, line.id));
+              onClose();
+            }}
+          >
+            Delete
+          </Button>
+        </>
+      }
+    >
+      <Words>
+        {others.length === 0 ? 'Nothing else hangs on it.' : `With it goes what hangs on it: ${others.join(', ')}.`}
+      </Words>
+      <Words tone="muted">Undo brings all of it back.</Words>
+    </Sheet>
+  );
+}

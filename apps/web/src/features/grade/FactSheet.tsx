@@ -1,0 +1,56 @@
+import type { Triad } from '@alveus/core';
+import { Elevation, Slope } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
+import { useState } from 'react';
+import { useStore } from 'react-redux';
+import type { Store } from '../../store';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectEvaluation } from '../../store/results';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, MeasureField, Sheet } from '../../ui/measured';
+import { lockEdits, TRIAD_WORDS } from './grade';
+
+/** One of low invert, slope and high invert, typed; it is locked where it was typed. */
+export function FactSheet({ run: id, which, onClose }: { run: Uuid; which: Triad; onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const store = useStore() as Store;
+  const { edit } = useActions();
+  const run = useAppSelector((state) => selectEvaluation(state).runs.get(id));
+  const [value, setValue] = useState(run?.grade[which]);
+  const [valid, setValid] = useState(value !== undefined);
+  if (!run) return null;
+  const save = (): void => {
+    if (!valid || value === undefined) return;
+    edit(lockEdits(store.getState(), run, which, value));
+    onClose();
+  };
+  const slope = which === 'slope';
+  return (
+    <Sheet
+      title={`${TRIAD_WORDS[which]} of ${run.run.name}`}
+      onClose={onClose}
+      foot={
+        <>
+          <Button onPress={() => dispatch(sheetOpened({ sheet: 'working', figure: { figure: which, run: run.id } }))}>
+            Show the working
+          </Button>
+          <Button kind="main" onPress={save} disabled={!valid}>
+            Lock it here
+          </Button>
+        </>
+      }
+    >
+      <MeasureField
+        label={TRIAD_WORDS[which]}
+        quantity={slope ? 'slope' : 'elevation'}
+        value={run.grade[which]}
+        onChange={setValue}
+        onValid={setValid}
+        onSubmit={save}
+        limit={slope ? Slope : Elevation}
+        focus
+        hint={slope ? '1 %, 1/8 in/ft, 1:96 or 10 mm/m' : 'Elevation of the inside bottom of the pipe'}
+      />
+    </Sheet>
+  );
+}

@@ -1,0 +1,106 @@
+import { useMemo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectLine, selectPlace } from '../../store/results';
+import { Button, Heading, useDrawingRoom, useWide, Words } from '../../ui';
+import { StageFindings } from '../parts/Findings';
+import { LineBar } from '../parts/LineBar';
+import { SectionView } from '../parts/SectionView';
+import { StageLayout } from '../parts/StageLayout';
+import { TrenchView } from '../parts/TrenchView';
+import { GradeBar } from './GradeBar';
+import { RunRow } from './RunRow';
+import { StationFigures } from './StationFigures';
+
+/** Is there enough fall? */
+export function GradeStage() {
+  const wide = useWide();
+  const room = useDrawingRoom();
+  const begun = useAppSelector((state) => selectPlace(state) !== undefined);
+  const order = useAppSelector((state) => selectLine(state)?.order);
+  const rows = useMemo(
+    () => (order?.runs ?? []).map(({ id }) => ({ key: id, render: () => <RunRow id={id} /> })),
+    [order],
+  );
+  if (!begun) return <Start />;
+  return (
+    <StageLayout
+      drawing={
+        <>
+          <SectionView height={wide ? Math.round(room * 0.54) : 276} handles />
+          {wide ? <TrenchView height={Math.floor(room * 0.46)} /> : null}
+        </>
+      }
+      numbers={
+        <>
+          <LineBar />
+          <StationFigures />
+          <GradeBar />
+          <StageFindings quiet="Nothing stands against this grade." />
+          <LineHeading />
+        </>
+      }
+      rows={rows}
+      after={<More />}
+    />
+  );
+}
+
+function LineHeading() {
+  const dispatch = useAppDispatch();
+  const name = useAppSelector((state) => selectLine(state)?.line.name ?? '');
+  return (
+    <Heading
+      action={
+        <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'line' }))}>
+          Line
+        </Button>
+      }
+    >
+      {name}
+    </Heading>
+  );
+}
+
+/** How the job grows. */
+function More() {
+  const dispatch = useAppDispatch();
+  return (
+    <View style={styles.add}>
+      <Button kind="main" icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'add-run' }))}>
+        Add a run at the top
+      </Button>
+      <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'outlet' }))}>
+        Another line, from an outlet of its own
+      </Button>
+    </View>
+  );
+}
+
+/** An empty job leads to its first elevation. */
+function Start() {
+  const dispatch = useAppDispatch();
+  return (
+    <View style={styles.start}>
+      <Words size="title" strong heading={2}>
+        Find the low end first
+      </Words>
+      <Words>
+        Every elevation on this job hangs from where the water leaves. Say where the outlet is and how high its invert
+        lies; then add the pipe run by run, up from there.
+      </Words>
+      <Button kind="main" icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'outlet' }))}>
+        Set the outlet
+      </Button>
+      <Words size="small" tone="muted">
+        Have ready: the height of the outlet, the ground at both ends, and how far apart they are. Any benchmark will
+        do, 100.00 too.
+      </Words>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  add: { padding: 12, paddingBottom: 28, gap: 10 },
+  start: { padding: 24, gap: 16, maxWidth: 560, width: '100%', alignSelf: 'center', paddingTop: 48 },
+});

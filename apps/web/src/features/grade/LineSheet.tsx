@@ -1,0 +1,112 @@
+import { moveBranch, reverseLine, sectionItems, SECTIONS } from '@alveus/core';
+import type { SectionKey } from '@alveus/core';
+import { Line, lowerOf, serviceOf, SERVICES } from '@alveus/plan';
+import type { Edit, ItemOf, Service, Uuid } from '@alveus/plan';
+import { StyleSheet, View } from 'react-native';
+import { noticed, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectEvaluation, selectLine } from '../../store/results';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Choice, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
+import { useNodeChoices } from '../parts/choices';
+import { nameAfter } from '../parts/words';
+
+/** The node a branch hangs on; another is chosen to move it there. */
+function HangsOn({ line }: { line: ItemOf<'line'> }) {
+  const { edit } = useActions();
+  const dispatch = useAppDispatch();
+  const { plan, lines, topology } = useAppSelector(selectEvaluation);
+  const nodes = useNodeChoices();
+  const lowest = lines.get(line.id)?.order.runs[0];
+  if (!lowest) return null;
+  const move = (node: Uuid): void => {
+    const moved = moveBranch(plan, line.id, node);
+    if (moved.ok) edit(moved.edits);
+    else dispatch(noticed(moved.message));
+  };
+  return (
+    <Picker
+      label={topology.leaving.has(lowerOf(lowest)) ? 'Joins at' : 'Leaves at'}
+      {...nodes}
+      value={lowerOf(lowest)}
+      onChange={move}
+    />
+  );
+}
+
+/** What the runs of a line share. */
+export function LineSheet({ onClose }: { onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const plan = useAppSelector((state) => state.job.plan);
+  const line = useAppSelector(selectLine)?.line;
+  if (!line) return null;
+  const usual: readonly string[] = serviceOf(line.service).sections;
+  const keys = (Object.keys(SECTIONS) as SectionKey[]).sort(
+    (a, b) => Number(usual.includes(b)) - Number(usual.includes(a)),
+  );
+  const inPlan = Object.values(plan.section);
+  const options = [
+    ...inPlan.map((section) => ({ value: section.id, label: section.name })),
+    ...keys
+      .filter((key) => !inPlan.some((section) => section.name === SECTIONS[key].name))
+      .map((key) => ({ value: key, label: SECTIONS[key].name })),
+  ];
+  const choose = (value: string): void => {
+    if (plan.section[value]) return edit([{ op: 'put', item: { ...line, section: value } }]);
+    const made = sectionItems(value as SectionKey, Object.values(plan.material), newId);
+    const edits: Edit[] = made.items.map((item) => ({ op: 'put', item }));
+    edit([...edits, { op: 'put', item: { ...line, section: made.section.id } }]);
+  };
+  return (
+    <Sheet
+      title={line.name}
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={onClose}>
+          Done
+        </Button>
+      }
+    >
+      <NameField
+        key={line.name}
+        value={line.name}
+        onChange={(name) => edit([{ op: 'put', item: { ...line, name } }])}
+      />
+      <Choice
+        label="What runs in it"
+        options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
+        value={line.service}
+        onChange={(service) => {
+          const usualName = (of: Service): string => `${serviceOf(of).word} line`;
+          const name = nameAfter(line.name, line.service, service, usualName);
+          edit([{ op: 'put', item: { ...line, name, service } }]);
+        }}
+      />
+      <Picker label="Trench section" options={options} value={line.section} onChange={choose} />
+      <HangsOn line={line} />
+      <View style={styles.row}>
+        <Button icon="undo" onPress={() => edit(reverseLine(plan, line.id))}>
+          Turn it round
+        </Button>
+        <Button kind="danger" icon="trash" onPress={() => dispatch(sheetOpened({ sheet: 'delete-line' }))}>
+          Delete the line
+        </Button>
+      </View>
+      <PlanMeasure
+        label="Chainage of the outlet"
+        quantity="chainage"
+        limit={Line.shape.startChainage}
+        value={line.startChainage}
+        onChange={(startChainage) =>
+          startChainage !== undefined && edit([{ op: 'put', item: { ...line, startChainage } }])
+        }
+        hint="So that painted stakes survive an extended outlet"
+      />
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'center' },
+});

@@ -1,0 +1,163 @@
+import { joinRuns } from '@alveus/core';
+import { Elevation, NODE_FORMS, upperOf } from '@alveus/plan';
+import type { Edit, ItemOf, Uuid } from '@alveus/plan';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectEvaluation } from '../../store/results';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Choice, NameField, Picker, PlanMeasure, Sheet, usePrint, Words } from '../../ui/measured';
+import { FORM_WORDS, nameAfter } from '../parts/words';
+
+const WATER_WORDS = { normal: 'Usual water outside, if any', high: 'Highest water outside, if any' } as const;
+
+function withWater(
+  { water, ...node }: ItemOf<'node'>,
+  level: keyof typeof WATER_WORDS,
+  value: number | undefined,
+): ItemOf<'node'> {
+  const { [level]: _before, ...others } = water ?? {};
+  const next = value === undefined ? others : { ...others, [level]: value };
+  return Object.keys(next).length > 0 ? { ...node, water: next } : node;
+}
+
+/** Ground that was shot here: which shot, and whether it or the typed one is used. */
+function ShotGround({ node }: { node: Uuid }) {
+  const { edit } = useActions();
+  const { plan, shots } = useAppSelector(selectEvaluation);
+  const print = usePrint();
+  const shot = shots.nodes.get(node);
+  const typed = plan.nodeGround[node];
+  if (!shot) return null;
+  const setup = plan.setup[plan.shot[shot.shot]?.setup ?? '']?.name ?? 'a setup';
+  return (
+    <>
+      <Words>{`Shot from ${setup}: ${print(shot.elevation, 'elevation')}${typed ? '' : '; this is used'}`}</Words>
+      {typed ? (
+        <Choice
+          label="Which one holds"
+          options={[
+            { value: 'shot', label: 'The shot' },
+            { value: 'typed', label: 'The typed one' },
+          ]}
+          value={typed.holds ? 'typed' : 'shot'}
+          onChange={(value) => {
+            const { holds: _before, ...rest } = typed;
+            edit([{ op: 'put', item: value === 'typed' ? { ...rest, holds: true } : rest }]);
+          }}
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** Two runs that meet here made one: offered where it can be done, saying what it would move. */
+function JoinRuns({ node, onDone }: { node: Uuid; onDone: () => void }) {
+  const { edit } = useActions();
+  const evaluation = useAppSelector(selectEvaluation);
+  const print = usePrint();
+  const meeting = Object.values(evaluation.plan.run).filter((run) => run.a === node || run.b === node);
+  const join = meeting.length === 2 ? joinRuns(evaluation, node, newId) : undefined;
+  if (!join) return null;
+  if (!join.ok) {
+    return (
+      <Words size="small" tone="muted">
+        {`They cannot be made one run. ${join.message}`}
+      </Words>
+    );
+  }
+  const moves = Math.abs(join.moves) > 1e-6 ? print(Math.abs(join.moves), 'thickness') : undefined;
+  return (
+    <>
+      <Button
+        icon="branch"
+        onPress={() => {
+          onDone();
+          edit(join.edits);
+        }}
+      >
+        Make the two runs one
+      </Button>
+      <Words size="small" tone="muted">
+        {moves === undefined
+          ? 'This node goes; the pipe, the ground and all that lies along it stay where they are.'
+          : `This node goes, and the pipe here moves ${join.moves > 0 ? 'up' : 'down'} by ${moves}: the two are not on one grade.`}
+      </Words>
+    </>
+  );
+}
+
+/** A point where runs meet or end: what it is, and the ground that every run there shares. */
+export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const plan = useAppSelector((state) => state.job.plan);
+  const node = plan.node[id];
+  if (!node) {
+    return (
+      <Sheet title="Node" onClose={onClose}>
+        <Words>This has been removed.</Words>
+      </Sheet>
+    );
+  }
+  const outlet = !Object.values(plan.run).some((run) => upperOf(run) === id);
+  const ground = (elevation: number | undefined): void => {
+    const change: Edit =
+      elevation === undefined
+        ? { op: 'remove', kind: 'nodeGround', id }
+        : { op: 'put', item: { ...plan.nodeGround[id], kind: 'nodeGround', id, elevation } };
+    if (elevation !== undefined || plan.nodeGround[id]) edit([change]);
+  };
+  return (
+    <Sheet
+      title={node.name}
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={onClose}>
+          Done
+        </Button>
+      }
+    >
+      <NameField
+        key={node.name}
+        value={node.name}
+        onChange={(name) => edit([{ op: 'put', item: { ...node, name } }])}
+      />
+      <PlanMeasure
+        label="Ground here, typed"
+        quantity="elevation"
+        limit={Elevation}
+        value={plan.nodeGround[id]?.elevation}
+        onChange={ground}
+        optional
+      />
+      <ShotGround node={id} />
+      {outlet
+        ? (['normal', 'high'] as const).map((level) => (
+            <PlanMeasure
+              key={level}
+              label={WATER_WORDS[level]}
+              quantity="elevation"
+              limit={Elevation}
+              value={node.water?.[level]}
+              optional
+              onChange={(value) => edit([{ op: 'put', item: withWater(node, level, value) }])}
+            />
+          ))
+        : null}
+      <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'branch', node: id }))}>
+        Draw on from here
+      </Button>
+      <JoinRuns node={id} onDone={onClose} />
+      <Picker
+        label="What is here"
+        options={NODE_FORMS.map((value) => ({ value, label: FORM_WORDS[value] }))}
+        value={node.form}
+        onChange={(form) =>
+          edit([
+            { op: 'put', item: { ...node, form, name: nameAfter(node.name, node.form, form, (of) => FORM_WORDS[of]) } },
+          ])
+        }
+      />
+    </Sheet>
+  );
+}

@@ -1,0 +1,134 @@
+import { extendLine, startLine } from '@alveus/core';
+import { applyEdits, Elevation, Service, serviceOf, SERVICES } from '@alveus/plan';
+import { useState } from 'react';
+import { z } from 'zod';
+import { lineChosen, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Sheet, Words } from '../../ui';
+import type { SheetForm } from '../../ui/form';
+import { FormChoice, FormMeasure, FormText, useSheetForm } from '../../ui/form';
+import { FORM_WORDS, OUTLETS } from '../parts/words';
+import { RunFields, runStart, useRunForm } from './RunFields';
+
+/** What is typed of where the water leaves. */
+const OutletDraft = z.object({
+  invert: Elevation,
+  ground: Elevation.optional(),
+  water: Elevation.optional(),
+  service: Service,
+  form: z.enum(OUTLETS),
+  name: z.string(),
+});
+type OutletDraft = z.infer<typeof OutletDraft>;
+
+/** A new line in two steps: where the water leaves and how high; then the first run up from there. */
+export function OutletSheet({ onClose }: { onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const plan = useAppSelector((state) => state.job.plan);
+  const [step, setStep] = useState<'outlet' | 'run'>('outlet');
+  const outlet = useSheetForm<OutletDraft>(OutletDraft, { service: 'storm', form: 'daylight', name: '' });
+  const run = useRunForm();
+
+  const save = (): void =>
+    outlet.keep(({ name, service, form, ground, water, invert }) =>
+      run.keep((draft) => {
+        const called = name.trim() || `${serviceOf(service).word} line`;
+        const at = { name: FORM_WORDS[form], form, ground, water };
+        const start = startLine(plan, { name: called, service, outlet: at }, newId);
+        const base = applyEdits(plan, start.edits);
+        const first = extendLine(base, start.line, { ...runStart(draft, 1), low: invert }, newId, start.outlet);
+        edit([...start.edits, ...first.edits]);
+        dispatch(lineChosen(start.line));
+        dispatch(stationMoved(draft.length / 2));
+        onClose();
+      }),
+    );
+
+  if (step === 'outlet') {
+    return (
+      <Sheet
+        title="Set the outlet"
+        onClose={onClose}
+        foot={
+          <Button kind="main" onPress={() => setStep('run')} disabled={!outlet.ready}>
+            Next: the first run
+          </Button>
+        }
+      >
+        <OutletFields form={outlet} />
+      </Sheet>
+    );
+  }
+  return (
+    <Sheet
+      title="First run, up from the outlet"
+      onClose={onClose}
+      foot={
+        <>
+          <Button icon="back" onPress={() => setStep('outlet')}>
+            Outlet
+          </Button>
+          <Button kind="main" onPress={save} disabled={!run.ready}>
+            Add the run
+          </Button>
+        </>
+      }
+    >
+      <RunFields form={run} number={1} />
+    </Sheet>
+  );
+}
+
+function OutletFields({ form: { control, values } }: { form: SheetForm<OutletDraft> }) {
+  const service = serviceOf(values.service);
+  return (
+    <>
+      <FormMeasure
+        control={control}
+        name="invert"
+        label="Outlet invert"
+        quantity="elevation"
+        limit={Elevation}
+        hint="Elevation of the inside bottom of the pipe where the water leaves"
+        focus
+      />
+      <FormMeasure
+        control={control}
+        name="ground"
+        label="Ground at the outlet, if known"
+        quantity="elevation"
+        limit={Elevation}
+        optional
+      />
+      <FormChoice
+        control={control}
+        name="service"
+        label="What runs in it"
+        options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
+      />
+      <FormChoice
+        control={control}
+        name="form"
+        label="Where it leaves"
+        options={OUTLETS.map((value) => ({ value, label: FORM_WORDS[value] }))}
+      />
+      <FormMeasure
+        control={control}
+        name="water"
+        label="Highest water standing outside, if any"
+        quantity="elevation"
+        limit={Elevation}
+        optional
+      />
+      <FormText control={control} name="name" label="Name of the line" hint={`Left empty: ${service.word} line`} />
+      {service.sewage ? (
+        <Words size="small" tone="muted">
+          Septic work usually needs a permit and a licensed designer or installer; the local table of distances and the
+          inspector decide. Never enter a tank: its gas kills.
+        </Words>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,88 @@
+import { CATALOGUE } from '@alveus/core';
+import { Pipe } from '@alveus/plan';
+import type { Edit, ItemOf } from '@alveus/plan';
+import { StyleSheet, View } from 'react-native';
+import { used, useAppDispatch, useAppSelector } from '../../store';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Picker, PlanMeasure } from '../../ui/measured';
+
+/** The pipe of a run: those of the job first, then the catalogue; one that is new to the job is brought into it. */
+export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const plan = useAppSelector((state) => state.job.plan);
+  const recent = useAppSelector((state) => state.view.recent);
+  const own = Object.values(plan.pipe);
+  const inUse = plan.pipe[run.pipe ?? plan.line[run.line]?.pipe ?? ''];
+  const options = [...own, ...CATALOGUE.filter(({ name }) => !own.some((pipe) => pipe.name === name))].map(
+    ({ name, standard }) => ({ value: name, label: name, note: standard }),
+  );
+  const choose = (name: string): void => {
+    const known = own.find((pipe) => pipe.name === name);
+    const model = CATALOGUE.find((pipe) => pipe.name === name);
+    const edits: Edit[] = [];
+    const id = known?.id ?? newId();
+    if (!known && model) edits.push({ op: 'put', item: { kind: 'pipe', id, ...model } });
+    const { pipe: _before, ...rest } = run;
+    edits.push({ op: 'put', item: plan.line[run.line]?.pipe === id ? rest : { ...rest, pipe: id } });
+    edit(edits);
+    dispatch(used(name));
+  };
+  return (
+    <View style={styles.group}>
+      <Picker label="Pipe" options={options} value={inUse?.name} onChange={choose} likely={recent} />
+      {inUse ? <PipeSizes pipe={inUse} /> : null}
+    </View>
+  );
+}
+
+/** Sizes differ by maker, above all outside diameters; they can be typed, and hold wherever this pipe is used. */
+function PipeSizes({ pipe }: { pipe: ItemOf<'pipe'> }) {
+  const { edit } = useActions();
+  const put = (item: ItemOf<'pipe'>): void => edit([{ op: 'put', item }]);
+  return (
+    <>
+      <View style={styles.row}>
+        <PlanMeasure
+          label="Outside"
+          quantity="fine"
+          value={pipe.outside}
+          onChange={(outside) => outside !== undefined && put({ ...pipe, outside })}
+          limit={Pipe.shape.outside}
+          check={(value) => (value > 2 * pipe.wall ? undefined : 'Must be more than two walls.')}
+        />
+        <PlanMeasure
+          label="Wall"
+          quantity="fine"
+          value={pipe.wall}
+          onChange={(wall) => wall !== undefined && put({ ...pipe, wall })}
+          limit={Pipe.shape.wall}
+          check={(value) => (2 * value < pipe.outside ? undefined : 'Leaves no inside.')}
+        />
+      </View>
+      <View style={styles.row}>
+        <PlanMeasure
+          label="Stick"
+          quantity="distance"
+          value={pipe.stick}
+          onChange={(stick) => stick !== undefined && put({ ...pipe, stick })}
+          limit={Pipe.shape.stick}
+        />
+        <PlanMeasure
+          label="Manning n"
+          quantity="plain"
+          value={pipe.manning}
+          onChange={(manning) => manning !== undefined && put({ ...pipe, manning })}
+          limit={Pipe.shape.manning}
+          hint="Smooth plastic is about 0.010"
+        />
+      </View>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  group: { gap: 10 },
+  row: { flexDirection: 'row', gap: 10 },
+});

@@ -1,0 +1,59 @@
+import type { RunResult, Triad } from '@alveus/core';
+import { fixedFacts, fixFact, freeFact } from '@alveus/core';
+import { lowerOf } from '@alveus/plan';
+import type { Edit } from '@alveus/plan';
+import { createSelector } from '@reduxjs/toolkit';
+import type { RootState } from '../../store';
+import { selectCommitted, selectEvaluation, selectRun } from '../../store/results';
+
+/** Locking two of low invert, slope and high invert of a run; the third follows. */
+
+export const TRIAD = ['low', 'slope', 'high'] as const satisfies readonly Triad[];
+export const TRIAD_WORDS: Record<Triad, string> = { low: 'Low invert', slope: 'Slope', high: 'High invert' };
+
+export type Held = 'locked' | 'linked' | 'free';
+
+/** An invert that comes from the run below holds the low end as well as a lock would. */
+function linked(state: RootState, run: RunResult, fixed: readonly Triad[]): boolean {
+  return (
+    !fixed.includes('low') &&
+    run.grade.low !== undefined &&
+    selectEvaluation(state).topology.leaving.has(lowerOf(run.run))
+  );
+}
+
+/** What holds each of the three, at the station. Which facts are fixed does not change while one of them is dragged. */
+export const selectHeld: (state: RootState) => Readonly<Record<Triad, Held>> = createSelector(
+  [
+    (state: RootState) => selectRun(state)?.id,
+    (state: RootState) => selectRun(state)?.run,
+    selectCommitted,
+    (state: RootState) => selectRun(state)?.grade.low !== undefined,
+  ],
+  (id, run, { plan, topology }, known) => {
+    const fixed = run && id !== undefined ? fixedFacts(run, plan.runGrade[id]) : [];
+    const held = (which: Triad): Held => (fixed.includes(which) ? 'locked' : 'free');
+    const low = held('low') === 'free' && known && run && topology.leaving.has(lowerOf(run)) ? 'linked' : held('low');
+    return { low, slope: held('slope'), high: held('high') };
+  },
+);
+
+/** Fixes a fact; where two were held already, one of them goes free. */
+export function lockEdits(state: RootState, run: RunResult, which: Triad, value: number): Edit[] {
+  const grade = selectEvaluation(state).plan.runGrade[run.id];
+  const fixed = fixedFacts(run.run, grade);
+  const item = fixFact(run.run, grade, which, value, freedBy(which, fixed, linked(state, run, fixed)));
+  return [{ op: 'put', item }];
+}
+
+export function freeEdits(state: RootState, run: RunResult, which: Triad): Edit[] {
+  return [{ op: 'put', item: freeFact(run.run, selectEvaluation(state).plan.runGrade[run.id], which) }];
+}
+
+/** Which fact goes free when another is fixed, so that two stay locked: the slope gives way to an invert, and the high invert to a slope. */
+export function freedBy(which: Triad, fixed: readonly Triad[], lowLinked: boolean): Triad | undefined {
+  const others = TRIAD.filter((name) => name !== which);
+  const held = others.every((name) => fixed.includes(name) || (name === 'low' && lowLinked));
+  if (!held) return undefined;
+  return which === 'slope' ? 'high' : 'slope';
+}

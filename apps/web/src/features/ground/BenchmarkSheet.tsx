@@ -1,0 +1,61 @@
+import { Benchmark, cutText, Elevation } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
+import { useAppSelector } from '../../store';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Choice, KeepFoot, Sheet } from '../../ui';
+import { FormMeasure, FormText, useSheetForm } from '../../ui/form';
+
+/** A point that does not move, and its elevation. */
+export function BenchmarkSheet({ benchmark: id, onClose }: { benchmark: Uuid | undefined; onClose: () => void }) {
+  const { edit } = useActions();
+  const known = useAppSelector((state) => (id === undefined ? undefined : state.job.plan.benchmark[id]));
+  const form = useSheetForm<Benchmark>(
+    Benchmark,
+    known ?? { kind: 'benchmark', id: newId(), name: 'Benchmark 1', assumed: true, description: '' },
+  );
+  const { control, values, set } = form;
+  const save = (): void =>
+    form.keep((item) => {
+      edit([{ op: 'put', item: { ...item, description: cutText(item.description, 200) } }]);
+      onClose();
+    });
+  const remove = (): void => {
+    if (known) edit([{ op: 'remove', kind: 'benchmark', id: known.id }]);
+    onClose();
+  };
+  return (
+    <Sheet
+      title={known ? known.name : 'New benchmark'}
+      onClose={onClose}
+      foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={known && remove} />}
+    >
+      <FormText control={control} name="name" label="Name" onSubmit={save} />
+      <FormMeasure
+        control={control}
+        name="elevation"
+        label="Elevation"
+        quantity="elevation"
+        limit={Elevation}
+        onSubmit={save}
+        focus
+        hint="As given, or 100.00 where nobody gave one"
+      />
+      <Choice
+        label="Who says so"
+        options={[
+          { value: 'assumed', label: 'Assumed here' },
+          { value: 'given', label: 'Given' },
+        ]}
+        value={values.assumed ? 'assumed' : 'given'}
+        onChange={(value) => set('assumed', value === 'assumed')}
+      />
+      <FormText
+        control={control}
+        name="description"
+        label="Where it is"
+        hint="North corner of the barn step, chiselled cross"
+      />
+    </Sheet>
+  );
+}

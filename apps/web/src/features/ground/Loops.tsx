@@ -1,0 +1,53 @@
+import type { Circuit } from '@alveus/core';
+import { memo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectRested } from '../../store/results';
+import { useTones } from '../../theme/ThemeProvider';
+import { Icon, IconButton, usePrint, Words } from '../../ui/measured';
+
+/** How each loop closed, before and after what was left was spread. */
+export const Loops = memo(function Loops() {
+  const circuits = useAppSelector((state) => selectRested(state).book.circuits);
+  return circuits.map((circuit) => <Loop key={circuit.setups.join()} circuit={circuit} />);
+});
+
+function Loop({ circuit }: { circuit: Circuit }) {
+  const tones = useTones();
+  const dispatch = useAppDispatch();
+  const print = usePrint();
+  const size = (value: number): string => print(value, 'elevation');
+  const adjusting = useAppSelector((state) => selectRested(state).book.levelling.adjust);
+  const benchmark = useAppSelector((state) => state.job.plan.benchmark[circuit.to]?.name ?? 'its benchmark');
+  const { misclosure, allowed, adjusted, setups, sumBack, sumFore, rise } = circuit;
+  const good = allowed === undefined || Math.abs(misclosure) <= allowed + 1e-9;
+  const tone = allowed === undefined ? 'muted' : good ? 'settled' : 'fix';
+  const judged =
+    allowed === undefined ? 'what is allowed needs the length of the sights.' : `${size(allowed)} is allowed.`;
+  const spread = adjusted
+    ? ` Spread over its setups, ${print(-misclosure / setups.length, 'fine')} each.`
+    : good
+      ? ''
+      : ' Not spread: find the wrong reading.';
+  return (
+    <View style={[styles.loop, { borderColor: tones[tone] }]} role="group" aria-label="How the loop closed">
+      <View style={styles.head}>
+        <Icon name={good ? 'check' : 'fix'} color={tones[tone]} />
+        <Words strong size="large" style={styles.flex}>
+          {`Loop to ${benchmark}, ${setups.length} ${setups.length === 1 ? 'setup' : 'setups'}`}
+        </Words>
+        <IconButton name="edit" label="What is allowed" onPress={() => dispatch(sheetOpened({ sheet: 'levelling' }))} />
+      </View>
+      <Words>{`Misses by ${size(misclosure)}; ${judged}${spread}`}</Words>
+      <Words size="small" tone="muted">
+        {`Check: backsights ${size(sumBack)} − foresights ${size(sumFore)} = ${size(sumBack - sumFore)}; rise ${size(rise)}.${adjusting ? '' : ' Spreading is turned off.'}`}
+      </Words>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  loop: { borderWidth: 2, borderRadius: 8, margin: 12, padding: 12, gap: 4 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  flex: { flex: 1 },
+});

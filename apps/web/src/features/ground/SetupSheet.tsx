@@ -1,0 +1,53 @@
+import { Setup } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
+import { useAppSelector } from '../../store';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, NameField, PlanMeasure, Sheet } from '../../ui/measured';
+
+/** Where the level stood, and how far it looked. */
+export function SetupSheet({ setup: id, onClose }: { setup: Uuid; onClose: () => void }) {
+  const { edit } = useActions();
+  const setup = useAppSelector((state) => state.job.plan.setup[id]);
+  const used = useAppSelector((state) => Object.values(state.job.plan.shot).some((shot) => shot.setup === id));
+  if (!setup) return null;
+  const remove = (): void => {
+    edit([{ op: 'remove', kind: 'setup', id }]);
+    onClose();
+  };
+  return (
+    <Sheet
+      title={setup.name}
+      onClose={onClose}
+      foot={
+        <>
+          {used ? null : (
+            <Button kind="danger" icon="trash" onPress={remove}>
+              Remove
+            </Button>
+          )}
+          <Button kind="main" onPress={onClose}>
+            Done
+          </Button>
+        </>
+      }
+    >
+      <NameField
+        key={setup.name}
+        value={setup.name}
+        onChange={(name) => edit([{ op: 'put', item: { ...setup, name } }])}
+      />
+      <PlanMeasure
+        label="Sights back and fore, together"
+        quantity="distance"
+        value={setup.sights}
+        optional
+        limit={Setup.shape.sights}
+        onChange={(sights) => {
+          const { sights: _before, ...rest } = setup;
+          edit([{ op: 'put', item: sights === undefined ? rest : { ...rest, sights } }]);
+        }}
+        hint="Paced is good enough; it decides what a loop may miss by"
+      />
+    </Sheet>
+  );
+}

@@ -1,0 +1,4 @@
+export { BenchmarkSheet } from './BenchmarkSheet';
+export { LevellingSheet } from './LevellingSheet';
+export { SetupSheet } from './SetupSheet';
+export { ShotSheet } from './ShotSheet';

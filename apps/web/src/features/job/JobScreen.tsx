@@ -1,0 +1,122 @@
+import { useRouter } from 'expo-router';
+import type { ReactNode } from 'react';
+import { memo, useEffect } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { sheetOpened, useAppDispatch, useAppSelector, viewReset } from '../../store';
+import type { Stage } from '../../store/results';
+import { selectStageStates } from '../../store/results';
+import { useActions, useEngine } from '../../sync/SyncProvider';
+import { useTones } from '../../theme/ThemeProvider';
+import { Bar, Busy, Button, IconButton, Tabs, useWide, Words } from '../../ui';
+import { Units } from './Units';
+import { SaveState } from './SaveState';
+import { Sheets } from './Sheets';
+import { stageTabs } from './stages';
+import { useUndoKeys } from './useUndoKeys';
+
+interface JobScreenProps {
+  job: string;
+  stage: Stage | 'rules';
+  children: ReactNode;
+}
+
+/** A job open at one of its stages. */
+export function JobScreen({ job, stage, children }: JobScreenProps) {
+  const tones = useTones();
+  const wide = useWide();
+  const dispatch = useAppDispatch();
+  const engine = useEngine();
+  const openId = useAppSelector((state) => state.job.id);
+  const opening = useAppSelector((state) => state.job.opening);
+
+  useEffect(() => {
+    if (openId === job) return;
+    dispatch(viewReset());
+    void engine.open(job);
+  }, [job, openId, engine, dispatch]);
+  useUndoKeys();
+
+  return (
+    <Units>
+      <View style={[styles.page, { backgroundColor: tones.page }]}>
+        <TopBar />
+        <View style={wide ? styles.bodyWide : styles.body}>
+          <Stages stage={stage} wide={wide} />
+          <View style={styles.stage} role="main">
+            {opening === 'open' ? children : <Waiting missing={opening === 'missing'} />}
+          </View>
+        </View>
+        <Sheets />
+      </View>
+    </Units>
+  );
+}
+
+const TopBar = memo(function TopBar() {
+  const tones = useTones();
+  const router = useRouter();
+  const dispatch = useAppDispatch();
+  const actions = useActions();
+  const name = useAppSelector((state) => state.job.name);
+  const canUndo = useAppSelector((state) => state.job.past.length > 0);
+  const canRedo = useAppSelector((state) => state.job.future.length > 0);
+  return (
+    <Bar>
+      <IconButton name="back" label="All jobs" onPress={() => router.navigate('/')} />
+      <View style={[styles.title, { borderColor: tones.line }]}>
+        <Words size="large" strong heading={1} lines={1}>
+          {name || 'Job'}
+        </Words>
+        <SaveState />
+      </View>
+      <IconButton name="undo" label="Undo" onPress={actions.undo} disabled={!canUndo} />
+      <IconButton name="redo" label="Redo" onPress={actions.redo} disabled={!canRedo} />
+      <IconButton name="menu" label="Menu" onPress={() => dispatch(sheetOpened({ sheet: 'menu' }))} />
+    </Bar>
+  );
+});
+
+function Stages({ stage, wide }: { stage: Stage | 'rules'; wide: boolean }) {
+  const router = useRouter();
+  const states = useAppSelector(selectStageStates);
+  return (
+    <View role="navigation" aria-label="Stages">
+      <Tabs
+        label="Stages of the job"
+        tabs={stageTabs(states)}
+        value={stage === 'rules' ? undefined : stage}
+        // The same page with another stage: what frames it stays as it is, and the focus where it was.
+        onChange={(next) => router.setParams({ stage: next })}
+        upright={wide}
+      />
+    </View>
+  );
+}
+
+function Waiting({ missing }: { missing: boolean }) {
+  const router = useRouter();
+  const offline = useAppSelector((state) => state.job.link.state === 'offline');
+  if (!missing && !offline) return <Busy>Opening the job…</Busy>;
+  return (
+    <View style={styles.waiting}>
+      <Words size="title" strong>
+        {missing ? 'No such job' : 'No connection'}
+      </Words>
+      <Words>
+        {missing
+          ? 'It was deleted, or the address is wrong.'
+          : 'This job is not on this device yet, and the server cannot be reached. It is tried again and again.'}
+      </Words>
+      <Button onPress={() => router.navigate('/')}>All jobs</Button>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  page: { flex: 1 },
+  title: { flex: 1, overflow: 'hidden' },
+  body: { flex: 1 },
+  bodyWide: { flex: 1, flexDirection: 'row' },
+  stage: { flex: 1 },
+  waiting: { padding: 24, gap: 12, paddingTop: 48, maxWidth: 560, alignSelf: 'center', width: '100%' },
+});

@@ -1,0 +1,40 @@
+import { savePlanFile } from '@alveus/plan';
+import { useRouter } from 'expo-router';
+import { useStore } from 'react-redux';
+import type { Store } from '../../store';
+import { useAppSelector } from '../../store';
+import { saveText } from '../../sync/files';
+import { Button, Sheet } from '../../ui';
+import { DeviceSettings } from '../jobs/DeviceSettings';
+
+/** Units and light for this device; files and rules of this job. */
+export function MenuSheet({ onClose }: { onClose: () => void }) {
+  const router = useRouter();
+  const store = useStore() as Store;
+  const id = useAppSelector((state) => state.job.id);
+  const save = (): void => {
+    const { name, plan } = store.getState().job;
+    saveText(`${name}.alveus.json`, 'application/json', savePlanFile(name, plan));
+  };
+  return (
+    <Sheet title="This job and this device" onClose={onClose}>
+      <DeviceSettings />
+      {id ? (
+        <>
+          <Button icon="file" onPress={save}>
+            Save plan file
+          </Button>
+          <Button
+            icon="rules"
+            onPress={() => {
+              onClose();
+              router.push(`/job/${id}/rules`);
+            }}
+          >
+            Rules in force
+          </Button>
+        </>
+      ) : null}
+    </Sheet>
+  );
+}

@@ -1,0 +1,70 @@
+import type { ComponentType } from 'react';
+import { lazy, Suspense } from 'react';
+import type { Sheet } from '../../store';
+import { sheetClosed, useAppDispatch, useAppSelector } from '../../store';
+
+type Open = Sheet['sheet'];
+/** A sheet is given what it was opened with, and how to close. */
+type PropsOf<S extends Open> = Omit<Extract<Sheet, { sheet: S }>, 'sheet'> & { onClose: () => void };
+type Parts = { readonly [S in Open]: ComponentType<PropsOf<S>> };
+
+/** A component of a module that is loaded when it is first shown. */
+const from = <Module, Name extends keyof Module>(load: () => Promise<Module>, name: Name): Module[Name] =>
+  lazy(() => load().then((module) => ({ default: module[name] as ComponentType }))) as unknown as Module[Name];
+
+const grade = () => import('../grade/sheets');
+const ground = () => import('../ground/sheets');
+const site = () => import('../site/sheets');
+const trench = () => import('../trench/sheets');
+const order = () => import('../order/sheets');
+const own = () => import('./sheets');
+
+/** Each comes with its stage's sheets, when the first of them is asked for. */
+const SHEETS: Parts = {
+  outlet: from(grade, 'OutletSheet'),
+  'add-run': from(grade, 'AddRunSheet'),
+  run: from(grade, 'RunSheet'),
+  node: from(grade, 'NodeSheet'),
+  line: from(grade, 'LineSheet'),
+  'delete-line': from(grade, 'DeleteLineSheet'),
+  gives: from(grade, 'GivesSheet'),
+  fact: from(grade, 'FactSheet'),
+  section: from(trench, 'SectionSheet'),
+  material: from(order, 'MaterialSheet'),
+  native: from(order, 'NativeSheet'),
+  place: from(site, 'PlaceSheet'),
+  branch: from(site, 'BranchSheet'),
+  wye: from(site, 'WyeSheet'),
+  crossing: from(site, 'CrossingSheet'),
+  pit: from(site, 'PitSheet'),
+  benchmark: from(ground, 'BenchmarkSheet'),
+  setup: from(ground, 'SetupSheet'),
+  levelling: from(ground, 'LevellingSheet'),
+  shot: from(ground, 'ShotSheet'),
+  working: from(own, 'WorkingSheet'),
+  menu: from(own, 'MenuSheet'),
+};
+
+const ConflictSheet = from(own, 'ConflictSheet');
+
+/** The sheet that is open, if one is. A conflict comes before everything else. */
+export function Sheets() {
+  const dispatch = useAppDispatch();
+  const sheet = useAppSelector((state) => state.view.sheet);
+  const conflict = useAppSelector((state) => state.job.conflicts[0]);
+  if (conflict) {
+    return (
+      <Suspense fallback={null}>
+        <ConflictSheet key={`${conflict.address.kind}${conflict.address.id}`} conflict={conflict} />
+      </Suspense>
+    );
+  }
+  if (!sheet) return null;
+  const { sheet: name, ...about } = sheet;
+  const Part = SHEETS[name] as ComponentType<{ onClose: () => void }>;
+  return (
+    <Suspense fallback={null}>
+      <Part key={JSON.stringify(sheet)} {...about} onClose={() => dispatch(sheetClosed())} />
+    </Suspense>
+  );
+}

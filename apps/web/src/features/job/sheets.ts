@@ -1,0 +1,3 @@
+export { WorkingSheet } from '../parts/WorkingSheet';
+export { ConflictSheet } from './ConflictSheet';
+export { MenuSheet } from './MenuSheet';

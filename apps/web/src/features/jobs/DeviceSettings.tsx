@@ -1,0 +1,47 @@
+import type { Settings } from '../../store/settings';
+import { settingsChanged } from '../../store/settings';
+import { useAppDispatch, useAppSelector } from '../../store/hooks';
+import { Choice } from '../../ui';
+
+const SYSTEMS: readonly { value: Settings['system']; label: string }[] = [
+  { value: 'feet', label: 'Decimal feet' },
+  { value: 'inches', label: 'Feet and inches' },
+  { value: 'metric', label: 'Metric' },
+];
+
+/** Units and light, as this device prefers them. */
+export function DeviceSettings() {
+  const dispatch = useAppDispatch();
+  const settings = useAppSelector((state) => state.settings);
+  return (
+    <>
+      <Choice
+        label="Units"
+        options={SYSTEMS}
+        value={settings.system}
+        onChange={(system) => dispatch(settingsChanged({ system }))}
+      />
+      {settings.system === 'metric' ? null : (
+        <Choice
+          label="Inches shown to"
+          options={[
+            { value: '8', label: '1/8 in' },
+            { value: '16', label: '1/16 in' },
+          ]}
+          value={settings.fraction === 16 ? '16' : '8'}
+          onChange={(value) => dispatch(settingsChanged({ fraction: value === '16' ? 16 : 8 }))}
+        />
+      )}
+      <Choice
+        label="Light"
+        options={[
+          { value: 'system', label: 'As the device' },
+          { value: 'light', label: 'Light' },
+          { value: 'dark', label: 'Dark' },
+        ]}
+        value={settings.theme}
+        onChange={(theme) => dispatch(settingsChanged({ theme }))}
+      />
+    </>
+  );
+}

@@ -1,0 +1,41 @@
+import type { Job } from '@alveus/plan';
+import { useRouter } from 'expo-router';
+import { memo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useActions } from '../../sync/SyncProvider';
+import { useTones } from '../../theme/ThemeProvider';
+import { IconButton } from '../../ui/Button';
+import { Tap } from '../../ui/Tap';
+import { Words } from '../../ui/Words';
+import { ago } from './ago';
+
+/** A job in the list: open it, or rename or delete it. */
+export const JobRow = memo(function JobRow({ job, onRename }: { job: Job; onRename: (job: Job) => void }) {
+  const tones = useTones();
+  const router = useRouter();
+  const actions = useActions();
+  return (
+    <View style={[styles.job, { backgroundColor: tones.card, borderColor: tones.line }]} testID="job">
+      <Tap
+        role="link"
+        onPress={() => router.push(`/job/${job.id}/grade`)}
+        style={styles.open}
+        label={`Open ${job.name}`}
+      >
+        <Words size="large" strong lines={2}>
+          {job.name}
+        </Words>
+        <Words size="small" tone="muted">
+          {`Last changed ${ago(job.changedAt)}`}
+        </Words>
+      </Tap>
+      <IconButton name="edit" label={`Rename ${job.name}`} onPress={() => onRename(job)} />
+      <IconButton name="trash" label={`Delete ${job.name}`} onPress={() => void actions.deleteJob(job.id)} />
+    </View>
+  );
+});
+
+const styles = StyleSheet.create({
+  job: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 8, paddingRight: 4 },
+  open: { flex: 1, paddingHorizontal: 16, paddingVertical: 10 },
+});

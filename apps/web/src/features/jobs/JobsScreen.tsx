@@ -1,0 +1,144 @@
+import type { Job } from '@alveus/plan';
+import { openPlanFile } from '@alveus/plan';
+import { useRouter } from 'expo-router';
+import { lazy, Suspense, useState } from 'react';
+import { FlatList, StyleSheet, View } from 'react-native';
+import { noticed } from '../../store/job';
+import { useAppDispatch, useAppSelector } from '../../store/hooks';
+import { useJobsQuery } from '../../store/server';
+import { chooseText } from '../../sync/files';
+import { useActions } from '../../sync/SyncProvider';
+import { useTones } from '../../theme/ThemeProvider';
+import { Busy } from '../../ui/Busy';
+import { Button, IconButton } from '../../ui/Button';
+import { Note } from '../../ui/Card';
+import { Words } from '../../ui/Words';
+import { BrandBar } from './BrandBar';
+import { JobRow } from './JobRow';
+
+// Fields and sheets come when they are asked for; the list does without them.
+const NameSheet = lazy(() => import('./sheets').then((sheets) => ({ default: sheets.NameSheet })));
+const DeviceSheet = lazy(() => import('./sheets').then((sheets) => ({ default: sheets.DeviceSheet })));
+
+/** How often the list is asked for, ms. */
+const AGAIN = 10_000;
+
+/** All jobs, the one last worked on first. */
+export function JobsScreen() {
+  const tones = useTones();
+  const { list, state } = useAppSelector((root) => root.jobs);
+  const [naming, setNaming] = useState<Job | 'new'>();
+  const [menu, setMenu] = useState(false);
+  // Older than this, it is asked for at once.
+  useJobsQuery(undefined, { pollingInterval: AGAIN, refetchOnMountOrArgChange: 3 });
+
+  return (
+    <View style={[styles.page, { backgroundColor: tones.page }]}>
+      <BrandBar>
+        <View style={styles.motto}>
+          <Words tone="onWater" lines={2} size="small">
+            Every elevation agrees with every other
+          </Words>
+        </View>
+        <IconButton name="menu" label="Units and light" onPress={() => setMenu(true)} color={tones.onWater} />
+      </BrandBar>
+      <View role="main" style={styles.page}>
+        <FlatList
+          data={list}
+          keyExtractor={(job) => job.id}
+          renderItem={({ item }) => <JobRow job={item} onRename={setNaming} />}
+          ListHeaderComponent={
+            <Beginning
+              remembered={state === 'remembered'}
+              none={list.length === 0 && state !== 'loading'}
+              onNew={() => setNaming('new')}
+            />
+          }
+          ListEmptyComponent={state === 'loading' ? <Busy>Fetching the jobs…</Busy> : null}
+          ListFooterComponent={<Caution />}
+          contentContainerStyle={styles.body}
+        />
+      </View>
+      <Suspense fallback={null}>
+        {naming ? <NameSheet job={naming} onClose={() => setNaming(undefined)} /> : null}
+        {menu ? <DeviceSheet onClose={() => setMenu(false)} /> : null}
+      </Suspense>
+    </View>
+  );
+}
+
+/** How a job is begun, and what is to be known of the list. */
+function Beginning({ remembered, none, onNew }: { remembered: boolean; none: boolean; onNew: () => void }) {
+  const tones = useTones();
+  return (
+    <View style={styles.beginning}>
+      <View style={styles.actions}>
+        <Button kind="main" icon="plus" onPress={onNew}>
+          New job
+        </Button>
+        <OpenFile />
+      </View>
+      {remembered ? (
+        <Note tone="fix" icon="fix" role="status">
+          The server cannot be reached. These are the jobs this device remembers; edits to them are kept here and sent
+          later.
+        </Note>
+      ) : null}
+      {none ? (
+        <View style={[styles.empty, { borderColor: tones.line, backgroundColor: tones.card }]}>
+          <Words size="large" strong>
+            No jobs yet
+          </Words>
+          <Words>A job is one site. Make one, set its outlet, and the trench depth follows.</Words>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** A job from a plan file. */
+function OpenFile() {
+  const router = useRouter();
+  const dispatch = useAppDispatch();
+  const actions = useActions();
+  const open = async (): Promise<void> => {
+    const chosen = await chooseText('.json,application/json');
+    if (!chosen) return;
+    const opened = chosen.ok ? openPlanFile(chosen.text) : chosen;
+    if (!opened.ok) {
+      dispatch(noticed(opened.message));
+      return;
+    }
+    const id = await actions.createJob(opened.name, opened.plan);
+    if (id) router.push(`/job/${id}/grade`);
+  };
+  return (
+    <Button icon="open" onPress={() => void open()}>
+      Open a plan file
+    </Button>
+  );
+}
+
+function Caution() {
+  const tones = useTones();
+  return (
+    <View style={[styles.caution, { borderColor: tones.fix }]} role="note">
+      <Words strong>Before anybody digs</Words>
+      <Words>
+        Have the utilities located, wait for the marks, and dig by hand near power and gas. Nobody goes into a trench of
+        5 ft or more, or into a bad one of any depth, without protection. What is planned here does not stand above the
+        local code, the inspector or a licensed designer.
+      </Words>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  page: { flex: 1 },
+  motto: { flex: 1, paddingHorizontal: 10 },
+  body: { padding: 16, gap: 10, maxWidth: 760, width: '100%', alignSelf: 'center' },
+  beginning: { gap: 16, paddingBottom: 6 },
+  actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
+  empty: { borderWidth: 1, borderRadius: 8, padding: 20, gap: 6 },
+  caution: { borderLeftWidth: 5, paddingLeft: 14, paddingVertical: 4, gap: 4, marginTop: 12 },
+});

@@ -1,0 +1,49 @@
+import type { Job } from '@alveus/plan';
+import { Name } from '@alveus/plan';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Field, Sheet } from '../../ui';
+
+/** A new job's name, or another for a job there is. */
+export function NameSheet({ job, onClose }: { job: Job | 'new'; onClose: () => void }) {
+  const router = useRouter();
+  const actions = useActions();
+  const [name, setName] = useState(job === 'new' ? '' : job.name);
+  const [busy, setBusy] = useState(false);
+  const parsed = Name.safeParse(name);
+  const save = async (): Promise<void> => {
+    if (!parsed.success || busy) return;
+    setBusy(true);
+    if (job === 'new') {
+      const id = await actions.createJob(parsed.data);
+      if (id) {
+        onClose();
+        router.push(`/job/${id}/grade`);
+      }
+    } else if (await actions.renameJob(job.id, parsed.data)) onClose();
+    setBusy(false);
+  };
+  const problem = parsed.success ? undefined : `The name ${parsed.error.issues[0]?.message ?? 'is not usable'}.`;
+  return (
+    <Sheet
+      title={job === 'new' ? 'New job' : 'Rename the job'}
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={() => void save()} disabled={!parsed.success || busy}>
+          {job === 'new' ? 'Make the job' : 'Rename'}
+        </Button>
+      }
+    >
+      <Field
+        label="Name of the job"
+        value={name}
+        onChange={setName}
+        onSubmit={() => void save()}
+        focus
+        hint="The site, as the crew calls it"
+        error={name === '' ? undefined : problem}
+      />
+    </Sheet>
+  );
+}

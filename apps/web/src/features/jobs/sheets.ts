@@ -1,0 +1,2 @@
+export { DeviceSheet } from './DeviceSheet';
+export { NameSheet } from './NameSheet';

@@ -1,0 +1,82 @@
+import { gradeTable } from '@alveus/core';
+import { FOOT } from '@alveus/plan';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { useStore } from 'react-redux';
+import type { Store } from '../../store';
+import { useAppSelector } from '../../store';
+import { selectEvaluation, selectLine } from '../../store/results';
+import { saveText } from '../../sync/files';
+import { Button, Note, usePrint, useWide, Words } from '../../ui/measured';
+import { Empty } from '../parts/Empty';
+import { LineBar } from '../parts/LineBar';
+import { DiggingCard, MaterialsCard, PipeCard } from './cards';
+
+/** What do I buy, and what do I haul? */
+export function OrderStage() {
+  const wide = useWide();
+  const print = usePrint();
+  const line = useAppSelector(selectLine);
+  if (!line || line.order.runs.length === 0) return <Empty />;
+  const { complete, missingLength } = line.quantities;
+  return (
+    <ScrollView>
+      <LineBar />
+      <View style={[styles.page, wide && styles.pageWide]}>
+        {complete ? null : (
+          <View style={styles.whole}>
+            <Note tone="fix" icon="fix" role="alert">
+              <Words strong>
+                {`Incomplete: ${print(missingLength, 'distance')} of the line has no ground or grade yet. Nothing below counts it.`}
+              </Words>
+            </Note>
+          </View>
+        )}
+        <MaterialsCard line={line} style={wide && styles.card} />
+        <View style={wide ? styles.columnWide : styles.column}>
+          <PipeCard line={line} />
+          <DiggingCard line={line} />
+        </View>
+        <Foot />
+      </View>
+    </ScrollView>
+  );
+}
+
+/** Distance between rows of the grade table, m. */
+const ROWS = { feet: 10 * FOOT, metres: 5 };
+
+function Foot() {
+  const store = useStore() as Store;
+  const table = (): void => {
+    const state = store.getState();
+    const line = selectLine(state);
+    if (!line) return;
+    const { system } = state.settings;
+    const apart = system === 'metric' ? ROWS.metres : ROWS.feet;
+    const rows = gradeTable(selectEvaluation(state), line, system, apart);
+    void import('@alveus/exchange').then(({ csvText }) =>
+      saveText(`${line.line.name} grade table.csv`, 'text/csv', csvText(rows)),
+    );
+  };
+  return (
+    <View style={styles.foot}>
+      <Button icon="file" onPress={table}>
+        Grade table (CSV)
+      </Button>
+      <Words size="small" tone="muted">
+        Vertical trench sides; structures and their pits are not in these amounts. Mass is of what is ordered, at its
+        placed density.
+      </Words>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  page: { padding: 12, gap: 12 },
+  pageWide: { flexDirection: 'row', flexWrap: 'wrap', padding: 20, gap: 20, alignItems: 'flex-start' },
+  whole: { width: '100%' },
+  card: { flexGrow: 1, flexBasis: 420 },
+  column: { gap: 12 },
+  columnWide: { gap: 20, flexGrow: 1, flexBasis: 420 },
+  foot: { gap: 10, paddingBottom: 24, width: '100%' },
+});

@@ -1,0 +1,1 @@
+export { MaterialSheet, NativeSheet } from './MaterialSheet';

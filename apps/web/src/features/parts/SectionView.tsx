@@ -1,0 +1,256 @@
+import { followInvert, print, resolution, unitSize, waysToMove } from '@alveus/core';
+import type { Evaluation, Place, System } from '@alveus/core';
+import type { Edit } from '@alveus/plan';
+import { lowerOf } from '@alveus/plan';
+import type { ReactNode } from 'react';
+import { memo, useCallback, useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useStore } from 'react-redux';
+import type { Handle, HandleHand, Said, SectionFrame, Source, Standing } from '../../drawing/section';
+import {
+  alongFactor,
+  extentOf,
+  frameOf,
+  handlesOf,
+  InvertHandles,
+  LongSection,
+  runShapes,
+  SectionSurface,
+  StationLine,
+} from '../../drawing/section';
+import type { RootState, Store } from '../../store';
+import { draftSet, sheetOpened, stationMoved, useAppSelector } from '../../store';
+import {
+  selectCommitted,
+  selectEvaluation,
+  selectFindings,
+  selectLine,
+  selectPlace,
+  selectRested,
+} from '../../store/results';
+import type { Actions } from '../../sync/actions';
+import { useActions } from '../../sync/SyncProvider';
+import { useTones } from '../../theme/ThemeProvider';
+
+interface SectionViewProps {
+  height: number;
+  /** Whether inverts can be dragged here. */
+  handles: boolean;
+}
+
+/** The long section of the chosen line, with its station line and, where they are wanted, handles on its inverts. */
+export const SectionView = memo(function SectionView({ height, handles }: SectionViewProps) {
+  const tones = useTones();
+  const [width, setWidth] = useState(0);
+  const frame = useFrame(width, height);
+  return (
+    <View
+      style={[styles.box, { height, backgroundColor: tones.sky, borderColor: tones.line }]}
+      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+    >
+      {frame ? (
+        <>
+          <Surface frame={frame}>
+            <Picture frame={frame} handles={handles} />
+            <Station frame={frame} />
+          </Surface>
+          {handles ? <Handles frame={frame} /> : null}
+        </>
+      ) : null}
+    </View>
+  );
+});
+
+/** Where things lie on the drawing. It stays as it is while something is dragged: a scale that moves under a finger cannot be aimed on. */
+function useFrame(width: number, height: number): SectionFrame | undefined {
+  const evaluation = useAppSelector(selectCommitted);
+  const chosen = useAppSelector((state) => selectLine(state)?.id);
+  return useMemo(() => {
+    const line = evaluation.lines.get(chosen ?? '');
+    if (!line || line.order.length === 0 || width === 0) return undefined;
+    const { length, runs } = line.order;
+    const water = runs[0] && evaluation.plan.node[lowerOf(runs[0])]?.water;
+    const shapes = runShapes(evaluation, line, alongFactor(length, width));
+    return frameOf(extentOf(shapes, [water?.high, water?.normal]), length, width, height);
+  }, [evaluation, chosen, width, height]);
+}
+
+/** The station line moves over it; what is drawn under it is none of its business. */
+const Surface = memo(function Surface({ frame, children }: { frame: SectionFrame; children: ReactNode }) {
+  const store = useStore() as Store;
+  const order = useAppSelector((state) => selectLine(state)?.order);
+  const system = useAppSelector((state) => state.settings.system);
+  const nodes = useMemo(() => (order ? [...order.starts, order.length] : []), [order]);
+  const move = useCallback((distance: number) => void store.dispatch(stationMoved(distance)), [store]);
+  const follow = useFollowed(said);
+  if (!order) return null;
+  return (
+    <SectionSurface
+      // Said anew in other units.
+      key={system}
+      length={order.length}
+      nodes={nodes}
+      step={unitSize('distance', system)}
+      along={frame.x.from}
+      onStation={move}
+      follow={follow}
+    >
+      {children}
+    </SectionSurface>
+  );
+});
+
+/** Tells of the station at once, and whenever it has moved: what follows it need not be drawn anew. */
+function useFollowed<T>(tell: (state: RootState) => T): (hear: (told: T) => void) => () => void {
+  const store = useStore() as Store;
+  return useCallback(
+    (hear) => {
+      let heard: Place | undefined | null = null;
+      const look = (): void => {
+        const place = selectPlace(store.getState());
+        if (place === heard) return;
+        heard = place;
+        hear(tell(store.getState()));
+      };
+      look();
+      return store.subscribe(look);
+    },
+    [store, tell],
+  );
+}
+
+const said = (state: RootState): Said => ({
+  station: stationOf(state),
+  words: stationWords(selectPlace(state), state.settings.system),
+});
+
+function standing(state: RootState): Standing | undefined {
+  const place = selectPlace(state);
+  if (!place) return undefined;
+  const { ground, bottom, depth } = place.station;
+  const { system } = state.settings;
+  return {
+    distance: stationOf(state),
+    ground,
+    bottom,
+    depth: depth === undefined ? undefined : `${print(depth, 'depth', system)} deep`,
+    chainage: print(place.chainage, 'chainage', system),
+  };
+}
+
+/** Distance along the line of the station, held within it. */
+function stationOf(state: RootState): number {
+  return Math.min(selectLine(state)?.order.length ?? 0, Math.max(0, state.view.station));
+}
+
+function stationWords(place: Place | undefined, system: System): string {
+  if (!place) return 'no line yet';
+  const { depth, invert } = place.station;
+  const said = (name: string, value: number | undefined): string =>
+    value === undefined ? '' : `, ${name} ${print(value, 'elevation', system)}`;
+  return `${print(place.chainage, 'chainage', system)}${said('invert', invert)}${said('depth', depth)}`;
+}
+
+const Picture = memo(function Picture({ frame, handles }: { frame: SectionFrame; handles: boolean }) {
+  const store = useStore() as Store;
+  const evaluation = useAppSelector(selectRested);
+  const line = useAppSelector((state) => selectRested(state).lines.get(selectLine(state)?.id ?? ''));
+  const findings = useAppSelector(selectFindings);
+  const system = useAppSelector((state) => state.settings.system);
+  const source = useMemo(
+    (): Source => ({
+      now: () => {
+        const state = store.getState();
+        const now = selectLine(state);
+        return now && { evaluation: selectEvaluation(state), line: now };
+      },
+      follow: store.subscribe,
+    }),
+    [store],
+  );
+  if (!line) return null;
+  return (
+    <LongSection
+      evaluation={evaluation}
+      line={line}
+      findings={findings}
+      source={source}
+      frame={frame}
+      system={system}
+      handles={handles}
+    />
+  );
+});
+
+function Station({ frame }: { frame: SectionFrame }) {
+  const system = useAppSelector((state) => state.settings.system);
+  return <StationLine key={system} frame={frame} follow={useFollowed(standing)} />;
+}
+
+/** What is taken hold of follows where the finger last rested; the knobs in the picture follow the finger. */
+function Handles({ frame }: { frame: SectionFrame }) {
+  const store = useStore() as Store;
+  const actions = useActions();
+  const evaluation = useAppSelector(selectRested);
+  const chosen = useAppSelector((state) => selectLine(state)?.id);
+  const handles = useMemo(() => {
+    const line = evaluation.lines.get(chosen ?? '');
+    return line ? handlesOf(line, evaluation) : [];
+  }, [evaluation, chosen]);
+  const system = useAppSelector((state) => state.settings.system);
+  const fraction = useAppSelector((state) => state.settings.fraction);
+  const hand = useMemo(
+    () => handOn(store, actions, resolution('elevation', system, fraction), system, fraction),
+    [store, actions, system, fraction],
+  );
+  return <InvertHandles handles={handles} frame={frame} hand={hand} />;
+}
+
+/** What becomes of an invert that is dragged or nudged. @param step what crews can set, m */
+function handOn(store: Store, { edit }: Actions, step: number, system: System, fraction: 8 | 16): HandleHand {
+  /** As the plan was when the drag began: what could give way is judged against that. */
+  let from: Evaluation | undefined;
+  let follow: ((to: number) => readonly Edit[]) | undefined;
+  let to = 0;
+  const snap = (elevation: number): number => Math.round(elevation / step) * step;
+  const ways = (evaluation: Evaluation, { run, end }: Handle, elevation: number) =>
+    waysToMove(evaluation.plan, evaluation.grade, run, end, elevation);
+  const letGo = (): void => void store.dispatch(draftSet([]));
+  return {
+    onTake: ({ run, end, elevation }) => {
+      from = selectCommitted(store.getState());
+      follow = followInvert(from.plan, from.grade, run, end);
+      to = snap(elevation);
+    },
+    onMove: (_handle, elevation) => {
+      const next = snap(elevation);
+      if (next === to || !follow) return;
+      to = next;
+      const edits = follow(to);
+      if (edits.length > 0) store.dispatch(draftSet(edits));
+    },
+    onDrop: (handle) => {
+      const was = from?.runs.get(handle.run)?.grade[handle.end];
+      if (!from || was === undefined || Math.abs(to - was) < step / 2) return letGo();
+      const [first, ...others] = ways(from, handle, to);
+      if (!first) return letGo();
+      if (!handle.fixed && others.length === 0) edit(first.edits);
+      // What somebody fixed gives way only when they say so.
+      else store.dispatch(sheetOpened({ sheet: 'gives', run: handle.run, end: handle.end, to }));
+    },
+    onLetGo: letGo,
+    onNudge: (handle, steps) => {
+      const [first] = ways(selectCommitted(store.getState()), handle, snap(handle.elevation) + steps * step);
+      if (first) edit(first.edits);
+    },
+    onStation: (distance) => {
+      const length = selectLine(store.getState())?.order.length ?? 0;
+      store.dispatch(stationMoved(Math.min(length, Math.max(0, distance))));
+    },
+    say: (elevation) => print(elevation, 'elevation', system, { fraction }),
+  };
+}
+
+const styles = StyleSheet.create({
+  box: { borderBottomWidth: 1, position: 'relative', overflow: 'hidden' },
+});

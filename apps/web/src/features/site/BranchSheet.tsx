@@ -1,0 +1,81 @@
+import { nameWith, serviceOf, SERVICES } from '@alveus/plan';
+import type { Service, Uuid } from '@alveus/plan';
+import { useState } from 'react';
+import { lineChosen, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { selectEvaluation } from '../../store/results';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Choice, Field, Sheet } from '../../ui';
+import { RunFields, runStart, useRunForm } from '../grade/RunFields';
+import { branchEdits, lineEndingAt } from './branch';
+
+/** A new length of pipe up from a node: its line goes on, or a branch begins there. */
+export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const evaluation = useAppSelector(selectEvaluation);
+  const { plan, lines } = evaluation;
+  const ending = lineEndingAt(evaluation, node);
+  const [goOn, setGoOn] = useState(ending !== undefined);
+  const [service, setService] = useState<Service>(
+    ending?.line.service ?? [...lines.values()][0]?.line.service ?? 'storm',
+  );
+  const [name, setName] = useState('');
+  const form = useRunForm();
+  const usual = `${serviceOf(service).word} branch`;
+
+  const save = (): void =>
+    form.keep((draft) => {
+      const { line, edits } = branchEdits(
+        evaluation,
+        {
+          node,
+          on: goOn ? ending?.id : undefined,
+          called: nameWith(name.trim()) || usual,
+          service,
+          run: (number) => runStart(draft, number),
+          named: draft.name.trim() !== '',
+        },
+        newId,
+      );
+      edit(edits);
+      dispatch(lineChosen(line));
+      dispatch(stationMoved(0));
+      onClose();
+    });
+  return (
+    <Sheet
+      title={`Up from ${plan.node[node]?.name ?? 'the node'}`}
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={save} disabled={!form.ready}>
+          Add the run
+        </Button>
+      }
+    >
+      {ending ? (
+        <Choice
+          label="It is"
+          options={[
+            { value: 'on', label: `More of ${ending.line.name}` },
+            { value: 'branch', label: 'A branch of its own' },
+          ]}
+          value={goOn ? 'on' : 'branch'}
+          onChange={(value) => setGoOn(value === 'on')}
+        />
+      ) : null}
+      {goOn && ending ? null : (
+        <>
+          <Choice
+            label="What runs in it"
+            options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
+            value={service}
+            onChange={setService}
+          />
+          <Field label="Name of the branch" value={name} onChange={setName} hint={`Left empty: ${usual}`} />
+        </>
+      )}
+      <RunFields form={form} number={1} />
+    </Sheet>
+  );
+}

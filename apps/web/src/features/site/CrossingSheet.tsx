@@ -1,0 +1,221 @@
+import { INCH } from '@alveus/core';
+import { AlongRun, Crossing, cutText, Elevation, Thickness, UTILITIES } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
+import { StyleSheet, View } from 'react-native';
+import { UTILITY_MARKS, UTILITY_NAMES } from '../../drawing/utilities';
+import type { RootState } from '../../store';
+import { used, useAppDispatch, useAppSelector } from '../../store';
+import { selectEvaluation, selectPlace } from '../../store/results';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Choice, KeepFoot, Sheet, Words } from '../../ui';
+import type { SheetForm } from '../../ui/form';
+import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../../ui/form';
+import { toldFromA, toldUp } from '../parts/along';
+import { useRunChoices } from '../parts/choices';
+import { nameAfter } from '../parts/words';
+
+interface CrossingSheetProps {
+  /** Undefined for one that is to be marked now. */
+  crossing: Uuid | undefined;
+  run: Uuid;
+  onClose: () => void;
+}
+
+/** A utility across a run or beside it. Places are told and typed as they are read up the run; the plan keeps them from end a. */
+export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const { plan } = useAppSelector(selectEvaluation);
+  const at = useAppSelector((state) => whereAt(state, run));
+  const known = id === undefined ? undefined : plan.crossing[id];
+  const form = useSheetForm<Crossing>(
+    Crossing,
+    known
+      ? toldUp(known, plan)
+      : {
+          kind: 'crossing',
+          id: newId(),
+          run,
+          name: UTILITY_NAMES.gas,
+          utility: 'gas',
+          size: 4 * INCH,
+          lies: { how: 'across', at: Math.round(at * 100) / 100 },
+          // How high it lies nobody knows before it is typed.
+          level: { by: 'depth', of: 'top' },
+          measured: false,
+          markedBy: '',
+          markedOn: '',
+        },
+  );
+  const save = (): void =>
+    form.keep((item) => {
+      edit([{ op: 'put', item: toldFromA({ ...item, markedBy: cutText(item.markedBy, 80) }, plan) }]);
+      dispatch(used(item.run));
+      onClose();
+    });
+  const remove = (): void => {
+    if (known) edit([{ op: 'remove', kind: 'crossing', id: known.id }]);
+    onClose();
+  };
+  return (
+    <Sheet
+      title={known ? known.name : `Utility at ${plan.run[form.values.run]?.name ?? 'the run'}`}
+      onClose={onClose}
+      foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={known && remove} />}
+    >
+      <What form={form} />
+      <Where form={form} />
+      <HowHigh form={form} />
+      <Marks form={form} />
+    </Sheet>
+  );
+}
+
+/** Where along a run somebody means: tapped on the sketch, at the station line, or its middle. */
+function whereAt(state: RootState, run: Uuid): number {
+  const { sketch } = state.view;
+  if (sketch && 'run' in sketch && sketch.run === run) return sketch.at;
+  const place = selectPlace(state);
+  return place?.run.id === run ? place.station.at : (selectEvaluation(state).runs.get(run)?.length ?? 0) / 2;
+}
+
+interface Part {
+  form: SheetForm<Crossing>;
+}
+
+function What({ form: { control, values, set } }: Part) {
+  return (
+    <>
+      <FormChoice
+        control={control}
+        name="utility"
+        label="What it carries"
+        options={UTILITIES.map((value) => ({
+          value,
+          label: `${UTILITY_MARKS[value].letter} · ${UTILITY_MARKS[value].word}`,
+        }))}
+        onChange={(utility) => {
+          set(
+            'name',
+            nameAfter(values.name, values.utility, utility, (of) => UTILITY_NAMES[of]),
+          );
+          set('utility', utility);
+        }}
+      />
+      <FormText control={control} name="name" label="Name" />
+      <FormMeasure control={control} name="size" label="Its outside diameter" quantity="thickness" limit={Thickness} />
+    </>
+  );
+}
+
+function Where({ form: { control, values, set } }: Part) {
+  const runs = useRunChoices();
+  const length = useAppSelector((state) => selectEvaluation(state).runs.get(values.run)?.length ?? 0);
+  const along = (value: number): string | undefined => (value <= length ? undefined : 'Must lie along the run.');
+  const { lies } = values;
+  const place = { control, quantity: 'distance', limit: AlongRun, check: along } as const;
+  return (
+    <>
+      {runs.options.length > 1 ? <FormPicker control={control} name="run" label="At which run" {...runs} /> : null}
+      <FormChoice
+        control={control}
+        name="lies.how"
+        label="It lies"
+        options={[
+          { value: 'across', label: 'Across the run' },
+          { value: 'beside', label: 'Beside it' },
+        ]}
+        onChange={(how) =>
+          set(
+            'lies',
+            how === 'across'
+              ? { how, at: lies.how === 'beside' ? lies.from : lies.at }
+              : { how, from: 0, to: length, off: 1.5 },
+          )
+        }
+      />
+      {lies.how === 'across' ? (
+        <FormMeasure key="at" {...place} name="lies.at" label="Distance up the run" />
+      ) : (
+        <View style={styles.row}>
+          <FormMeasure key="from" {...place} name="lies.from" label="From" />
+          <FormMeasure key="to" {...place} name="lies.to" label="To" />
+          <FormMeasure
+            key="off"
+            control={control}
+            name="lies.off"
+            label="Off, centre to centre"
+            quantity="distance"
+            limit={Thickness}
+          />
+        </View>
+      )}
+      {lies.how === 'beside' && lies.to <= lies.from ? (
+        <Words tone="stop">It must end further up than it begins.</Words>
+      ) : null}
+    </>
+  );
+}
+
+function HowHigh({ form: { control, values, set } }: Part) {
+  const { level } = values;
+  return (
+    <>
+      <FormChoice
+        control={control}
+        name="level.by"
+        label="Its level is told as"
+        options={[
+          { value: 'depth', label: 'Depth under ground' },
+          { value: 'elevation', label: 'Elevation' },
+        ]}
+        onChange={(by) => {
+          // A depth is no elevation: what was typed for one says nothing of the other.
+          set('level.by', by);
+          set('level.value', undefined as never);
+        }}
+      />
+      <FormChoice
+        control={control}
+        name="level.of"
+        label="Of its"
+        options={[
+          { value: 'top', label: 'Top' },
+          { value: 'centre', label: 'Centre' },
+        ]}
+      />
+      <FormMeasure
+        key={level.by}
+        control={control}
+        name="level.value"
+        label={level.by === 'depth' ? 'Depth' : 'Elevation of it'}
+        quantity={level.by === 'depth' ? 'depth' : 'elevation'}
+        limit={Elevation}
+        check={(value) => (level.by === 'depth' && value < 0 ? 'Must not be negative.' : undefined)}
+      />
+    </>
+  );
+}
+
+function Marks({ form: { control, values, set } }: Part) {
+  return (
+    <>
+      <Choice
+        label="How it is known"
+        value={values.measured ? 'measured' : 'assumed'}
+        options={[
+          { value: 'assumed', label: 'Assumed from the marks' },
+          { value: 'measured', label: 'Dug to and measured' },
+        ]}
+        onChange={(value) => set('measured', value === 'measured')}
+      />
+      <View style={styles.row}>
+        <FormText control={control} name="markedBy" label="Marked by" />
+        <FormText control={control} name="markedOn" label="Marked on" type="date" />
+      </View>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({ row: { flexDirection: 'row', gap: 10, flexWrap: 'wrap' } });

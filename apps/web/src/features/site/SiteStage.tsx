@@ -1,0 +1,125 @@
+import { isDrawn, networkSpots, placeItem } from '@alveus/core';
+import type { Spot } from '@alveus/core';
+import { ONLY, Site } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useStore } from 'react-redux';
+import type { Store } from '../../store';
+import { sketchChosen, useAppDispatch, useAppSelector } from '../../store';
+import { selectCommitted } from '../../store/results';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Heading, PlanMeasure, useDrawingRoom, useWide, Words } from '../../ui/measured';
+import { Empty } from '../parts/Empty';
+import { StageFindings } from '../parts/Findings';
+import { SketchView } from '../parts/SketchView';
+import { StageLayout } from '../parts/StageLayout';
+import { ChosenBar } from './ChosenBar';
+import { NodeRow, RunRow } from './NetworkRows';
+import { Pits } from './Pits';
+import { SITE_FINDINGS } from './rules';
+import { Utilities } from './Utilities';
+
+/** What is there, what limits us, and where do the lines go? */
+export function SiteStage() {
+  const wide = useWide();
+  const room = useDrawingRoom();
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const node = useAppSelector((state) => state.job.plan.node);
+  const run = useAppSelector((state) => state.job.plan.run);
+  const drawn = useAppSelector((state) => isDrawn(state.job.plan));
+  /** The node whose place is being tapped. */
+  const [placing, setPlacing] = useState<Uuid>();
+  const rows = useMemo(
+    () => [
+      { key: 'runs', render: () => <Heading>Runs</Heading> },
+      ...Object.keys(run).map((id) => ({ key: id, render: () => <RunRow id={id} /> })),
+      { key: 'nodes', render: () => <Heading>Nodes</Heading> },
+      ...Object.keys(node).map((id) => ({ key: id, render: () => <NodeRow id={id} onPlace={setPlacing} /> })),
+    ],
+    [run, node],
+  );
+  if (Object.keys(node).length === 0) return <Empty />;
+
+  const place = (spot: Spot): void => {
+    if (placing === undefined) return;
+    edit([{ op: 'put', item: placeItem(placing, spot) }]);
+    dispatch(sketchChosen({ node: placing }));
+    setPlacing(undefined);
+  };
+  return (
+    <StageLayout
+      drawing={<SketchView height={wide ? room : 340} onPlace={placing === undefined ? undefined : place} />}
+      numbers={
+        <>
+          {placing === undefined ? (
+            <ChosenBar onPlace={setPlacing} />
+          ) : (
+            <View style={styles.pad} role="status">
+              <Words strong>{`Tap where ${node[placing]?.name ?? 'it'} lies.`}</Words>
+              <Button onPress={() => setPlacing(undefined)}>Leave it where it is</Button>
+            </View>
+          )}
+          {drawn ? null : <Schematic />}
+          <Utilities />
+          <StageFindings rules={SITE_FINDINGS} quiet="Nothing known stands in the way." />
+          <Pits />
+          <Frost />
+        </>
+      }
+      rows={rows}
+    />
+  );
+}
+
+/** A sketch begins from the schematic, or not at all. */
+function Schematic() {
+  const store = useStore() as Store;
+  const { edit } = useActions();
+  const take = (): void => {
+    const { plan, topology } = selectCommitted(store.getState());
+    edit(
+      [...networkSpots(plan, topology)]
+        .filter(([id, spot]) => plan.node[id] && !spot.placed)
+        .map(([id, spot]) => ({ op: 'put', item: placeItem(id, spot) })),
+    );
+  };
+  return (
+    <View style={styles.pad}>
+      <Words>
+        There is no sketch yet: this is a schematic of what was typed. It can stay so; or start a sketch from it and
+        move the nodes where they are.
+      </Words>
+      <Button icon="site" onPress={take}>
+        Start the sketch from this
+      </Button>
+    </View>
+  );
+}
+
+function Frost() {
+  const { edit } = useActions();
+  const site = useAppSelector((state) => state.job.plan.site[ONLY]);
+  return (
+    <>
+      <Heading>Frost</Heading>
+      <View style={styles.pad}>
+        <PlanMeasure
+          label="The ground freezes to"
+          quantity="depth"
+          value={site?.frost}
+          optional
+          limit={Site.shape.frost}
+          onChange={(frost) => {
+            const { frost: _before, ...rest } = site ?? { kind: 'site' as const, id: ONLY };
+            edit([{ op: 'put', item: frost === undefined ? rest : { ...rest, frost } }]);
+          }}
+          hint="From the local code; empty where it does not freeze"
+        />
+      </View>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({ pad: { padding: 12, gap: 10 } });

@@ -1,0 +1,80 @@
+import type { CrossingResult, Quantity } from '@alveus/core';
+import { memo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { UTILITY_MARKS } from '../../drawing/utilities';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectRested, selectRun } from '../../store/results';
+import { Button, Heading, List, Row, usePrint, Words } from '../../ui/measured';
+
+/** Utilities that were marked, each with where it lies and how clear it is. */
+export const Utilities = memo(function Utilities() {
+  const dispatch = useAppDispatch();
+  const evaluation = useAppSelector(selectRested);
+  const here = useAppSelector((state) => selectRun(state)?.id);
+  const print = usePrint();
+  const crossings = [...evaluation.runs.values()].flatMap((run) => run.crossings.map((result) => ({ run, result })));
+  return (
+    <>
+      <Heading
+        action={
+          here === undefined ? undefined : (
+            <Button
+              icon="plus"
+              onPress={() => dispatch(sheetOpened({ sheet: 'crossing', crossing: undefined, run: here }))}
+            >
+              Utility
+            </Button>
+          )
+        }
+      >
+        Utilities marked
+      </Heading>
+      {crossings.length === 0 ? (
+        <View style={styles.pad}>
+          <Words>None typed yet. Have them located before anybody digs, and wait for the marks.</Words>
+        </View>
+      ) : (
+        <List label="Utilities marked">
+          {crossings.map(({ run, result }) => {
+            const { crossing } = result;
+            const where =
+              crossing.lies.how === 'across'
+                ? `across ${run.run.name} at ${print(result.at, 'distance')}`
+                : `beside ${run.run.name}`;
+            return (
+              <Row
+                key={crossing.id}
+                title={crossing.name}
+                note={[where, clearWords(result, print), crossing.measured ? 'measured' : 'assumed'].join(' · ')}
+                onPress={() => dispatch(sheetOpened({ sheet: 'crossing', crossing: crossing.id, run: run.id }))}
+                label={`${crossing.name}, ${where}. Open`}
+                before={<Letter {...UTILITY_MARKS[crossing.utility]} />}
+              />
+            );
+          })}
+        </List>
+      )}
+    </>
+  );
+});
+
+function Letter({ letter, colour }: { letter: string; colour: string }) {
+  return (
+    <View style={[styles.letter, { backgroundColor: colour }]}>
+      <Words strong style={styles.white}>
+        {letter}
+      </Words>
+    </View>
+  );
+}
+
+function clearWords({ gap, beside }: CrossingResult, print: (value: number, quantity: Quantity) => string): string {
+  if (beside !== undefined) return `${print(beside, 'distance')} clear beside`;
+  return gap === undefined ? 'level not known' : gap < 0 ? 'in the way' : `${print(gap, 'thickness')} clear`;
+}
+
+const styles = StyleSheet.create({
+  pad: { padding: 12, gap: 10 },
+  letter: { width: 30, height: 30, borderRadius: 15, alignItems: 'center', justifyContent: 'center', marginLeft: 12 },
+  white: { color: '#FFFFFF' },
+});

@@ -1,0 +1,69 @@
+import { splitRun } from '@alveus/core';
+import { nameWith, PastEnd } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
+import { useState } from 'react';
+import { sheetOpened, sketchChosen, useAppDispatch, useAppSelector } from '../../store';
+import { selectEvaluation } from '../../store/results';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Choice, Field, MeasureField, Sheet, usePrint, Words } from '../../ui/measured';
+
+type Form = 'fitting' | 'manhole' | 'catch-basin' | 'cleanout';
+
+/** A wye put into a run: a node within it, where a branch can begin. */
+export function WyeSheet({ run, at: tapped, onClose }: { run: Uuid; at: number | undefined; onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const evaluation = useAppSelector(selectEvaluation);
+  const print = usePrint();
+  const [at, setAt] = useState<number | undefined>(tapped === undefined ? undefined : Math.round(tapped * 100) / 100);
+  const [name, setName] = useState('Wye');
+  const [form, setForm] = useState<Form>('fitting');
+  const length = evaluation.runs.get(run)?.length ?? 0;
+  const split =
+    at === undefined ? undefined : splitRun(evaluation, run, at, { name: nameWith(name.trim()) || 'Wye', form }, newId);
+  const save = (): void => {
+    if (!split) return;
+    edit(split.edits);
+    dispatch(sketchChosen({ node: split.node }));
+    dispatch(sheetOpened({ sheet: 'branch', node: split.node }));
+  };
+  return (
+    <Sheet
+      title={`A wye in ${evaluation.plan.run[run]?.name ?? 'the run'}`}
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={save} disabled={!split}>
+          Put it in, and branch
+        </Button>
+      }
+    >
+      <Words>The run is parted there. Its slope, ground, section and amounts stay as they are.</Words>
+      <MeasureField
+        label="Distance up the run"
+        quantity="distance"
+        value={at}
+        onChange={setAt}
+        limit={PastEnd}
+        check={(value) => (value < length ? undefined : `Must lie within the run, up to ${print(length, 'distance')}.`)}
+        focus
+        onSubmit={save}
+      />
+      <Choice
+        label="What is put in"
+        options={[
+          { value: 'fitting', label: 'Wye or tee' },
+          { value: 'manhole', label: 'Manhole' },
+          { value: 'catch-basin', label: 'Catch basin' },
+          { value: 'cleanout', label: 'Cleanout' },
+        ]}
+        value={form}
+        onChange={setForm}
+      />
+      <Words size="small" tone="muted">
+        A wye where water comes fast or with debris, as from roofs and basins; a tee will do inside a French drain.
+      </Words>
+      <Field label="Name" value={name} onChange={setName} />
+    </Sheet>
+  );
+}

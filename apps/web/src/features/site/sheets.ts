@@ -1,0 +1,5 @@
+export { BranchSheet } from './BranchSheet';
+export { CrossingSheet } from './CrossingSheet';
+export { PitSheet } from './PitSheet';
+export { PlaceSheet } from './PlaceSheet';
+export { WyeSheet } from './WyeSheet';

@@ -1,0 +1,46 @@
+import { PROTECTIONS } from '@alveus/plan';
+import { StyleSheet, View } from 'react-native';
+import { useAppSelector } from '../../store';
+import { selectEvaluation, selectRun } from '../../store/results';
+import { useActions } from '../../sync/SyncProvider';
+import { Choice, Heading, usePrint, Words } from '../../ui/measured';
+import { PROTECTION_WORDS } from '../parts/words';
+
+/** From the depth of the rule on, a run must say how people in its trench are protected. */
+export function Protection() {
+  const { edit } = useActions();
+  const print = usePrint();
+  const { profile } = useAppSelector(selectEvaluation);
+  const result = useAppSelector(selectRun);
+  if (!result) return null;
+  const { run } = result;
+  const deepest = result.trench?.deepest?.depth;
+  const needed = deepest !== undefined && deepest >= profile.protectionDepth.depth - 1e-6;
+  return (
+    <View>
+      <Heading>Protection in the trench</Heading>
+      <View style={styles.protection}>
+        <Words tone={needed && !run.protection ? 'stop' : 'ink'}>
+          {deepest === undefined
+            ? 'Depth not known yet.'
+            : `${run.name} goes to ${print(deepest, 'depth')}. ${needed ? `From ${print(profile.protectionDepth.depth, 'depth')} on it needs protection.` : `The rule starts at ${print(profile.protectionDepth.depth, 'depth')}; bad soil needs it sooner.`}`}
+        </Words>
+        <Choice
+          label={`How people are protected in ${run.name}`}
+          options={PROTECTIONS.map((value) => ({ value, label: PROTECTION_WORDS[value] }))}
+          value={run.protection}
+          onChange={(protection) => {
+            const { protection: before, ...rest } = run;
+            edit([{ op: 'put', item: before === protection ? rest : { ...rest, protection } }]);
+          }}
+        />
+        <Words size="small" tone="muted">
+          A trench that caves in kills within minutes. A competent person decides on the day; keep spoil 2 ft from the
+          edge, a ladder within 25 ft, nobody under a load, and look again after rain. The local rule comes first.
+        </Words>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ protection: { padding: 12, gap: 10 } });

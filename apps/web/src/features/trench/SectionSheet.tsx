@@ -1,0 +1,223 @@
+import { MATERIALS } from '@alveus/core';
+import { MARKS, Section, ThickLayer, UpToLayer } from '@alveus/plan';
+import type { Edit, ItemOf, LayerMaterial, Mark, Uuid } from '@alveus/plan';
+import { createContext, useContext, useState } from 'react';
+import { View } from 'react-native';
+import { useAppSelector } from '../../store';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Choice, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
+import { LayerBox } from './LayerBox';
+import { WidthFields } from './WidthFields';
+
+const MARK_WORDS: Record<Mark, string> = {
+  invert: 'Invert',
+  springline: 'Springline',
+  crown: 'Crown',
+  ground: 'Ground',
+};
+
+type SectionItem = ItemOf<'section'>;
+
+/** Takes a change only if it makes a section that can be built; what stood before stays otherwise. */
+type Put = (next: Partial<SectionItem>, more?: readonly Edit[]) => void;
+
+const Editing = createContext<{ section: SectionItem; put: Put } | null>(null);
+
+function useEditing(): { section: SectionItem; put: Put } {
+  const editing = useContext(Editing);
+  if (!editing) throw new Error('used outside its sheet');
+  return editing;
+}
+
+/** The trench template: width, and layers from the bottom up. Every run that uses it follows. */
+export function SectionSheet({ section: id, onClose }: { section: Uuid; onClose: () => void }) {
+  const { edit } = useActions();
+  const [problem, setProblem] = useState<string>();
+  const section = useAppSelector((state) => state.job.plan.section[id]);
+  if (!section) {
+    return (
+      <Sheet title="Section" onClose={onClose}>
+        <Words>This section has been removed.</Words>
+      </Sheet>
+    );
+  }
+  const put: Put = (next, more = []) => {
+    const parsed = Section.safeParse({ ...section, ...next });
+    const issue = parsed.error?.issues[0];
+    setProblem(issue && `${issue.path.join(' ')}: ${issue.message}.`);
+    if (parsed.success) edit([...more, { op: 'put', item: parsed.data }]);
+  };
+  return (
+    <Sheet
+      title={section.name}
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={onClose}>
+          Done
+        </Button>
+      }
+    >
+      {problem ? (
+        <View role="alert">
+          <Words tone="stop">{`Not taken: ${problem}`}</Words>
+        </View>
+      ) : null}
+      <NameField key={section.name} value={section.name} onChange={(name) => put({ name })} />
+      <WidthFields rule={section.width} onChange={(width) => put({ width })} />
+      <Editing.Provider value={{ section, put }}>
+        <Surface />
+        <Words tone="muted">What is left between is native backfill.</Words>
+        <Above />
+        <Below />
+      </Editing.Provider>
+    </Sheet>
+  );
+}
+
+/** A new layer is of the first material there is, or stone is brought into the plan for it. */
+function useNewMaterial(): () => { material: LayerMaterial; more: readonly Edit[] } {
+  const materials = useAppSelector((state) => state.job.plan.material);
+  return () => {
+    const [known] = Object.values(materials);
+    if (known) return { material: known.id, more: [] };
+    const item: ItemOf<'material'> = { kind: 'material', id: newId(), ...MATERIALS.stone };
+    return { material: item.id, more: [{ op: 'put', item }] };
+  };
+}
+
+const replaced = <T,>(all: readonly T[], index: number, one: T): T[] =>
+  all.map((other, at) => (at === index ? one : other));
+const without = <T,>(all: readonly T[], index: number): T[] => all.filter((_, at) => at !== index);
+
+function Surface() {
+  const { section, put } = useEditing();
+  const fresh = useNewMaterial();
+  return (
+    <>
+      <Words strong>From the ground down</Words>
+      {section.surface.map((layer, index) => (
+        <ThickBox
+          key={index}
+          title={`Surface ${index + 1}`}
+          layer={layer}
+          onChange={(next) => put({ surface: replaced(section.surface, index, next) })}
+          onRemove={() => put({ surface: without(section.surface, index) })}
+        />
+      ))}
+      <Button
+        icon="plus"
+        onPress={() => {
+          const { material, more } = fresh();
+          put({ surface: [...section.surface, { material, thickness: 0.1 }] }, more);
+        }}
+      >
+        Surface layer
+      </Button>
+    </>
+  );
+}
+
+function Above() {
+  const { section, put } = useEditing();
+  const fresh = useNewMaterial();
+  const top = section.above[section.above.length - 1]?.upTo;
+  const add = (): void => {
+    const { material, more } = fresh();
+    const offset = top?.mark === 'crown' ? top.offset + 0.1 : 0.15;
+    put({ above: [...section.above, { material, upTo: { mark: 'crown', offset } }] }, more);
+  };
+  const change = (index: number, next: UpToLayer): void => put({ above: replaced(section.above, index, next) });
+  return (
+    <>
+      <Words strong>Round and over the pipe</Words>
+      {section.above
+        .map((layer, index) => (
+          <LayerBox
+            key={index}
+            title={`Layer ${index + 1} from the pipe’s underside`}
+            material={layer.material}
+            onMaterial={(material) => change(index, { ...layer, material })}
+            onRemove={() => put({ above: without(section.above, index) })}
+          >
+            <Choice
+              label="Up to"
+              options={MARKS.map((value) => ({ value, label: MARK_WORDS[value] }))}
+              value={layer.upTo.mark}
+              onChange={(mark) => change(index, { ...layer, upTo: { ...layer.upTo, mark } })}
+            />
+            <PlanMeasure
+              label="Above that mark (minus: below)"
+              quantity="thickness"
+              limit={UpToLayer.shape.upTo.shape.offset}
+              value={layer.upTo.offset}
+              onChange={(offset) =>
+                offset !== undefined && change(index, { ...layer, upTo: { ...layer.upTo, offset } })
+              }
+            />
+          </LayerBox>
+        ))
+        .reverse()}
+      <Button icon="plus" onPress={add}>
+        Layer over the pipe
+      </Button>
+    </>
+  );
+}
+
+function Below() {
+  const { section, put } = useEditing();
+  const fresh = useNewMaterial();
+  return (
+    <>
+      <Words strong>Under the pipe</Words>
+      {section.below
+        .map((layer, index) => (
+          <ThickBox
+            key={index}
+            title={index === section.below.length - 1 ? 'Bedding' : 'Foundation'}
+            layer={layer}
+            onChange={(next) => put({ below: replaced(section.below, index, next) })}
+            onRemove={() => put({ below: without(section.below, index) })}
+          />
+        ))
+        .reverse()}
+      <Button
+        icon="plus"
+        onPress={() => {
+          const { material, more } = fresh();
+          put({ below: [{ material, thickness: 0.1 }, ...section.below] }, more);
+        }}
+      >
+        Layer under the pipe
+      </Button>
+    </>
+  );
+}
+
+interface ThickBoxProps {
+  title: string;
+  layer: ThickLayer;
+  onChange: (layer: ThickLayer) => void;
+  onRemove: () => void;
+}
+
+/** A layer told by its thickness. */
+function ThickBox({ title, layer, onChange, onRemove }: ThickBoxProps) {
+  return (
+    <LayerBox
+      title={title}
+      material={layer.material}
+      onMaterial={(material) => onChange({ ...layer, material })}
+      onRemove={onRemove}
+    >
+      <PlanMeasure
+        label="Thickness"
+        quantity="thickness"
+        value={layer.thickness}
+        limit={ThickLayer.shape.thickness}
+        onChange={(thickness) => thickness !== undefined && onChange({ ...layer, thickness })}
+      />
+    </LayerBox>
+  );
+}

@@ -1,0 +1,56 @@
+import { useAppSelector } from '../../store';
+import { selectPlace } from '../../store/results';
+import { FigureGrid, useDrawingRoom, useWide } from '../../ui';
+import { Empty } from '../parts/Empty';
+import { LiveFigure } from '../parts/Figure';
+import { StageFindings } from '../parts/Findings';
+import { LineBar } from '../parts/LineBar';
+import { SectionView } from '../parts/SectionView';
+import { StageLayout } from '../parts/StageLayout';
+import { COVER, DEPTH, WIDTH } from '../parts/stationFigures';
+import { TrenchView } from '../parts/TrenchView';
+import { Layers } from './Layers';
+import { Protection } from './Protection';
+
+/** The rules whose findings belong to Trench. */
+const TRENCH_FINDINGS: ReadonlySet<string> = new Set([
+  'protection',
+  'trench-narrow',
+  'layer-out-of-ground',
+  'surface-cuts-layers',
+  'layers-overlap',
+  'out-of-ground',
+  'least-cover',
+  'ground-missing',
+]);
+
+/** How deep, and what goes round the pipe? */
+export function TrenchStage() {
+  const wide = useWide();
+  const room = useDrawingRoom();
+  const begun = useAppSelector((state) => selectPlace(state) !== undefined);
+  if (!begun) return <Empty />;
+  return (
+    <StageLayout
+      drawing={
+        <>
+          <SectionView height={wide ? Math.round(room * 0.38) : 156} handles={false} />
+          <TrenchView height={wide ? Math.floor(room * 0.62) : 280} />
+        </>
+      }
+      numbers={
+        <>
+          <LineBar />
+          <FigureGrid columns={3}>
+            <LiveFigure label="Trench depth" quantity="depth" {...DEPTH} />
+            <LiveFigure label="Width" quantity="thickness" {...WIDTH} />
+            <LiveFigure label="Cover" quantity="depth" {...COVER} />
+          </FigureGrid>
+          <Layers />
+          <Protection />
+          <StageFindings rules={TRENCH_FINDINGS} quiet="The section fits all along." />
+        </>
+      }
+    />
+  );
+}

@@ -1,0 +1,65 @@
+import { trenchWidth } from '@alveus/core';
+import { WidthRule } from '@alveus/plan';
+import { StyleSheet, View } from 'react-native';
+import { Choice, PlanMeasure } from '../../ui/measured';
+
+const [FIXED, ROOM] = WidthRule.options;
+
+/** How the trench's width follows: from the bucket, from the pipe, or from a standard. */
+export function WidthFields({ rule, onChange }: { rule: WidthRule; onChange: (rule: WidthRule) => void }) {
+  const start: Record<WidthRule['rule'], WidthRule> = {
+    fixed: {
+      rule: 'fixed',
+      width: rule.rule === 'fixed' ? rule.width : trenchWidth({ rule: 'd2321' }, { outside: 0.2, nominal: 0.2 }, 0),
+    },
+    room: { rule: 'room', each: 0.25, beside: 'outside' },
+    d2321: { rule: 'd2321' },
+    en1610: { rule: 'en1610' },
+  };
+  return (
+    <View style={styles.group}>
+      <Choice
+        label="Trench width"
+        options={[
+          { value: 'fixed', label: 'Bucket' },
+          { value: 'room', label: 'Pipe + room' },
+          { value: 'd2321', label: 'ASTM D2321' },
+          { value: 'en1610', label: 'EN 1610' },
+        ]}
+        value={rule.rule}
+        onChange={(name) => onChange(start[name])}
+      />
+      {rule.rule === 'fixed' ? (
+        <PlanMeasure
+          label="Width"
+          quantity="thickness"
+          value={rule.width}
+          limit={FIXED.shape.width}
+          onChange={(width) => width !== undefined && onChange({ rule: 'fixed', width })}
+        />
+      ) : null}
+      {rule.rule === 'room' ? (
+        <>
+          <PlanMeasure
+            label="Room each side"
+            quantity="thickness"
+            value={rule.each}
+            limit={ROOM.shape.each}
+            onChange={(each) => each !== undefined && onChange({ ...rule, each })}
+          />
+          <Choice
+            label="Beside the"
+            options={[
+              { value: 'outside', label: 'True outside' },
+              { value: 'nominal', label: 'Nominal size' },
+            ]}
+            value={rule.beside}
+            onChange={(beside) => onChange({ ...rule, beside })}
+          />
+        </>
+      ) : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ group: { gap: 10 } });

@@ -1,0 +1,57 @@
+import type { Evaluation, Finding } from '@alveus/core';
+import { evaluate, findingsOf } from '@alveus/core';
+import type { Edit, Plan } from '@alveus/plan';
+import { applyEdits } from '@alveus/plan';
+import { createSelector } from '@reduxjs/toolkit';
+import type { RootState } from '../store';
+
+/** What follows from the state; results are worked out here and never put into it. */
+
+const selectKeptPlan = (state: RootState): Plan => state.job.plan;
+const selectDraft = (state: RootState): readonly Edit[] => state.job.draft;
+
+let committed: Evaluation | undefined;
+
+/** What follows from the plan without what is being dragged. Each starts from the one before, so that an edit costs what it touches. */
+export const selectCommitted: (state: RootState) => Evaluation = createSelector([selectKeptPlan], (plan) => {
+  committed = evaluate(plan, committed);
+  return committed;
+});
+
+let drafted: { readonly on: Evaluation; readonly evaluation: Evaluation } | undefined;
+
+/** What follows from the plan with what is being dragged, at every frame. */
+export const selectEvaluation: (state: RootState) => Evaluation = createSelector(
+  [selectCommitted, selectDraft],
+  (on, draft) => {
+    if (draft.length === 0) {
+      drafted = undefined;
+      return on;
+    }
+    const before = drafted?.on === on ? drafted.evaluation : on;
+    drafted = { on, evaluation: evaluate(applyEdits(on.plan, draft), before) };
+    return drafted.evaluation;
+  },
+);
+
+const selectPlan = (state: RootState): Plan => selectEvaluation(state).plan;
+
+let rested: { readonly on: Evaluation; readonly evaluation: Evaluation } | undefined;
+
+/**
+ * The same, but while something is dragged only as of where the finger last rested. Lists and other things that
+ * nobody reads while dragging follow this, so that a frame of a drag costs what it moves.
+ */
+export function selectRested(state: RootState): Evaluation {
+  const on = selectCommitted(state);
+  const { draft, rested: still } = state.job;
+  if (draft.length === 0) {
+    rested = undefined;
+    return on;
+  }
+  if (draft === still && (rested?.on !== on || rested.evaluation.plan !== selectPlan(state)))
+    rested = { on, evaluation: selectEvaluation(state) };
+  return rested?.on === on ? rested.evaluation : on;
+}
+
+export const selectFindings: (state: RootState) => readonly Finding[] = createSelector([selectRested], findingsOf);

@@ -1,0 +1,3 @@
+export * from './evaluation';
+export * from './place';
+export * from './stages';

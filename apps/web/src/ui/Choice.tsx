@@ -1,0 +1,65 @@
+import { StyleSheet, View } from 'react-native';
+import { useTones } from '../theme/ThemeProvider';
+import { Tap } from './Tap';
+import { useArrows } from './useArrows';
+import { Words } from './Words';
+
+export interface Option<T extends string> {
+  readonly value: T;
+  readonly label: string;
+}
+
+interface ChoiceProps<T extends string> {
+  label: string;
+  options: readonly Option<T>[];
+  value: T | undefined;
+  onChange: (value: T) => void;
+}
+
+/** One of a few, all of them in sight. What grows with the job is chosen in a `Picker`. */
+export function Choice<T extends string>({ label, options, value, onChange }: ChoiceProps<T>) {
+  const tones = useTones();
+  const arrows = useArrows(
+    options.length,
+    options.findIndex((option) => option.value === value),
+    (index) => onChange((options[index] as Option<T>).value),
+  );
+  return (
+    <View role="radiogroup" aria-label={label} style={styles.group}>
+      <Words size="small" tone="muted">
+        {label}
+      </Words>
+      <View style={styles.options}>
+        {options.map((option, index) => {
+          const chosen = option.value === value;
+          return (
+            <Tap
+              key={option.value}
+              role="radio"
+              checked={chosen}
+              onPress={() => onChange(option.value)}
+              {...arrows(index)}
+              style={[
+                styles.option,
+                {
+                  borderColor: chosen ? tones.water : tones.line,
+                  backgroundColor: chosen ? tones.water : tones.raised,
+                },
+              ]}
+            >
+              <Words strong={chosen} tone={chosen ? 'onWater' : 'ink'}>
+                {option.label}
+              </Words>
+            </Tap>
+          );
+        })}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  group: { gap: 4 },
+  options: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  option: { paddingHorizontal: 12, borderWidth: 2, alignItems: 'center' },
+});

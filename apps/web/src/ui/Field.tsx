@@ -1,0 +1,92 @@
+import type { ReactNode } from 'react';
+import { useEffect, useId } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { HelperText, TextInput } from 'react-native-paper';
+import { FONT, TARGET } from '../theme/theme';
+import { useTones } from '../theme/ThemeProvider';
+import { Words } from './Words';
+
+export interface FieldProps {
+  label: string;
+  value: string;
+  onChange: (text: string) => void;
+  onSubmit?: (() => void) | undefined;
+  onLeave?: (() => void) | undefined;
+  error?: string | undefined;
+  hint?: string | undefined;
+  focus?: boolean;
+  /** A day is typed, or picked from what the browser offers. */
+  type?: 'text' | 'date';
+}
+
+/** A labelled line of text with its complaint, or else its hint, under it. */
+export function Field({
+  label,
+  value,
+  onChange,
+  onSubmit,
+  onLeave,
+  error,
+  hint,
+  focus = false,
+  type = 'text',
+}: FieldProps) {
+  const tones = useTones();
+  const id = useId();
+  const note = error ?? hint;
+  // React Native knows no fields for days; the browser's own offers them to be picked.
+  useEffect(() => {
+    if (type !== 'text') document.getElementById(id)?.setAttribute('type', type);
+  }, [id, type]);
+  return (
+    <View style={styles.field}>
+      <Label for={id}>{label}</Label>
+      <TextInput
+        mode="outlined"
+        dense
+        id={id}
+        value={value}
+        onChangeText={onChange}
+        onSubmitEditing={() => onSubmit?.()}
+        onBlur={() => onLeave?.()}
+        autoFocus={focus}
+        autoComplete="off"
+        error={error !== undefined}
+        outlineColor={tones.muted}
+        outlineStyle={styles.outline}
+        style={[styles.input, { backgroundColor: tones.raised }]}
+        contentStyle={styles.content}
+        {...({
+          'aria-invalid': error !== undefined,
+          'aria-describedby': note ? `${id}-note` : undefined,
+        } as object)}
+      />
+      {note ? (
+        <View role={error ? 'alert' : undefined} id={`${id}-note`}>
+          <HelperText type={error ? 'error' : 'info'} padding="none" style={styles.note}>
+            {note}
+          </HelperText>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** Paper's own label floats into the frame as a picture of one: a reader of the screen, and sunlight, want it above. */
+function Label({ for: id, children }: { for: string; children: ReactNode }) {
+  return (
+    <label htmlFor={id}>
+      <Words size="small" tone="muted">
+        {children}
+      </Words>
+    </label>
+  );
+}
+
+const styles = StyleSheet.create({
+  field: { gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 120 },
+  input: { minHeight: TARGET, fontSize: 20, fontFamily: FONT.text },
+  content: { fontVariant: ['tabular-nums'], paddingHorizontal: 12 },
+  outline: { borderRadius: 6 },
+  note: { paddingVertical: 0, fontSize: 14, lineHeight: 18 },
+});

@@ -1,0 +1,25 @@
+import { Button } from './Button';
+
+interface KeepFootProps {
+  /** Whether all that was typed can be kept. */
+  ready: boolean;
+  onKeep: () => void;
+  /** Left out for what is not there yet. */
+  onRemove?: (() => void) | undefined;
+}
+
+/** The foot of a sheet that is kept as a whole, or taken away. */
+export function KeepFoot({ ready, onKeep, onRemove }: KeepFootProps) {
+  return (
+    <>
+      {onRemove ? (
+        <Button kind="danger" icon="trash" onPress={onRemove}>
+          Remove
+        </Button>
+      ) : null}
+      <Button kind="main" onPress={onKeep} disabled={!ready}>
+        Keep it
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,140 @@
+import type { Quantity } from '@alveus/core';
+import { complaint, parse, suggestion, suggestionWords, unitName } from '@alveus/core';
+import { useEffect, useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from './Button';
+import { Field } from './Field';
+import type { Limit } from './limits';
+import { complaintOf } from './limits';
+import { usePrint, useUnits } from './units';
+
+export interface MeasureFieldProps {
+  label: string;
+  quantity: Quantity;
+  value: number | undefined;
+  /** Called with a value that was understood and passes; with undefined where it was emptied and may be. */
+  onChange: (value: number | undefined) => void;
+  /**
+   * `typing`: at every letter, for a form that is not in the plan yet. `leaving`: once, when the field is left or
+   * Enter is pressed, so that a number is one edit of the plan and one step of undo.
+   */
+  when?: 'typing' | 'leaving';
+  optional?: boolean;
+  /** The plan's schema for it. */
+  limit?: Limit | undefined;
+  /** A complaint about a value within the limit, or undefined: for what only the plan around it can say. */
+  check?: ((value: number) => string | undefined) | undefined;
+  hint?: string | undefined;
+  focus?: boolean;
+  /** Tells a form around it whether what stands in the field is understood. */
+  onValid?: (valid: boolean) => void;
+  onSubmit?: (() => void) | undefined;
+}
+
+type Read = { readonly value: number | undefined } | { readonly problem: string };
+
+/**
+ * A measurement, typed as crews write it in any unit. A text that is not understood stays as it was typed, with
+ * what was expected beside it, and the value before stays in force.
+ */
+export function MeasureField(props: MeasureFieldProps) {
+  const { label, quantity, value, onChange, when = 'typing', optional = false, limit, check, onValid } = props;
+  const { system, fraction } = useUnits();
+  const print = usePrint();
+  const shown = value === undefined ? '' : print(value, quantity, true);
+  const [text, setText] = useState(shown);
+  const [error, setError] = useState<string>();
+  const own = useRef(value);
+
+  useEffect(() => {
+    // The value moved for another reason than this field: show it, unless a mistake still stands here.
+    if (own.current !== value) {
+      own.current = value;
+      setText(shown);
+      setError(undefined);
+    }
+  }, [value, shown]);
+  useEffect(() => setText(shown), [system, fraction]); // eslint-disable-line react-hooks/exhaustive-deps
+
+  const read = (typed: string): Read => {
+    if (typed.trim() === '' && optional) return { value: undefined };
+    const parsed = parse(typed, quantity, system);
+    if (!parsed.ok) return { problem: complaint(parsed) };
+    const problem = (limit && complaintOf(limit, parsed.value, quantity, print)) ?? check?.(parsed.value);
+    return problem === undefined ? { value: parsed.value } : { problem };
+  };
+  const hand = (typed: string): void => {
+    const result = read(typed);
+    // What was not touched is not an edit, however it was rounded to be shown.
+    if ('problem' in result || typed === shown || result.value === own.current) return;
+    own.current = result.value;
+    onChange(result.value);
+  };
+  const type = (typed: string): void => {
+    setText(typed);
+    const result = read(typed);
+    setError('problem' in result ? result.problem : undefined);
+    onValid?.(!('problem' in result));
+    if (when === 'typing') hand(typed);
+  };
+  const leave = when === 'leaving' ? (): void => hand(text) : undefined;
+  // A sheet that is closed takes its field away without its being left first.
+  const last = useRef(leave);
+  useEffect(() => {
+    last.current = leave;
+  });
+  useEffect(() => () => last.current?.(), []);
+
+  const unit = unitName(quantity, system);
+  const asked = text === shown ? undefined : suggestion(text, quantity, system);
+  const accept = (): void => {
+    if (!asked) return;
+    type(asked.text);
+    if (when === 'leaving') hand(asked.text);
+  };
+  const field = (
+    <Field
+      label={unit && unit !== '%' ? `${label} (${unit})` : label}
+      value={text}
+      onChange={type}
+      onSubmit={() => {
+        leave?.();
+        props.onSubmit?.();
+      }}
+      onLeave={leave}
+      error={error}
+      hint={props.hint}
+      focus={props.focus ?? false}
+    />
+  );
+  return asked ? (
+    <Question words={suggestionWords(asked, quantity, system)} onYes={accept}>
+      {field}
+    </Question>
+  ) : (
+    field
+  );
+}
+
+/** A text that may have been meant otherwise: one tap takes it so. A question that nobody sees is none, so it comes into view. */
+function Question({ words, onYes, children }: { words: string; onYes: () => void; children: React.ReactNode }) {
+  const box = useRef<View>(null);
+  useEffect(() => {
+    (box.current as unknown as HTMLElement | null)?.scrollIntoView?.({ block: 'nearest' });
+  }, []);
+  return (
+    <View ref={box} style={styles.question}>
+      {children}
+      <Button onPress={onYes}>{words}</Button>
+    </View>
+  );
+}
+
+/** A measurement of the plan itself: one edit when it is left. */
+export function PlanMeasure(props: Omit<MeasureFieldProps, 'when' | 'onValid'>) {
+  return <MeasureField when="leaving" {...props} />;
+}
+
+const styles = StyleSheet.create({
+  question: { gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 120 },
+});

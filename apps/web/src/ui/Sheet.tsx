@@ -1,0 +1,87 @@
+import type { ReactNode } from 'react';
+import { Modal, Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Surface } from 'react-native-paper';
+import { useTones } from '../theme/ThemeProvider';
+import { IconButton } from './Button';
+import { useCovered } from './useCovered';
+import { useWide } from './useWide';
+import { Words } from './Words';
+
+interface SheetProps {
+  title: string;
+  onClose: () => void;
+  children: ReactNode;
+  /** Buttons that stay in reach of the thumb. */
+  foot?: ReactNode;
+  /** For what scrolls by itself, such as a long list. */
+  filled?: boolean;
+}
+
+/**
+ * Rises from the bottom on a phone and stands at the right on a wide screen, over what it is about. React Native's
+ * modal keeps the keyboard within, closes on Escape and gives the focus back; Paper's does none of these in a browser.
+ */
+export function Sheet({ title, onClose, children, foot, filled = false }: SheetProps) {
+  const tones = useTones();
+  const wide = useWide();
+  const covered = useCovered();
+  return (
+    <Modal
+      transparent
+      visible
+      animationType="none"
+      onRequestClose={onClose}
+      aria-label={title}
+      {...(covered ? { 'aria-hidden': true } : {})}
+    >
+      <View style={[styles.backdrop, wide && styles.backdropWide]}>
+        <Pressable aria-hidden focusable={false} tabIndex={-1} onPress={onClose} style={StyleSheet.absoluteFill} />
+        <Surface
+          elevation={0}
+          style={[
+            styles.sheet,
+            wide ? styles.sheetWide : styles.sheetPhone,
+            filled && !wide && styles.sheetFilled,
+            { backgroundColor: tones.card, borderColor: tones.line },
+          ]}
+        >
+          <View style={[styles.head, { borderColor: tones.line }]}>
+            <Words size="title" strong heading={2} style={styles.title} lines={2}>
+              {title}
+            </Words>
+            <IconButton name="close" label="Close" onPress={onClose} />
+          </View>
+          {filled ? (
+            children
+          ) : (
+            <ScrollView style={styles.scroll} contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">
+              {children}
+            </ScrollView>
+          )}
+          {foot ? <View style={[styles.foot, { borderColor: tones.line }]}>{foot}</View> : null}
+        </Surface>
+      </View>
+    </Modal>
+  );
+}
+
+const styles = StyleSheet.create({
+  backdrop: { flex: 1, justifyContent: 'flex-end', backgroundColor: 'rgba(10, 14, 16, 0.5)' },
+  backdropWide: { justifyContent: 'center', alignItems: 'flex-end' },
+  sheet: { borderWidth: 1, maxHeight: '88%' },
+  sheetPhone: { borderTopLeftRadius: 14, borderTopRightRadius: 14 },
+  sheetFilled: { height: '88%' },
+  sheetWide: { width: 440, height: '100%', maxHeight: '100%' },
+  head: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    paddingLeft: 16,
+    paddingRight: 4,
+    paddingVertical: 4,
+    borderBottomWidth: 1,
+  },
+  title: { flex: 1 },
+  scroll: { flexShrink: 1 },
+  body: { padding: 16, gap: 14 },
+  foot: { flexDirection: 'row', gap: 10, padding: 12, borderTopWidth: 1, justifyContent: 'flex-end', flexWrap: 'wrap' },
+});

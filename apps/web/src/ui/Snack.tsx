@@ -1,0 +1,18 @@
+import { Snackbar } from 'react-native-paper';
+
+interface SnackProps {
+  words: string | null;
+  /** How long it stays, ms. */
+  stays: number;
+  onGone: () => void;
+  action?: { readonly label: string; readonly onPress: () => void };
+}
+
+/** What just happened, or could not: with the way back where there is one. */
+export function Snack({ words, stays, onGone, action }: SnackProps) {
+  return (
+    <Snackbar visible={words !== null} duration={stays} onDismiss={onGone} action={action ?? { label: 'Close' }}>
+      {words ?? ''}
+    </Snackbar>
+  );
+}

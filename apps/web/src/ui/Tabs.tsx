@@ -1,0 +1,122 @@
+import { useCallback, useEffect, useRef } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { useTones } from '../theme/ThemeProvider';
+import type { IconName } from './Icon';
+import { Icon } from './Icon';
+import { Tap } from './Tap';
+import { useArrows } from './useArrows';
+import type { Tone } from './Words';
+import { Words } from './Words';
+
+export interface Tab<T extends string> {
+  readonly value: T;
+  readonly label: string;
+  readonly icon: IconName;
+  /** How it stands there, in a word, with its mark. */
+  readonly state: string;
+  readonly mark: { readonly icon: IconName | null; readonly tone: Tone };
+}
+
+interface TabsProps<T extends string> {
+  label: string;
+  tabs: readonly Tab<T>[];
+  value: T | undefined;
+  onChange: (value: T) => void;
+  /** Down the left side, with their states in words; or along the top. */
+  upright: boolean;
+}
+
+/** Ways to look at one thing, side by side; Paper has none but a bar at the bottom, which has no roles of its own. */
+export function Tabs<T extends string>({ label, tabs, value, onChange, upright }: TabsProps<T>) {
+  const tones = useTones();
+  const chosenAt = tabs.findIndex((tab) => tab.value === value);
+  const arrows = useArrows(tabs.length, chosenAt, (index) => onChange((tabs[index] as Tab<T>).value));
+  const list = useRef<View>(null);
+  // On a phone the strip is wider than the screen: the chosen one is brought into sight.
+  const show = useCallback(() => {
+    const chosen = (list.current as unknown as HTMLElement | null)?.children[chosenAt];
+    chosen?.scrollIntoView?.({ block: 'nearest', inline: 'center' });
+  }, [chosenAt]);
+  useEffect(show, [show]);
+  const all = tabs.map((tab, index) => {
+    const chosen = tab.value === value;
+    return (
+      <Tap
+        key={tab.value}
+        role="tab"
+        selected={chosen}
+        onPress={() => onChange(tab.value)}
+        label={`${tab.label}, ${tab.state}`}
+        {...arrows(index)}
+        style={[
+          upright ? styles.tabUpright : styles.tab,
+          {
+            borderColor: chosen ? tones.water : 'transparent',
+            backgroundColor: chosen ? tones.waterSoft : 'transparent',
+          },
+        ]}
+      >
+        <Icon name={tab.icon} color={chosen ? tones.water : tones.muted} />
+        <View>
+          <Words strong={chosen} size={upright ? 'large' : 'body'}>
+            {tab.label}
+          </Words>
+          {upright ? (
+            <Words size="small" tone={tab.mark.tone}>
+              {tab.state}
+            </Words>
+          ) : null}
+        </View>
+        {upright || !tab.mark.icon ? null : <Icon name={tab.mark.icon} size={16} color={tones[tab.mark.tone]} />}
+      </Tap>
+    );
+  });
+  const look = { backgroundColor: tones.card, borderColor: tones.line };
+  if (upright) {
+    return (
+      <View role="tablist" aria-label={label} aria-orientation="vertical" style={[styles.rail, look]}>
+        {all}
+      </View>
+    );
+  }
+  return (
+    <ScrollView
+      horizontal
+      style={[styles.strip, look]}
+      contentContainerStyle={styles.tabs}
+      showsHorizontalScrollIndicator={false}
+      // Our own letters are wider than those that stand until they are there.
+      onContentSizeChange={show}
+    >
+      <View ref={list} role="tablist" aria-label={label} style={styles.tabs}>
+        {all}
+      </View>
+    </ScrollView>
+  );
+}
+
+const styles = StyleSheet.create({
+  strip: { flexGrow: 0, flexShrink: 0, borderBottomWidth: 1 },
+  tabs: { flexDirection: 'row', flexGrow: 1 },
+  tab: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: 6,
+    paddingHorizontal: 14,
+    borderBottomWidth: 4,
+    borderRadius: 0,
+    flexGrow: 1,
+  },
+  rail: { width: 148, flexGrow: 1, borderRightWidth: 1, paddingTop: 12 },
+  tabUpright: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'flex-start',
+    gap: 10,
+    paddingHorizontal: 12,
+    minHeight: 64,
+    borderLeftWidth: 5,
+    borderRadius: 0,
+  },
+});

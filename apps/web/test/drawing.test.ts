@@ -1,0 +1,290 @@
+import fc from 'fast-check';
+import { evaluate, networkSpots } from '@alveus/core';
+import { applyEdits, openPlanFile, otherFlow } from '@alveus/plan';
+import type { Plan, Run } from '@alveus/plan';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { exaggeration, path as line, scale, spread, ticks } from '../src/drawing/scale';
+import { extentOf, runShapes } from '../src/drawing/section/geometry';
+import { handlesOf } from '../src/drawing/section/handles';
+import { frameOf } from '../src/drawing/section/frame';
+import { movingPaths } from '../src/drawing/section/moving';
+import { labelsOf } from '../src/drawing/sketch/labels';
+import { drawnRuns } from '../src/drawing/sketch/paths';
+import { fitView, laid, movedView, toPicture, toScreen, toSite, ZOOM } from '../src/drawing/sketch/view';
+import { windowOf, within } from '../src/drawing/sketch/window';
+
+/** The geometry of the drawings, without a screen. */
+
+const DEMO = path.join(__dirname, '../../../demo/tansy-hill.json');
+const demo = (): Plan => {
+  const opened = openPlanFile(readFileSync(DEMO, 'utf8'));
+  if (!opened.ok) throw new Error(opened.message);
+  return opened.plan;
+};
+const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const size = { width: 390, height: 420 };
+const viewArb = fc.record({ east: number(-500, 500), north: number(-500, 500), zoom: number(ZOOM.least, ZOOM.most) });
+
+describe('the sketch', () => {
+  test('a spot on the site and its point on the screen are one, there and back', () => {
+    fc.assert(
+      fc.property(viewArb, number(-900, 900), number(-900, 900), (view, east, north) => {
+        const { x, y } = toScreen(view, size, { east, north });
+        const back = toSite(view, size, x, y);
+        expect(back.east).toBeCloseTo(east, 6);
+        expect(back.north).toBeCloseTo(north, 6);
+      }),
+    );
+  });
+
+  test('north is up and east is right', () => {
+    const view = { east: 0, north: 0, zoom: 2 };
+    expect(toScreen(view, size, { east: 0, north: 0 })).toEqual({ x: 195, y: 210 });
+    expect(toScreen(view, size, { east: 10, north: 10 })).toEqual({ x: 215, y: 190 });
+  });
+
+  test('a fitted view shows every spot, with room round it', () => {
+    const spot = fc.record({ east: number(-300, 300), north: number(-300, 300), placed: fc.boolean() });
+    fc.assert(
+      fc.property(fc.array(spot, { minLength: 1, maxLength: 30 }), (spots) => {
+        const view = fitView(spots, size);
+        for (const one of spots) {
+          const { x, y } = toScreen(view, size, one);
+          expect(x).toBeGreaterThanOrEqual(60);
+          expect(x).toBeLessThanOrEqual(size.width - 60);
+          expect(y).toBeGreaterThanOrEqual(50);
+          expect(y).toBeLessThanOrEqual(size.height - 50);
+        }
+      }),
+    );
+    expect(fitView([], size).zoom).toBeGreaterThan(0);
+  });
+
+  test('what is under the fingers stays under them: a drag moves it along, a pinch turns on it', () => {
+    fc.assert(
+      fc.property(
+        viewArb,
+        number(0, 390),
+        number(0, 420),
+        number(-200, 200),
+        number(-200, 200),
+        number(0.5, 2),
+        (view, x, y, dx, dy, by) => {
+          const held = toSite(view, size, x, y);
+          const after = movedView(view, size, { dx, dy, scale: by, x, y });
+          expect(after.zoom).toBeGreaterThanOrEqual(ZOOM.least);
+          expect(after.zoom).toBeLessThanOrEqual(ZOOM.most);
+          const now = toScreen(after, size, held);
+          expect(now.x).toBeCloseTo(x + dx, 5);
+          expect(now.y).toBeCloseTo(y + dy, 5);
+        },
+      ),
+    );
+  });
+});
+
+describe('the picture under the frame', () => {
+  /** What the browser makes of a place in the picture by the transform that lays it. */
+  const shown = (transform: string, { x, y }: { x: number; y: number }) => {
+    const [, dx, dy, by] = /translate\((.*)px, (.*)px\) scale\((.*)\)/.exec(transform) ?? [];
+    return { x: Number(dx) + x * Number(by), y: Number(dy) + y * Number(by) };
+  };
+
+  test('a picture drawn for any zoom is laid so that every spot is where the view has it', () => {
+    fc.assert(
+      fc.property(viewArb, number(0.5, 2), number(-90, 90), number(-90, 90), (view, by, east, north) => {
+        const drawn = view.zoom * by;
+        const there = shown(laid(view, size, drawn), toPicture(drawn, { east, north }));
+        const wanted = toScreen(view, size, { east, north });
+        expect(there.x).toBeCloseTo(wanted.x, 1);
+        expect(there.y).toBeCloseTo(wanted.y, 1);
+      }),
+    );
+  });
+
+  test('what is drawn holds the whole frame, and half a frame more on every side', () => {
+    fc.assert(
+      fc.property(viewArb, number(-1, 1), number(-1, 1), (view, across, down) => {
+        const middle = toPicture(view.zoom, view);
+        const spot = { x: middle.x + across * size.width * 0.99, y: middle.y + down * size.height * 0.99 };
+        expect(within(windowOf(view, size), spot)).toBe(true);
+      }),
+    );
+  });
+
+  test('no two labels of the demo stand on each other, at any zoom, and the chosen node has its own', () => {
+    const evaluation = evaluate(demo());
+    const spots = networkSpots(evaluation.plan, evaluation.topology);
+    const chosen = Object.keys(evaluation.plan.node)[3];
+    for (const zoom of [0.4, 1, 3, 9]) {
+      const placed = new Map([...spots].map(([id, spot]) => [id, toPicture(zoom, spot)]));
+      const frame = { left: -400, right: 400, top: -400, bottom: 400 };
+      const labels = labelsOf({
+        plan: evaluation.plan,
+        placed,
+        runs: drawnRuns(evaluation, placed),
+        chosen,
+        frame,
+        system: 'feet',
+      });
+      // From far off there is room for few names.
+      if (zoom >= 3) expect(labels.some(({ key }) => key === chosen)).toBe(true);
+      const boxes = labels.map(({ x, y, text }) => ({
+        left: x,
+        right: x + text.length * 6.7,
+        top: y - 12,
+        bottom: y + 4,
+      }));
+      boxes.forEach((one, index) =>
+        boxes.slice(index + 1).forEach((other) => {
+          const apart =
+            one.right <= other.left || other.right <= one.left || one.bottom <= other.top || other.bottom <= one.top;
+          expect(apart).toBe(true);
+        }),
+      );
+    }
+  });
+});
+
+describe('axes and labels', () => {
+  test('a scale goes there and back', () => {
+    fc.assert(
+      fc.property(
+        number(-100, 100),
+        number(0.01, 300),
+        number(-50, 500),
+        number(-100, 100),
+        (from, factor, start, value) => {
+          const one = scale(from, factor, start);
+          expect(one.from(one.to(value))).toBeCloseTo(value, 6);
+        },
+      ),
+    );
+  });
+
+  test('the exaggeration is the largest round one that fits, and 1 where none does', () => {
+    expect(exaggeration(2, 200, 10)).toBe(10);
+    expect(exaggeration(2, 199, 10)).toBe(8);
+    expect(exaggeration(900, 200, 10)).toBe(1);
+  });
+
+  test('ticks lie within, are round in the unit, evenly apart and no more than asked', () => {
+    fc.assert(
+      fc.property(
+        number(-500, 500),
+        number(0.2, 3000),
+        fc.integer({ min: 1, max: 12 }),
+        fc.constantFrom(1, 0.3048),
+        (from, span, most, unit) => {
+          const found = ticks(from, from + span, most, unit);
+          expect(found.length).toBeLessThanOrEqual(most + 1);
+          for (const at of found) {
+            expect(at).toBeGreaterThanOrEqual(from - 1e-6);
+            expect(at).toBeLessThanOrEqual(from + span + 1e-6);
+          }
+          const gaps = found.slice(1).map((at, index) => at - (found[index] as number));
+          for (const gap of gaps) expect(gap).toBeCloseTo(gaps[0] as number, 6);
+        },
+      ),
+    );
+    expect(ticks(0, 100, 5, 1)).toEqual([0, 20, 40, 60, 80, 100]);
+    expect(ticks(5, 5, 5, 1)).toEqual([]);
+  });
+
+  test('labels are moved apart, keep their order, and move no further than they must', () => {
+    const wanted = fc.array(number(0, 100), { minLength: 1, maxLength: 6 }).map((all) => all.sort((a, b) => a - b));
+    fc.assert(
+      fc.property(wanted, (all) => {
+        const placed = spread(all, 14, 0, 100);
+        placed
+          .slice(1)
+          .forEach((at, index) => expect(at - (placed[index] as number)).toBeGreaterThanOrEqual(14 - 1e-9));
+        expect(placed[placed.length - 1]).toBeLessThanOrEqual(100 + 1e-9);
+        const apart = all.every((at, index) => index === 0 || at - (all[index - 1] as number) >= 14);
+        if (apart) expect(placed).toEqual(all);
+      }),
+    );
+  });
+
+  test('a path of points is written shortly, closed where it should be', () => {
+    expect(
+      line(
+        [
+          [0, 1],
+          [2.04, 3.06],
+        ],
+        true,
+      ),
+    ).toBe('M0 1L2 3.1Z');
+    expect(line([])).toBe('');
+  });
+});
+
+describe('the long section', () => {
+  const shapesOf = (plan: Plan) => {
+    const evaluation = evaluate(plan);
+    return [...evaluation.lines.values()].map((one) => ({ one, shapes: runShapes(evaluation, one, 8) }));
+  };
+
+  test('runs lie end to end along the line, ground and pipe within what is on show', () => {
+    for (const { one, shapes } of shapesOf(demo())) {
+      expect(shapes.map(({ start }) => start)).toEqual([...one.order.starts]);
+      const extent = extentOf(shapes, []);
+      for (const { start, run, ground, pipe, layers } of shapes) {
+        expect(ground[0]?.[0]).toBeCloseTo(start, 9);
+        expect(ground[ground.length - 1]?.[0]).toBeCloseTo(start + run.length, 9);
+        expect(pipe).toHaveLength(4);
+        for (const [, level] of [...ground, ...pipe.flat(), ...layers.flatMap(({ points }) => points)]) {
+          expect(level).toBeGreaterThanOrEqual((extent?.lowest ?? NaN) - 1e-9);
+          expect(level).toBeLessThanOrEqual((extent?.highest ?? NaN) + 1e-9);
+        }
+      }
+    }
+    expect(extentOf([], [])).toBeUndefined();
+    expect(extentOf([], [undefined, 5])).toEqual({ lowest: 5, highest: 5.1 });
+  });
+
+  test('a line turned round is its own mirror image', () => {
+    const plan = demo();
+    const roof = Object.values(plan.line).find(({ name }) => name === 'Barn roof drain');
+    const runs = Object.values(plan.run).filter((run) => run.line === roof?.id);
+    const turned = applyEdits(
+      plan,
+      runs.map((run: Run) => ({ op: 'put', item: { ...run, flow: otherFlow(run.flow) } })),
+    );
+    const find = (of: Plan) => shapesOf(of).find(({ one }) => one.id === roof?.id);
+    const [before, after] = [find(plan), find(turned)];
+    const length = before?.one.order.length ?? NaN;
+    const ground = (of: typeof before) => of?.shapes.flatMap((shape) => shape.ground) ?? [];
+    const mirrored = ground(after)
+      .map(([at, level]) => [length - at, level] as const)
+      .reverse();
+    ground(before).forEach(([at, level], index) => {
+      expect(mirrored[index]?.[0]).toBeCloseTo(at, 9);
+      expect(mirrored[index]?.[1]).toBe(level);
+    });
+  });
+
+  test('what moves is drawn where it lies: knobs at their inverts, and nothing that is not a number', () => {
+    const evaluation = evaluate(demo());
+    for (const line of evaluation.lines.values()) {
+      const shapes = runShapes(evaluation, line, 5);
+      const frame = frameOf(extentOf(shapes, []), line.order.length, 390, 276);
+      const paths = movingPaths({ evaluation, line }, frame, true);
+      for (const d of Object.values(paths)) expect(d).not.toMatch(/NaN|undefined|Infinity/);
+      const knobs = `${paths.free}${paths.fixed}`.split('Z').filter(Boolean);
+      const handles = handlesOf(line, evaluation);
+      expect(knobs).toHaveLength(handles.length);
+      for (const { at, shift, elevation, fixed } of handles) {
+        const [x, y] = [frame.x.to(at) + shift - 7, frame.y.to(elevation)];
+        const wanted = `M${Math.round(x * 10) / 10} ${Math.round(y * 10) / 10}a`;
+        expect(fixed ? paths.fixed : paths.free).toContain(wanted);
+        expect(y).toBeGreaterThan(0);
+        expect(y).toBeLessThan(frame.height);
+      }
+      // Layers of the first run begin at the outlet.
+      expect(paths.outside.startsWith(`M${frame.x.to(0)} `)).toBe(paths.outside !== '');
+    }
+  });
+});

@@ -1,0 +1,203 @@
+import fc from 'fast-check';
+import type { Edit, Held, Item, Plan } from '@alveus/plan';
+import { applyEdits, EMPTY_PLAN, itemsOf, keyOf, openPlanFile } from '@alveus/plan';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import {
+  batchKept,
+  batchTaken,
+  batchTried,
+  changesHeard,
+  CLOSED,
+  draftSet,
+  editRecalled,
+  jobOpened,
+  jobOpening,
+  jobReducer,
+  planEdited,
+} from '../src/store/job';
+import type { JobState } from '../src/store/job';
+import { savingWords } from '../src/store/saving';
+import {
+  selectCommitted,
+  selectEvaluation,
+  selectFindings,
+  selectLine,
+  selectPlace,
+  selectRested,
+  selectStageStates,
+} from '../src/store/results';
+import { makeStore } from '../src/store/store';
+import { lineChosen, stationMoved } from '../src/store/view';
+
+/** The state of the open job, and what follows from it. */
+
+const id = (n: number): string => `50000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`;
+const node = (n: number, name: string): Item => ({ kind: 'node', id: id(n), name, form: 'manhole' });
+const held = (item: Item, revision: number): Held => ({ kind: item.kind, id: item.id, revision, item });
+const opened = (items: Item[] = []): JobState =>
+  jobReducer(
+    jobReducer(CLOSED, jobOpening({ id: id(999), name: 'Yard' })),
+    jobOpened({ name: 'Yard', held: items.map((item) => held(item, 1)), sequence: 1, pending: [] }),
+  );
+let batches = 5000;
+const edited = (state: JobState, edits: Edit[]): { state: JobState; batch: string } => {
+  const batch = id((batches += 1));
+  return { state: jobReducer(state, planEdited({ edits, batch, way: 'do' })), batch };
+};
+
+const editArb: fc.Arbitrary<Edit> = fc.oneof(
+  fc
+    .tuple(fc.integer({ min: 1, max: 4 }), fc.constantFrom('a', 'b'))
+    .map(([n, name]): Edit => ({ op: 'put', item: node(n, name) })),
+  fc.integer({ min: 1, max: 4 }).map((n): Edit => ({ op: 'remove', kind: 'node', id: id(n) })),
+);
+
+test('the plan is always what is held with what waits on top, whatever order things come in', () => {
+  const stepArb = fc.oneof(
+    { weight: 3, arbitrary: editArb.map((edit) => ({ what: 'edit' as const, edit })) },
+    { weight: 1, arbitrary: fc.constant({ what: 'taken' as const }) },
+    {
+      weight: 1,
+      arbitrary: fc
+        .tuple(fc.integer({ min: 5, max: 8 }), fc.constantFrom('x', 'y'))
+        .map(([n, name]) => ({ what: 'heard' as const, item: node(n, name) })),
+    },
+    { weight: 1, arbitrary: fc.constant({ what: 'back' as const }) },
+  );
+  fc.assert(
+    fc.property(fc.array(stepArb, { maxLength: 14 }), (steps) => {
+      let state = opened([node(1, 'a'), node(2, 'b')]);
+      let sequence = 1;
+      for (const step of steps) {
+        const [first] = state.pending;
+        const last = state.pending[state.pending.length - 1];
+        if (step.what === 'edit') ({ state } = edited(state, [step.edit]));
+        else if (step.what === 'taken' && first) {
+          state = jobReducer(state, batchTried(first.id));
+          state = jobReducer(state, batchTaken({ batch: first.id, sequence: (sequence += 1) }));
+        } else if (step.what === 'heard') {
+          sequence += 1;
+          state = jobReducer(state, changesHeard({ sequence, changes: [held(step.item, sequence)] }));
+        } else if (step.what === 'back' && last)
+          state = jobReducer(state, editRecalled({ batch: last.id, way: 'undo' }));
+        let wanted: Plan = EMPTY_PLAN;
+        for (const { item } of state.held.values()) if (item) wanted = applyEdits(wanted, [{ op: 'put', item }]);
+        for (const batch of state.pending)
+          for (const { address, after } of batch.step)
+            wanted = applyEdits(wanted, [after ? { op: 'put', item: after } : { op: 'remove', ...address }]);
+        expect(itemsOf(state.plan)).toEqual(itemsOf(wanted));
+        expect(state.kept).toBeLessThanOrEqual(state.pending.length);
+      }
+    }),
+  );
+});
+
+describe('an edit taken back before it was tried to be sent', () => {
+  test('is as if it had never been, and can be done again', () => {
+    const before = opened([node(1, 'a')]);
+    const { state, batch } = edited(before, [{ op: 'put', item: node(1, 'b') }]);
+    const back = jobReducer(state, editRecalled({ batch, way: 'undo' }));
+    expect(back.plan).toEqual(before.plan);
+    expect(back.pending).toEqual([]);
+    expect([back.past.length, back.future.length]).toEqual([0, 1]);
+  });
+
+  test('is not taken back like that once it was tried, or when another waits behind it', () => {
+    const first = edited(opened([node(1, 'a')]), [{ op: 'put', item: node(1, 'b') }]);
+    const tried = jobReducer(first.state, batchTried(first.batch));
+    expect(jobReducer(tried, editRecalled({ batch: first.batch, way: 'undo' }))).toBe(tried);
+    const second = edited(first.state, [{ op: 'put', item: node(1, 'c') }]);
+    expect(jobReducer(second.state, editRecalled({ batch: first.batch, way: 'undo' }))).toBe(second.state);
+  });
+});
+
+test('what is heard late does not overwrite what is known better', () => {
+  const state = jobReducer(opened(), changesHeard({ sequence: 9, changes: [held(node(1, 'new'), 9)] }));
+  const late = jobReducer(state, changesHeard({ sequence: 9, changes: [held(node(1, 'old'), 4)] }));
+  expect(late.held.get(keyOf(node(1, '')))?.item).toEqual(node(1, 'new'));
+});
+
+test('where the last edit is, in words, from the finger to the server', () => {
+  const store = makeStore();
+  store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
+  expect(savingWords(store.getState()).text).toBe('Opening…');
+  store.dispatch(jobOpened({ name: 'Yard', held: [], sequence: 0, pending: [] }));
+  store.dispatch(planEdited({ edits: [{ op: 'put', item: node(1, 'a') }], batch: id(1000), way: 'do' }));
+  expect(savingWords(store.getState()).text).toBe('Keeping…');
+  store.dispatch(batchKept(id(1000)));
+  expect(savingWords(store.getState()).text).toMatch(/Kept on this device · saving/);
+  store.dispatch(batchTaken({ batch: id(1000), sequence: 1 }));
+  expect(savingWords(store.getState()).text).toBe('Saved');
+});
+
+test('what is dragged is shown at once; what nobody reads meanwhile follows when the finger rests', async () => {
+  const store = makeStore();
+  store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
+  store.dispatch(jobOpened({ name: 'Yard', held: [held(node(1, 'a'), 1)], sequence: 1, pending: [] }));
+  const names = () =>
+    [selectCommitted, selectEvaluation, selectRested].map((select) => select(store.getState()).plan.node[id(1)]?.name);
+  const drag = (name: string) => store.dispatch(draftSet([{ op: 'put', item: node(1, name) }]));
+  drag('b');
+  expect(names()).toEqual(['a', 'b', 'a']);
+  await new Promise((resolve) => setTimeout(resolve, 400));
+  expect(names()).toEqual(['a', 'b', 'b']);
+  drag('c');
+  // As it rested last, until it rests again.
+  expect(names()).toEqual(['a', 'c', 'b']);
+  store.dispatch(draftSet([]));
+  expect(names()).toEqual(['a', 'a', 'a']);
+  // And the next drag begins from what is there, not from what was.
+  drag('d');
+  expect(names()).toEqual(['a', 'd', 'a']);
+  store.dispatch(planEdited({ edits: [{ op: 'put', item: node(1, 'e') }], batch: id(1001), way: 'do' }));
+  expect(names()).toEqual(['e', 'e', 'e']);
+});
+
+describe('what follows from the demo job', () => {
+  const store = makeStore();
+  const demo = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
+  if (!demo.ok) throw new Error(demo.message);
+  store.dispatch(jobOpening({ id: id(999), name: 'Tansy Hill' }));
+  store.dispatch(
+    jobOpened({ name: 'Tansy Hill', held: itemsOf(demo.plan).map((item) => held(item, 1)), sequence: 1, pending: [] }),
+  );
+
+  test('the first line is on show until another is chosen, and the station is held within it', () => {
+    const first = selectLine(store.getState());
+    expect(first?.line.name).toBe('Barn storm line');
+    store.dispatch(stationMoved(1e6));
+    expect(selectPlace(store.getState())?.chainage).toBeCloseTo(first?.order.length ?? NaN, 9);
+    const other = [...selectEvaluation(store.getState()).lines.keys()][3] ?? '';
+    store.dispatch(lineChosen(other));
+    expect(selectLine(store.getState())?.id).toBe(other);
+    expect(selectPlace(store.getState())?.chainage).toBe(0);
+  });
+
+  test('stages say how far they are: in trouble where a rule is broken, settled where all is known', () => {
+    const states = selectStageStates(store.getState());
+    const findings = selectFindings(store.getState());
+    expect(states.order).toBe('settled');
+    expect(Object.values(states)).not.toContain('empty');
+    const [run] = Object.values(demo.plan.run);
+    store.dispatch(
+      planEdited({ edits: [{ op: 'put', item: { kind: 'runGrade', id: run?.id ?? '' } }], batch: id(7000), way: 'do' }),
+    );
+    expect(selectStageStates(store.getState()).grade).toBe('in work');
+    store.dispatch(editRecalled({ batch: id(7000), way: 'undo' }));
+    expect(selectFindings(store.getState())).toEqual(findings);
+    expect(selectStageStates(store.getState())).toEqual(states);
+  });
+
+  test('an empty job has empty stages', () => {
+    const empty = makeStore();
+    expect(selectStageStates(empty.getState())).toEqual({
+      site: 'empty',
+      ground: 'empty',
+      grade: 'empty',
+      trench: 'empty',
+      order: 'empty',
+    });
+    expect(selectLine(empty.getState())).toBeUndefined();
+  });
+});
