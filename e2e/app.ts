@@ -25,12 +25,15 @@ export const test = base.extend<{ app: App }>({
     const webDir = process.env.WEB_DIR;
     if (!ownerUrl || !appPassword || !webDir) throw new Error('Run these with `npm test` or `npm test -- e2e`.');
     const database = await scratchDatabase({ ownerUrl, appPassword });
-    const start = (port: string): Promise<ServerProcess> => startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: webDir, PORT: port, LOG_LEVEL: 'error' });
+    const start = (port: string): Promise<ServerProcess> =>
+      startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: webDir, PORT: port, LOG_LEVEL: 'error' });
     let server = await start('0');
     const { port, origin } = new URL(server.url);
     const owner = new pg.Client({ connectionString: database.ownerUrl });
     await owner.connect();
-    await owner.query(`SELECT set_config('alveus.company', id::text, false) FROM (SELECT '3f0c7a52-6a0e-4b8e-9f52-0a1c5d7e2b90'::uuid AS id) AS demo`);
+    await owner.query(
+      `SELECT set_config('alveus.company', id::text, false) FROM (SELECT '3f0c7a52-6a0e-4b8e-9f52-0a1c5d7e2b90'::uuid AS id) AS demo`,
+    );
     await use({
       url: origin,
       database,
@@ -59,7 +62,14 @@ export async function fill(page: Page, label: string | RegExp, text: string): Pr
   await page.getByRole('textbox', { name: label }).fill(text);
 }
 
-export const tap = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' }).click();
+export const tap = (page: Page, name: string | RegExp) =>
+  page.getByRole('button', { name, exact: typeof name === 'string' }).click();
+
+/** Opens a field's list and takes what is called so. */
+export async function choose(page: Page, field: string | RegExp, name: string | RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: field }).click();
+  await page.getByRole('option', { name }).first().click();
+}
 
 export async function newJob(page: Page, app: App, name: string): Promise<void> {
   await page.goto(app.url);
@@ -76,7 +86,11 @@ export interface RunTyped {
 }
 
 /** A line from its outlet up, typed through the screens. */
-export async function typeLine(page: Page, outlet: { invert: string; ground: string; service: string }, runs: readonly RunTyped[]): Promise<void> {
+export async function typeLine(
+  page: Page,
+  outlet: { invert: string; ground: string; service: string },
+  runs: readonly RunTyped[],
+): Promise<void> {
   await tap(page, 'Set the outlet');
   await fill(page, /^Outlet invert/, outlet.invert);
   await fill(page, /^Ground at the outlet/, outlet.ground);
@@ -96,7 +110,8 @@ export async function typeLine(page: Page, outlet: { invert: string; ground: str
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
 
 /** A figure on the screen, by its label: the whole of its spoken name. */
-export const figure = (page: Page, label: string) => page.getByRole('button', { name: new RegExp(`^${label} .*Show the working`) });
+export const figure = (page: Page, label: string) =>
+  page.getByRole('button', { name: new RegExp(`^${label} .*Show the working`) });
 
 /** Moves the station line to a place with the keyboard. */
 export async function station(page: Page, ...keys: string[]): Promise<void> {

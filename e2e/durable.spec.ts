@@ -7,14 +7,23 @@ const state = (page: Page) => page.getByTestId('save-state');
 
 async function lowInvert(page: Page, text: string): Promise<void> {
   await station(page, 'Home');
-  await page.getByRole('group', { name: /^Grade of/ }).getByRole('button', { name: /^Low invert/ }).click();
+  await page
+    .getByRole('group', { name: /^Grade of/ })
+    .getByRole('button', { name: /^Low invert/ })
+    .click();
   await fill(page, /^Low invert/, text);
   await tap(page, 'Lock it here');
 }
 
-test('the server is killed in the middle of edits, the page is closed: all of it arrives, once', async ({ page, app, context }) => {
+test('the server is killed in the middle of edits, the page is closed: all of it arrives, once', async ({
+  page,
+  app,
+  context,
+}) => {
   await newJob(page, app, 'Barn');
-  await typeLine(page, { invert: '98', ground: '100', service: 'French drain' }, [{ length: '80', slope: '1 %', ground: '100.8' }]);
+  await typeLine(page, { invert: '98', ground: '100', service: 'French drain' }, [
+    { length: '80', slope: '1 %', ground: '100.8' },
+  ]);
   await saved(page);
   const before = (await app.query<{ count: number }>('SELECT count(*)::int AS count FROM batch'))[0]?.count ?? 0;
   const job = page.url();
@@ -36,10 +45,14 @@ test('the server is killed in the middle of edits, the page is closed: all of it
   await app.start();
   await expect(state(later)).toHaveText('Saved', { timeout: 30_000 });
 
-  const [row] = await app.query<{ low: number }>(`SELECT (body->>'low')::float8 AS low FROM item WHERE kind = 'runGrade'`);
+  const [row] = await app.query<{ low: number }>(
+    `SELECT (body->>'a')::float8 AS low FROM item WHERE kind = 'runGrade'`,
+  );
   expect(row?.low).toBeCloseTo(97.6 * 0.3048, 9);
   // Four edits, four batches: none lost, none twice.
-  const [after] = await app.query<{ count: number; top: number }>('SELECT count(*)::int AS count, max(sequence)::int AS top FROM batch');
+  const [after] = await app.query<{ count: number; top: number }>(
+    'SELECT count(*)::int AS count, max(sequence)::int AS top FROM batch',
+  );
   expect(after).toEqual({ count: before + 4, top: before + 4 });
   await later.reload();
   await expect(figure(later, 'Invert')).toContainText('97.60 ft');
@@ -47,7 +60,9 @@ test('the server is killed in the middle of edits, the page is closed: all of it
 
 test('two pages change one run: the conflict shows both values, and one is chosen', async ({ page, app, browser }) => {
   await newJob(page, app, 'Barn');
-  await typeLine(page, { invert: '98', ground: '100', service: 'French drain' }, [{ length: '80', slope: '1 %', ground: '100.8' }]);
+  await typeLine(page, { invert: '98', ground: '100', service: 'French drain' }, [
+    { length: '80', slope: '1 %', ground: '100.8' },
+  ]);
   await saved(page);
   const theirs = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await theirs.goto(page.url());
@@ -73,20 +88,27 @@ test('two pages change one run: the conflict shows both values, and one is chose
 
 test('edits to different things by two people go together without a word', async ({ page, app, browser }) => {
   await newJob(page, app, 'Barn');
-  await typeLine(page, { invert: '98', ground: '100', service: 'French drain' }, [{ length: '80', slope: '1 %', ground: '100.8' }]);
+  await typeLine(page, { invert: '98', ground: '100', service: 'French drain' }, [
+    { length: '80', slope: '1 %', ground: '100.8' },
+  ]);
   await saved(page);
   const theirs = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await theirs.goto(page.url());
   await saved(theirs);
   await page.context().setOffline(true);
   await lowInvert(page, '97.5');
-  await theirs.getByRole('group', { name: /^Grade of/ }).getByRole('button', { name: /^Slope/ }).click();
+  await theirs
+    .getByRole('group', { name: /^Grade of/ })
+    .getByRole('button', { name: /^Slope/ })
+    .click();
   await fill(theirs, /^Slope/, '1.5 %');
   await tap(theirs, 'Lock it here');
   await saved(theirs);
   await page.context().setOffline(false);
   await expect(state(page)).toHaveText('Saved', { timeout: 30_000 });
-  await expect(page.getByRole('group', { name: /^Grade of/ }).getByRole('button', { name: /^Slope 1\.50 %/ })).toBeVisible();
+  await expect(
+    page.getByRole('group', { name: /^Grade of/ }).getByRole('button', { name: /^Slope 1\.50 %/ }),
+  ).toBeVisible();
   await expect(figure(page, 'Invert')).toContainText('97.50 ft');
   await theirs.context().close();
 });

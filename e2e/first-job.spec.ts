@@ -23,7 +23,10 @@ const RUNS = [
   { length: '60 ft', slope: '1:50', ground: '102\' 7 3/16"' },
 ];
 
-test('from an empty database to trench depth and stone, by touch on a phone; and it is all there after a reload', async ({ page, app }) => {
+test('from an empty database to trench depth and stone, by touch on a phone; and it is all there after a reload', async ({
+  page,
+  app,
+}) => {
   await newJob(page, app, 'Orchard drain');
   await typeLine(page, { invert: '98.00', ground: '100', service: 'French drain' }, RUNS);
   const check = async (): Promise<void> => {
@@ -57,7 +60,10 @@ test('from an empty database to trench depth and stone, by touch on a phone; and
   await tap(page, 'Close');
 
   // Another device knows nothing of this one, and sees the same.
-  const other = await page.context().browser()?.newContext({ viewport: { width: 390, height: 844 } });
+  const other = await page
+    .context()
+    .browser()
+    ?.newContext({ viewport: { width: 390, height: 844 } });
   const second = await other?.newPage();
   if (!second) throw new Error('no second page');
   await second.goto(page.url());
@@ -90,7 +96,9 @@ test('lock any two: the third follows, and what is typed wrong loses nothing', a
 
 test('a finding leads to its place', async ({ page, app }) => {
   await newJob(page, app, 'Yard');
-  await typeLine(page, { invert: '98', ground: '104.005', service: 'Storm' }, [{ length: '100', slope: '1 %', ground: '104.005' }]);
+  await typeLine(page, { invert: '98', ground: '104.005', service: 'Storm' }, [
+    { length: '100', slope: '1 %', ground: '104.005' },
+  ]);
   // 6.005 ft over the invert, a wall of 0.075 ft and 6 in of bedding: 6.58 ft at the outlet, 1 ft less at the top.
   const stop = page.getByRole('button', { name: /^Stop: The trench of Run 1 is 6\.58 ft deep/ });
   await station(page, 'End');
