@@ -1,28 +1,128 @@
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
-/** Style and likely mistakes. The arrows between packages are in .dependency-cruiser.mjs; `npm run lint` runs both. */
+/** Likely mistakes, by types where there are types. The arrows between packages are in .dependency-cruiser.mjs; `npm run lint` runs both. */
+const SCRIPTS = ['**/*.js', '**/*.mjs'];
+
+/** Parts of React Native that ui/ has something for. */
+const HAND_MADE = [
+  'Pressable',
+  'TouchableOpacity',
+  'TouchableHighlight',
+  'TouchableWithoutFeedback',
+  'TouchableNativeFeedback',
+  'Button',
+  'Switch',
+  'TextInput',
+  'Text',
+  'Modal',
+  'ActivityIndicator',
+];
+const CONTROL_ROLES = [
+  'button',
+  'checkbox',
+  'combobox',
+  'dialog',
+  'link',
+  'listbox',
+  'menu',
+  'menuitem',
+  'option',
+  'progressbar',
+  'radio',
+  'radiogroup',
+  'searchbox',
+  'switch',
+  'tab',
+  'tablist',
+  'textbox',
+];
+
 export default tseslint.config(
-  { ignores: ['**/node_modules/**', '**/dist/**', '**/.expo/**', '.alveus/**', 'test-results/**', 'playwright-report/**', 'apps/web/*.js'] },
-  ...tseslint.configs.recommended,
+  {
+    ignores: [
+      '**/node_modules/**',
+      '**/dist/**',
+      '**/.expo/**',
+      '.alveus/**',
+      'test-results/**',
+      'playwright-report/**',
+      'apps/web/expo-env.d.ts',
+    ],
+  },
+  ...tseslint.configs.recommendedTypeChecked,
+  {
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      eqeqeq: 'error',
+      'no-console': 'error',
+      // Plain objects with functions in them are taken apart freely here; nothing is a class that needs its `this`.
+      '@typescript-eslint/unbound-method': 'off',
+      // What gives a promise because its callers wait for one need not wait itself.
+      '@typescript-eslint/require-await': 'off',
+    },
+  },
   {
     files: ['**/*.ts', '**/*.tsx'],
     rules: {
       '@typescript-eslint/consistent-type-imports': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
       'no-restricted-syntax': [
         'error',
         { selector: 'TSAsExpression > TSAsExpression > TSAnyKeyword', message: 'Say what it is instead.' },
       ],
-      eqeqeq: 'error',
-      'no-console': 'error',
+    },
+  },
+  {
+    // Answers over HTTP and what Jest matches by are of any type, and are what the tests look at.
+    files: ['**/test/**/*.ts', '**/test/**/*.tsx', 'e2e/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-call': 'off',
+      '@typescript-eslint/no-unsafe-return': 'off',
+      '@typescript-eslint/no-unsafe-argument': 'off',
+      '@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }],
+    },
+  },
+  {
+    // Plain scripts: of the tools that run before anything is installed, and of Metro, Babel and the service worker.
+    files: SCRIPTS,
+    ...tseslint.configs.disableTypeChecked,
+    rules: {
+      ...tseslint.configs.disableTypeChecked.rules,
+      '@typescript-eslint/no-require-imports': 'off',
+      'no-undef': 'error',
+    },
+    languageOptions: {
+      parserOptions: { projectService: false },
+      globals: Object.fromEntries(
+        ['require', 'module', '__dirname', 'process', 'console', 'self', 'caches', 'fetch', 'URL', 'Response'].map(
+          (name) => [name, 'readonly'],
+        ),
+      ),
     },
   },
   {
     // The computation is pure: no clock, no chance, no machine.
     files: ['packages/**/src/**/*.ts'],
     rules: {
-      'no-restricted-globals': ['error', 'process', 'window', 'document', 'fetch', 'performance', 'setTimeout', 'setInterval', 'localStorage', 'indexedDB'],
+      'no-restricted-globals': [
+        'error',
+        'process',
+        'window',
+        'document',
+        'fetch',
+        'performance',
+        'setTimeout',
+        'setInterval',
+        'localStorage',
+        'indexedDB',
+      ],
       'no-restricted-properties': [
         'error',
         { object: 'Date', property: 'now', message: 'The core has no clock.' },
@@ -30,6 +130,54 @@ export default tseslint.config(
       ],
     },
   },
-  { files: ['apps/web/**/*.tsx', 'apps/web/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
-  { files: ['apps/web/src/app/**/*.tsx'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
+  {
+    files: ['apps/web/**/*.tsx', 'apps/web/**/*.ts'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    // Controls are Paper's, each wrapped once in ui/: nobody makes one by hand where ui/ has it.
+    files: ['apps/web/src/**/*.tsx', 'apps/web/src/**/*.ts'],
+    ignores: ['apps/web/src/ui/**', 'apps/web/src/theme/**', 'apps/web/src/globals.d.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: 'react-native',
+              importNames: HAND_MADE,
+              message: 'Controls and words come from ui/, which wraps Paper’s.',
+            },
+          ],
+          patterns: [
+            { group: ['react-native-paper', 'react-native-paper/*'], message: 'Paper is wrapped in ui/.' },
+            { group: ['lucide-react-native', 'lucide-react-native/*'], message: 'Icons are named in ui/Icon.' },
+            { group: ['react-hook-form', '@hookform/*'], message: 'Forms are in ui/form.' },
+          ],
+        },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'TSAsExpression > TSAsExpression > TSAnyKeyword', message: 'Say what it is instead.' },
+        {
+          selector: `JSXOpeningElement[name.name=/^[a-z]/][name.name!=/^(div|link|title)$/]`,
+          message: 'What is pressed or typed in is in ui/.',
+        },
+        {
+          selector: `JSXOpeningElement[name.name=/^(View|ScrollView|div|G|Svg)$/] > JSXAttribute[name.name="role"][value.value=/^(${CONTROL_ROLES.join('|')})$/]`,
+          message: 'ui/ has this control.',
+        },
+        {
+          selector:
+            'JSXOpeningElement[name.name=/^(View|ScrollView|div|G|Svg|Path|Rect|Circle)$/] > JSXAttribute[name.name=/^on(Press|Click|StartShouldSetResponder|ResponderGrant|TouchStart|PointerDown|MouseDown)$/]',
+          message: 'What is pressed is in ui/; gestures on drawings come from the gesture package.',
+        },
+      ],
+    },
+  },
+  {
+    files: ['apps/web/src/app/**/*.tsx', 'tools/bench/empty/src/app/*.tsx'],
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
 );

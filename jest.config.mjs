@@ -1,6 +1,9 @@
 /** Fast transform for packages without JSX; Expo's own preset for the app. */
 const typescript = {
-  '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'commonjs' } }],
+  '^.+\\.tsx?$': [
+    '@swc/jest',
+    { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'commonjs' } },
+  ],
 };
 const node = (displayName, root) => ({
   displayName,
@@ -14,9 +17,14 @@ export default {
   projects: [
     node('plan', 'packages/plan'),
     node('core', 'packages/core'),
+    node('exchange', 'packages/exchange'),
     node('server', 'apps/server'),
     // What of the app needs no screen; its components are tested with Expo's preset.
-    node('web', 'apps/web/test'),
+    {
+      ...node('web', 'apps/web/test'),
+      // The package's own single file for those who do not take modules.
+      moduleNameMapper: { '^d3-array$': '<rootDir>/../../../node_modules/d3-array/dist/d3-array.js' },
+    },
     '<rootDir>/apps/web/jest.config.js',
   ],
 };

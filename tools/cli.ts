@@ -16,11 +16,16 @@ function read(file: string): string {
   try {
     // Refused before it is read, however large it is.
     const { size } = statSync(file);
-    if (size > LIMITS.fileBytes) fail(`${file}: a plan file has at most ${LIMITS.fileBytes / 1024 / 1024} MB; this one has ${(size / 1024 / 1024).toFixed(1)} MB.`);
+    if (size > LIMITS.fileBytes)
+      fail(
+        `${file}: a plan file has at most ${LIMITS.fileBytes / 1024 / 1024} MB; this one has ${(size / 1024 / 1024).toFixed(1)} MB.`,
+      );
     return readFileSync(file, 'utf8');
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
-    return fail(code === 'ENOENT' ? `${file}: there is no such file.` : `${file}: cannot be read (${code ?? 'unknown'}).`);
+    return fail(
+      code === 'ENOENT' ? `${file}: there is no such file.` : `${file}: cannot be read (${code ?? 'unknown'}).`,
+    );
   }
 }
 
@@ -37,7 +42,12 @@ function main(): void {
   if (!(step >= 0.01 && step <= 10_000)) return fail(`--step ${parsed.values.step}: give metres from 0.01 to 10000.`);
   const opened = openPlanFile(read(file));
   if (!opened.ok) return fail(`${file}: ${opened.message}`);
-  process.stdout.write(`${JSON.stringify(compute(opened.plan, step), null, 2)}\n`);
+  try {
+    process.stdout.write(`${JSON.stringify(compute(opened.plan, step), null, 2)}\n`);
+  } catch (error) {
+    if (error instanceof RangeError) return fail(`${file}: ${error.message}`);
+    throw error;
+  }
 }
 
 main();

@@ -23,20 +23,24 @@ interface View {
 
 const stage = (name: string): string => `/job/${DEMO_JOB}/${name}`;
 /** Moves the station line up the line, by keyboard. */
-const stationUp = (times: number) => async (page: Page): Promise<void> => {
-  const station = page.getByRole('slider', { name: 'Station along the line' });
-  await station.focus();
-  for (let press = 0; press < times; press += 1) await station.press('Shift+ArrowRight');
-  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-};
+const stationUp =
+  (times: number) =>
+  async (page: Page): Promise<void> => {
+    const station = page.getByRole('slider', { name: 'Station along the line' });
+    await station.focus();
+    for (let press = 0; press < times; press += 1) await station.press('Shift+ArrowRight');
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  };
 
-const choose = (node: string) => async (page: Page): Promise<void> => {
-  await page.getByRole('button', { name: `Choose ${node} on the sketch` }).click();
-  await page.evaluate(() => {
-    document.querySelectorAll('*').forEach((element) => (element.scrollTop = 0));
-    (document.activeElement as HTMLElement | null)?.blur();
-  });
-};
+const choose =
+  (node: string) =>
+  async (page: Page): Promise<void> => {
+    await page.getByRole('button', { name: `Choose ${node} on the sketch` }).click();
+    await page.evaluate(() => {
+      document.querySelectorAll('*').forEach((element) => (element.scrollTop = 0));
+      (document.activeElement as HTMLElement | null)?.blur();
+    });
+  };
 
 const VIEWS: Readonly<Record<string, View>> = {
   'jobs-phone': { path: '/' },
@@ -64,7 +68,12 @@ run(async (cleanup) => {
   const database = await scratchDatabase(scratch);
   cleanup(database.drop);
   await loadDemo(database.appUrl, COMPANY.id);
-  const server = await startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: await buildWeb(), PORT: '0', LOG_LEVEL: 'warn' });
+  const server = await startServer({
+    APP_DATABASE_URL: database.appUrl,
+    WEB_DIR: await buildWeb(),
+    PORT: '0',
+    LOG_LEVEL: 'warn',
+  });
   cleanup(server.stop);
   const browser = await launcher.launch({ executablePath: await chromium(), args: CHROMIUM_ARGS });
   cleanup(() => browser.close());
@@ -83,7 +92,10 @@ run(async (cleanup) => {
     const page = await context.newPage();
     page.on('pageerror', (error) => say(`${name}: ${error.message}`));
     await page.goto(server.url + view.path);
-    await page.getByRole(view.path === '/' ? 'link' : 'tab').first().waitFor();
+    await page
+      .getByRole(view.path === '/' ? 'link' : 'tab')
+      .first()
+      .waitFor();
     await view.ready?.(page);
     await page.waitForTimeout(500);
     await page.screenshot({ path: path.join(out, `${name}.png`) });

@@ -12,7 +12,12 @@ run(async (cleanup) => {
   await loadDemo(database.appUrl, COMPANY.id);
   const webDir = await buildWeb();
   const server = await onFreePort(Number(process.env.PORT ?? 4310), (port) =>
-    startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: webDir, PORT: String(port), LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn' }),
+    startServer({
+      APP_DATABASE_URL: database.appUrl,
+      WEB_DIR: webDir,
+      PORT: String(port),
+      LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+    }),
   );
   cleanup(server.stop);
   say(`\nAlveus is ready:\n`);

@@ -15,6 +15,9 @@ import { scratchDatabase, scratchServer } from './lib/scratch';
 const PARTS = ['lint', 'types', 'unit', 'e2e'] as const;
 type Part = (typeof PARTS)[number];
 
+/** Milliseconds after which tests hang, and do not work. */
+const LONGEST = 15 * 60_000;
+
 interface Count {
   passed: number;
   failed: number;
@@ -63,7 +66,16 @@ run(async (cleanup) => {
     };
     if (wanted.includes('unit')) {
       const file = path.join(results, 'unit.json');
-      good = (await stage('unit and server tests', () => command(bin('jest'), ['--json', `--outputFile=${file}`, ...more], { cwd: ROOT, env: environment, show: true }))) && good;
+      good =
+        (await stage('unit and server tests', () =>
+          // A test that failed may leave something running; that must not hold up the rest.
+          command(bin('jest'), ['--forceExit', '--json', `--outputFile=${file}`, ...more], {
+            cwd: ROOT,
+            env: environment,
+            show: true,
+            timeout: LONGEST,
+          }),
+        )) && good;
       add(count, readJest(file));
     }
     if (wanted.includes('e2e')) {
@@ -76,11 +88,18 @@ run(async (cleanup) => {
             CHROMIUM_PATH: await chromium(),
             PLAYWRIGHT_JSON_OUTPUT_NAME: file,
           };
-          await command(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...more], { cwd: ROOT, env, show: true });
+          await command(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...more], {
+            cwd: ROOT,
+            env,
+            show: true,
+            timeout: LONGEST,
+          });
         })) && good;
       add(count, readPlaywright(file));
     }
-    process.stdout.write(`\n${count.passed} passed, ${count.failed} failed${count.skipped > 0 ? `, ${count.skipped} skipped` : ''}\n`);
+    process.stdout.write(
+      `\n${count.passed} passed, ${count.failed} failed${count.skipped > 0 ? `, ${count.skipped} skipped` : ''}\n`,
+    );
   }
   return good ? 0 : 1;
 });
@@ -96,8 +115,17 @@ const DIED: Count = { passed: 0, failed: 1, skipped: 0 };
 
 function readJest(file: string): Count {
   try {
-    const json = JSON.parse(readFileSync(file, 'utf8')) as { numPassedTests: number; numFailedTests: number; numPendingTests: number; numRuntimeErrorTestSuites: number };
-    return { passed: json.numPassedTests, failed: json.numFailedTests + json.numRuntimeErrorTestSuites, skipped: json.numPendingTests };
+    const json = JSON.parse(readFileSync(file, 'utf8')) as {
+      numPassedTests: number;
+      numFailedTests: number;
+      numPendingTests: number;
+      numRuntimeErrorTestSuites: number;
+    };
+    return {
+      passed: json.numPassedTests,
+      failed: json.numFailedTests + json.numRuntimeErrorTestSuites,
+      skipped: json.numPendingTests,
+    };
   } catch {
     return DIED;
   }
@@ -105,7 +133,9 @@ function readJest(file: string): Count {
 
 function readPlaywright(file: string): Count {
   try {
-    const { stats } = JSON.parse(readFileSync(file, 'utf8')) as { stats: { expected: number; unexpected: number; skipped: number; flaky: number } };
+    const { stats } = JSON.parse(readFileSync(file, 'utf8')) as {
+      stats: { expected: number; unexpected: number; skipped: number; flaky: number };
+    };
     const passed = stats.expected + stats.flaky;
     return passed + stats.unexpected === 0 ? DIED : { passed, failed: stats.unexpected, skipped: stats.skipped };
   } catch {

@@ -28,7 +28,9 @@ if (installed !== wanted) {
     env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
   });
   if (result.status !== 0) {
-    process.stderr.write('npm could not install the packages. Is the package registry in reach? Then run the command again.\n');
+    process.stderr.write(
+      'npm could not install the packages. Is the package registry in reach? Then run the command again.\n',
+    );
     process.exit(result.status ?? 1);
   }
   mkdirSync(dirname(mark), { recursive: true });
@@ -36,7 +38,10 @@ if (installed !== wanted) {
 }
 
 const [script, ...rest] = process.argv.slice(2);
-const child = spawn(process.execPath, ['--import', 'tsx', join(root, script ?? ''), ...rest], { stdio: 'inherit', cwd: process.cwd() });
+const child = spawn(process.execPath, ['--import', 'tsx', join(root, script ?? ''), ...rest], {
+  stdio: 'inherit',
+  cwd: process.cwd(),
+});
 // The tool stops in its own order; this process only waits for it.
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
 child.on('exit', (code, signal) => process.exit(code ?? (signal === 'SIGINT' ? 130 : 1)));

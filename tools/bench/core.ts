@@ -35,7 +35,8 @@ export function checksum(evaluation: Evaluation): number {
     add(quantities.spoilBank);
     add(quantities.spoilLoose);
     add(quantities.nativeReturned);
-    for (const layer of [...quantities.layers, ...quantities.bought]) add(layer.placed + layer.ordered + layer.mass + layer.loose);
+    for (const layer of [...quantities.layers, ...quantities.bought])
+      add(layer.placed + layer.ordered + layer.mass + layer.loose);
     for (const pipe of quantities.pipe) add(pipe.length + pipe.sticks);
   }
   for (const finding of findingsOf(evaluation)) {
@@ -58,23 +59,49 @@ export function benchCore(): Row[] {
   // Short turns, and many: a machine that changes its speed meanwhile does it between turns.
   const grown = compare(full(large.plan), full(small.plan), 60, 20);
   const rows: Row[] = [
-    { name: 'full recompute, 200 runs ÷ JSON.parse of its file', value: parse.ratio, limit: 3, keep: 'at most', detail: `${ms(parse.a)} ÷ ${ms(parse.b)}, ${(text.length / 1024).toFixed(0)} kB` },
-    { name: 'full recompute, 800 runs ÷ 200 runs', value: grown.ratio, limit: 4.5, keep: 'at most', detail: `${ms(grown.a)} ÷ ${ms(grown.b)}` },
+    {
+      name: 'full recompute, 200 runs ÷ JSON.parse of its file',
+      value: parse.ratio,
+      limit: 3,
+      keep: 'at most',
+      detail: `${ms(parse.a)} ÷ ${ms(parse.b)}, ${(text.length / 1024).toFixed(0)} kB`,
+    },
+    {
+      name: 'full recompute, 800 runs ÷ 200 runs',
+      value: grown.ratio,
+      limit: 4.5,
+      keep: 'at most',
+      detail: `${ms(grown.a)} ÷ ${ms(grown.b)}`,
+    },
   ];
 
   const before = evaluate(small.plan);
   const local = (name: string, item: Item, dependents: number): void => {
     const plan = applyEdits(small.plan, [{ op: 'put', item }]);
     const after = evaluate(plan, before);
-    if (after.recomputed.size !== dependents) throw new Error(`${name}: ${after.recomputed.size} runs recomputed, ${dependents} depend on it`);
+    if (after.recomputed.size !== dependents)
+      throw new Error(`${name}: ${after.recomputed.size} runs recomputed, ${dependents} depend on it`);
     const edit = compare(() => (sink += evaluate(plan, before).runs.size), full(small.plan));
-    rows.push({ name: `${name} ÷ full recompute`, value: edit.ratio, limit: 0.05, keep: 'at most', detail: `${ms(edit.a)}, ${dependents} of 200 runs recomputed` });
+    rows.push({
+      name: `${name} ÷ full recompute`,
+      value: edit.ratio,
+      limit: 0.05,
+      keep: 'at most',
+      detail: `${ms(edit.a)}, ${dependents} of 200 runs recomputed`,
+    });
   };
   const section = small.plan.section[small.sections[7] ?? ''];
   const ground = small.plan.runGround[small.runs[42] ?? ''];
   if (!section || !ground) throw new Error('the frozen plan has changed');
   local('edit of a section', { ...section, width: { rule: 'fixed', width: 1 } }, 5);
-  local('edit of one ground break', { ...ground, breaks: ground.breaks.map((one, index) => (index === 3 ? { ...one, elevation: one.elevation + 0.1 } : one)) }, 1);
+  local(
+    'edit of one ground break',
+    {
+      ...ground,
+      breaks: ground.breaks.map((one, index) => (index === 3 ? { ...one, elevation: one.elevation + 0.1 } : one)),
+    },
+    1,
+  );
   if (!Number.isFinite(sink)) throw new Error('the checksum is not a number');
   return rows;
 }

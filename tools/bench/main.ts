@@ -9,8 +9,8 @@ import type { Row } from './measure';
 import type * as core from './core';
 import { holds } from './measure';
 import { benchServer } from './server';
+import { benchScreen } from './screen';
 import { benchSize } from './size';
-import { benchSketch } from './sketch';
 
 /** `npm run bench`: the standing budgets as ratios, all from one run. Ends with 1 where one does not hold. */
 run(async (cleanup) => {
@@ -21,11 +21,13 @@ run(async (cleanup) => {
   };
   await part('Computation', async () => (await bundled()).benchCore());
   await part('Size', benchSize);
-  await part('Sketch', () => benchSketch(cleanup));
+  await part('Screen', () => benchScreen(cleanup));
   await part('Server', () => benchServer(cleanup));
   const width = Math.max(...rows.map(({ name }) => name.length));
   for (const row of rows) {
-    process.stdout.write(`${holds(row) ? 'ok  ' : 'MISS'}  ${row.name.padEnd(width)}  ${row.value.toFixed(3).padStart(8)}  ${row.keep} ${row.limit}  (${row.detail})\n`);
+    process.stdout.write(
+      `${holds(row) ? 'ok  ' : 'MISS'}  ${row.name.padEnd(width)}  ${row.value.toFixed(3).padStart(8)}  ${row.keep} ${row.limit}  (${row.detail})\n`,
+    );
   }
   return rows.every(holds) ? 0 : 1;
 
@@ -34,7 +36,14 @@ run(async (cleanup) => {
     const folder = mkdtempSync(path.join(tmpdir(), 'alveus-bench-'));
     cleanup(() => rmSync(folder, { recursive: true, force: true }));
     const outfile = path.join(folder, 'core.mjs');
-    await build({ entryPoints: [path.join(ROOT, 'tools', 'bench', 'core.ts')], bundle: true, platform: 'node', format: 'esm', outfile, logLevel: 'error' });
+    await build({
+      entryPoints: [path.join(ROOT, 'tools', 'bench', 'core.ts')],
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      outfile,
+      logLevel: 'error',
+    });
     return (await import(pathToFileURL(outfile).href)) as typeof core;
   }
 });

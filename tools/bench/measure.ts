@@ -14,7 +14,9 @@ export const holds = ({ value, limit, keep }: Row): boolean => (keep === 'at mos
 export function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
+  return sorted.length % 2 === 1
+    ? (sorted[middle] as number)
+    : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
 }
 
 /** Milliseconds of one call, over enough calls to be read from the clock. */
@@ -31,10 +33,19 @@ function callsFor(work: () => unknown, span: number): number {
 }
 
 /** Medians of both over the rounds, and of their ratio round by round. */
-export function compare(a: () => unknown, b: () => unknown, rounds = 25, span = 25): { a: number; b: number; ratio: number } {
+export function compare(
+  a: () => unknown,
+  b: () => unknown,
+  rounds = 25,
+  span = 25,
+): { a: number; b: number; ratio: number } {
   const [callsA, callsB] = [callsFor(a, span), callsFor(b, span)];
   const pairs = Array.from({ length: rounds }, () => [time(a, callsA), time(b, callsB)] as const);
-  return { a: median(pairs.map(([x]) => x)), b: median(pairs.map(([, y]) => y)), ratio: median(pairs.map(([x, y]) => x / y)) };
+  return {
+    a: median(pairs.map(([x]) => x)),
+    b: median(pairs.map(([, y]) => y)),
+    ratio: median(pairs.map(([x, y]) => x / y)),
+  };
 }
 
 export const ms = (value: number): string => `${value.toFixed(value < 1 ? 3 : 2)} ms`;

@@ -34,7 +34,11 @@ export function benchPlan(runCount: number): BenchPlan {
   const items: Item[] = [];
   const stone = { kind: 'material' as const, id: id(), ...MATERIALS.stone };
   const topsoil = { kind: 'material' as const, id: id(), ...MATERIALS.topsoil };
-  const pipes = CATALOGUE.filter(({ name }) => /^(8|12) in SDR 35$/.test(name)).map((model) => ({ kind: 'pipe' as const, id: id(), ...model }));
+  const pipes = CATALOGUE.filter(({ name }) => /^(8|12) in SDR 35$/.test(name)).map((model) => ({
+    kind: 'pipe' as const,
+    id: id(),
+    ...model,
+  }));
   items.push(stone, topsoil, ...pipes);
   const lines: Uuid[] = [];
   const runs: Uuid[] = [];
@@ -57,10 +61,23 @@ export function benchPlan(runCount: number): BenchPlan {
     });
     const lineId = id();
     lines.push(lineId);
-    items.push({ kind: 'line', id: lineId, name: `Line ${line + 1}`, service: 'storm', pipe: pipes[line % pipes.length]?.id ?? '', section, startChainage: 0 });
+    items.push({
+      kind: 'line',
+      id: lineId,
+      name: `Line ${line + 1}`,
+      service: 'storm',
+      pipe: pipes[line % pipes.length]?.id ?? '',
+      section,
+      startChainage: 0,
+    });
     let invert = 100 + random() * 10;
     let lower = id();
-    items.push({ kind: 'node', id: lower, name: `Outlet ${line + 1}`, form: line % 2 === 0 ? 'daylight' : 'structure' });
+    items.push({
+      kind: 'node',
+      id: lower,
+      name: `Outlet ${line + 1}`,
+      form: line % 2 === 0 ? 'daylight' : 'structure',
+    });
     items.push({ kind: 'nodeGround', id: lower, elevation: round(invert + (line % 2 === 0 ? 0.2 : 1.2)) });
     for (let number = 0; number < RUNS_IN_A_LINE && runs.length < runCount; number += 1) {
       const length = round(15 + random() * 45);
@@ -68,7 +85,18 @@ export function benchPlan(runCount: number): BenchPlan {
       const run = id();
       const upper = id();
       const ground = (at: number): number => round(invert + slope * at + 0.9 + random() * 0.8);
-      items.push({ kind: 'run', id: run, line: lineId, name: `Run ${number + 1}`, lower, upper, length: { from: 'typed', value: length }, vehicles: random() < 0.3, protection: 'shielded' });
+      items.push({
+        kind: 'run',
+        id: run,
+        line: lineId,
+        name: `Run ${number + 1}`,
+        a: lower,
+        b: upper,
+        flow: 'to-a',
+        length: { from: 'typed', value: length },
+        vehicles: random() < 0.3,
+        protection: 'shielded',
+      });
       items.push({
         kind: 'runGround',
         id: run,
@@ -77,7 +105,7 @@ export function benchPlan(runCount: number): BenchPlan {
           return { at, elevation: ground(at) };
         }),
       });
-      items.push({ kind: 'runGrade', id: run, slope, ...(number === 0 ? { low: round(invert) } : {}) });
+      items.push({ kind: 'runGrade', id: run, slope, ...(number === 0 ? { a: round(invert) } : {}) });
       items.push({ kind: 'node', id: upper, name: `Basin ${line + 1}.${number + 1}`, form: 'catch-basin' });
       items.push({ kind: 'nodeGround', id: upper, elevation: ground(length) });
       runs.push(run);

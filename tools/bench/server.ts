@@ -50,7 +50,11 @@ export async function benchServer(cleanup: (work: () => Promise<void> | void) =>
   const jobs = await Promise.all(
     Array.from({ length: CLIENTS }, async () => {
       const id = randomUUID();
-      await fetch(`${url}/api/jobs`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ id, name: 'Bench' }) });
+      await fetch(`${url}/api/jobs`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ id, name: 'Bench' }),
+      });
       return id;
     }),
   );
@@ -64,11 +68,24 @@ export async function benchServer(cleanup: (work: () => Promise<void> | void) =>
     one.push(await rate(url, changesOf, 1));
     fifty.push(await rate(url, changesOf, 50));
   }
-  const ratios = (a: readonly number[], b: readonly number[]): number => median(a.map((value, index) => value / (b[index] as number)));
+  const ratios = (a: readonly number[], b: readonly number[]): number =>
+    median(a.map((value, index) => value / (b[index] as number)));
   const perSecond = (values: readonly number[]): string => `${median(values).toFixed(0)}/s`;
   return [
-    { name: 'batches of one ÷ bare INSERTs, 8 clients', value: ratios(one, plain), limit: 0.5, keep: 'at least', detail: `${perSecond(one)} ÷ ${perSecond(plain)}` },
-    { name: 'time of a batch of 50 ÷ batch of 1', value: ratios(one, fifty), limit: 3, keep: 'at most', detail: `${perSecond(fifty)} against ${perSecond(one)}` },
+    {
+      name: 'batches of one ÷ bare INSERTs, 8 clients',
+      value: ratios(one, plain),
+      limit: 0.5,
+      keep: 'at least',
+      detail: `${perSecond(one)} ÷ ${perSecond(plain)}`,
+    },
+    {
+      name: 'time of a batch of 50 ÷ batch of 1',
+      value: ratios(one, fifty),
+      limit: 3,
+      keep: 'at most',
+      detail: `${perSecond(fifty)} against ${perSecond(one)}`,
+    },
   ];
 }
 
@@ -96,12 +113,18 @@ async function rate(url: string, pathOf: (client: number) => string, changes: nu
         method: 'POST',
         setupRequest: (request, context: { client?: number }) => {
           context.client ??= clients++;
-          return { ...request, path: pathOf(context.client), body: JSON.stringify(batchOf(changes)), headers: { 'Content-Type': 'application/json' } };
+          return {
+            ...request,
+            path: pathOf(context.client),
+            body: JSON.stringify(batchOf(changes)),
+            headers: { 'Content-Type': 'application/json' },
+          };
         },
       },
     ],
   });
-  if (result.non2xx > 0 || result.errors > 0) throw new Error(`${url}: ${result.non2xx} refused, ${result.errors} failed`);
+  if (result.non2xx > 0 || result.errors > 0)
+    throw new Error(`${url}: ${result.non2xx} refused, ${result.errors} failed`);
   return result['2xx'] / result.duration;
 }
 

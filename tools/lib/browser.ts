@@ -9,7 +9,8 @@ export async function chromium(): Promise<string> {
     if (!existsSync(given)) throw new Advice(`CHROMIUM_PATH: there is no ${given}.`);
     return given;
   }
-  const find = (): string | undefined => ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((program) => existsSync(program));
+  const find = (): string | undefined =>
+    ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((program) => existsSync(program));
   const found = find();
   if (found) return found;
   await installPackage('chromium', 'Chromium');

@@ -1,49 +1,115 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { build as bundle } from 'esbuild';
+import { injectManifest } from 'workbox-build';
 import { bin, ROOT, WEB } from './paths';
 import { command } from './process';
 import { say } from './say';
 
+const SHARED = [
+  path.join(ROOT, 'package-lock.json'),
+  path.join(WEB, 'babel.config.js'),
+  path.join(WEB, 'metro.aliases.js'),
+  ...filesUnder(path.join(WEB, 'shims')),
+  path.join(ROOT, 'tools', 'lib', 'build.ts'),
+];
+
 /** Builds the web app unless the built one is of these very sources. @returns its folder */
-export async function buildWeb(): Promise<string> {
-  const out = path.join(WEB, 'dist');
-  const mark = path.join(out, '.built-from');
-  const sources = digest([
-    path.join(ROOT, 'package-lock.json'),
+export function buildWeb(): Promise<string> {
+  const sources = [
+    ...SHARED,
     path.join(WEB, 'app.json'),
-    path.join(WEB, 'babel.config.js'),
     path.join(WEB, 'metro.config.js'),
     path.join(WEB, 'service-worker.js'),
     ...filesUnder(path.join(WEB, 'src')),
     ...filesUnder(path.join(WEB, 'public')),
     ...filesUnder(path.join(ROOT, 'packages', 'plan', 'src')),
     ...filesUnder(path.join(ROOT, 'packages', 'core', 'src')),
-  ]);
-  if (existsSync(mark) && readFileSync(mark, 'utf8') === sources) return out;
-  say('Building the web app (about a minute) …');
+    ...filesUnder(path.join(ROOT, 'packages', 'exchange', 'src')),
+  ];
+  return built(WEB, 'the web app', sources, async (out) => {
+    loadLater(out);
+    await makeServiceWorker(out);
+  });
+}
+
+/** Builds the almost-empty app that the first screen is measured against. @returns its folder */
+export function buildEmpty(): Promise<string> {
+  const folder = path.join(ROOT, 'tools', 'bench', 'empty');
+  const own = filesUnder(folder).filter((file) => !/[\\/](dist|\.expo)[\\/]/.test(file));
+  return built(folder, 'the almost-empty app', [...SHARED, ...own], async () => undefined);
+}
+
+async function built(
+  folder: string,
+  name: string,
+  sources: readonly string[],
+  finish: (out: string) => Promise<void>,
+): Promise<string> {
+  const out = path.join(folder, 'dist');
+  const mark = path.join(out, '.built-from');
+  const from = digest(sources);
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === from) return out;
+  say(`Building ${name} (about a minute) …`);
   await command(bin('expo'), ['export', '-p', 'web', '--output-dir', 'dist'], {
-    cwd: WEB,
+    cwd: folder,
     env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', NODE_ENV: 'production', CI: '1' },
   });
-  makeServiceWorker(out);
-  writeFileSync(mark, sources);
+  await finish(out);
+  writeFileSync(mark, from);
   return out;
+}
+
+/**
+ * Takes what only the stages share out of what the page loads first; the app loads it with the first of them
+ * (apps/web/src/shared.ts). The fonts, which the script would ask for only once it runs, are fetched beside it.
+ */
+function loadLater(out: string): void {
+  const file = path.join(out, 'index.html');
+  const fonts = filesUnder(out)
+    .filter((font) => font.endsWith('.woff2'))
+    .map((font) => `<link rel="preload" as="font" type="font/woff2" crossorigin href="${addressOf(out, font)}">`);
+  const html = readFileSync(file, 'utf8')
+    .replace(
+      /<script src="([^"]*__common-[^"]*)" defer><\/script>/,
+      '<link rel="prefetch" as="script" data-shared href="$1">',
+    )
+    .replace('</head>', `${fonts.join('')}</head>`);
+  writeFileSync(file, html);
 }
 
 /**
  * Writes the service worker with the list of files it keeps. The app must open without the server: what was
  * kept on the device has to be in reach in a trench without signal.
  */
-function makeServiceWorker(out: string): void {
-  const files = filesUnder(out).filter((file) => !/(^|\/)(sw\.js|\.built-from|metadata\.json)$/.test(file) && !file.endsWith('.map'));
-  const version = digest(files).slice(0, 20);
-  const addresses = files.map((file) => `/${path.relative(out, file).split(path.sep).join('/')}`);
-  const template = readFileSync(path.join(WEB, 'service-worker.js'), 'utf8');
-  writeFileSync(
-    path.join(out, 'sw.js'),
-    template.replace("'%VERSION%'", JSON.stringify(version)).replace("['%FILES%']", JSON.stringify(addresses)),
-  );
+async function makeServiceWorker(out: string): Promise<void> {
+  const worker = path.join(out, 'sw.js');
+  await bundle({
+    entryPoints: [path.join(WEB, 'service-worker.js')],
+    outfile: worker,
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    define: { 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'error',
+  });
+  const { count, warnings } = await injectManifest({
+    swSrc: worker,
+    swDest: worker,
+    globDirectory: out,
+    globPatterns: ['**/*.{html,js,svg,woff2,ico,png}'],
+    globIgnores: ['sw.js'],
+    // Names that carry a digest of what is in them need no other.
+    dontCacheBustURLsMatching: /[-.][0-9a-f]{32}\./,
+    maximumFileSizeToCacheInBytes: 8_000_000,
+  });
+  for (const warning of warnings) say(warning);
+  if (count === 0) throw new Error('The service worker would keep nothing.');
+}
+
+function addressOf(out: string, file: string): string {
+  return `/${path.relative(out, file).split(path.sep).join('/')}`;
 }
 
 function filesUnder(folder: string): string[] {

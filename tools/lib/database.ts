@@ -17,7 +17,11 @@ export async function readyDatabase(): Promise<Database> {
   if (given) {
     const app = givenAppPassword();
     await migrateAloud(given, app);
-    return { ownerUrl: given, appUrl: process.env.APP_DATABASE_URL ?? asAppRole(given, app), stop: async () => undefined };
+    return {
+      ownerUrl: given,
+      appUrl: process.env.APP_DATABASE_URL ?? asAppRole(given, app),
+      stop: async () => undefined,
+    };
   }
   const cluster = await lastingCluster();
   try {

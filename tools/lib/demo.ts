@@ -13,7 +13,11 @@ export async function loadDemo(appUrl: string, company: Uuid): Promise<void> {
   if (!opened.ok) throw new Error(`The demo plan: ${opened.message}`);
   const pool = openPool(appUrl, 1);
   try {
-    const before = await asCompany(pool, company, async (client) => (await client.query('SELECT 1 FROM job WHERE id = $1', [DEMO_JOB])).rowCount);
+    const before = await asCompany(
+      pool,
+      company,
+      async (client) => (await client.query('SELECT 1 FROM job WHERE id = $1', [DEMO_JOB])).rowCount,
+    );
     if (before) return;
     await asCompany(pool, company, (client) => createJob(client, DEMO_JOB, opened.name));
     const changes = itemsOf(opened.plan).map((item) => ({ op: 'put' as const, item, base: 0 }));

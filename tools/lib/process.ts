@@ -1,9 +1,14 @@
 import type { SpawnOptions } from 'node:child_process';
 import { spawn } from 'node:child_process';
-import { Advice } from './say';
+import { Advice, stopping } from './say';
 
-/** Runs a command to its end. @throws Advice with what it printed, if it fails */
-export async function command(name: string, args: readonly string[], options: SpawnOptions & { show?: boolean } = {}): Promise<string> {
+/** Runs a command to its end. @throws Advice with what it printed, if it fails; or if the tool was told to stop */
+export async function command(
+  name: string,
+  args: readonly string[],
+  options: SpawnOptions & { show?: boolean } = {},
+): Promise<string> {
+  if (stopping()) throw new Advice(`${name} was not started.`);
   const { show = false, ...rest } = options;
   const child = spawn(name, args, { stdio: ['ignore', show ? 'inherit' : 'pipe', show ? 'inherit' : 'pipe'], ...rest });
   let output = '';
@@ -13,6 +18,7 @@ export async function command(name: string, args: readonly string[], options: Sp
     child.on('error', reject);
     child.on('close', resolve);
   });
-  if (code !== 0) throw new Advice(`${name} ${args.slice(0, 3).join(' ')} ended with ${code}.\n${output.slice(-4_000)}`);
+  if (code !== 0)
+    throw new Advice(`${name} ${args.slice(0, 3).join(' ')} ended with ${code}.\n${output.slice(-4_000)}`);
   return output;
 }

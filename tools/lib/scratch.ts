@@ -26,7 +26,10 @@ export interface ScratchDatabase {
 }
 
 /** An empty database at the newest version, with one company. */
-export async function scratchDatabase({ ownerUrl, appPassword }: Pick<Scratch, 'ownerUrl' | 'appPassword'>): Promise<ScratchDatabase> {
+export async function scratchDatabase({
+  ownerUrl,
+  appPassword,
+}: Pick<Scratch, 'ownerUrl' | 'appPassword'>): Promise<ScratchDatabase> {
   const name = `alveus_test_${randomUUID().replaceAll('-', '')}`;
   const url = await ensureDatabase(ownerUrl, name);
   await migrate({ ownerUrl: url, appPassword, company: COMPANY });

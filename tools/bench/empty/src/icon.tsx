@@ -1,0 +1,4 @@
+/** No icons here. */
+export default function Icon() {
+  return null;
+}
