@@ -1,4 +1,5 @@
 // What follows from the state is in `results/`, apart from this: it needs the computation, and the first screen does not.
+export * from './held';
 export * from './hooks';
 export * from './job';
 export * from './jobs';

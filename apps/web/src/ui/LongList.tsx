@@ -29,9 +29,9 @@ export function LongList({ before, rows, after }: LongListProps) {
       data={rows}
       keyExtractor={keyOf}
       renderItem={renderRow}
-      initialNumToRender={10}
-      maxToRenderPerBatch={12}
-      windowSize={15}
+      initialNumToRender={4}
+      maxToRenderPerBatch={8}
+      windowSize={5}
       ListHeaderComponent={<>{before}</>}
       ListFooterComponent={<>{after}</>}
     />

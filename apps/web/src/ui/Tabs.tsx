@@ -5,6 +5,7 @@ import type { IconName } from './Icon';
 import { Icon } from './Icon';
 import { Tap } from './Tap';
 import { useArrows } from './useArrows';
+import { RAIL } from './useWide';
 import type { Tone } from './Words';
 import { Words } from './Words';
 
@@ -37,7 +38,11 @@ export function Tabs<T extends string>({ label, tabs, value, onChange, upright }
     const chosen = (list.current as unknown as HTMLElement | null)?.children[chosenAt];
     chosen?.scrollIntoView?.({ block: 'nearest', inline: 'center' });
   }, [chosenAt]);
-  useEffect(show, [show]);
+  useEffect(() => {
+    // Once all is written: asking where something lies has the browser lay out the page there and then.
+    const frame = requestAnimationFrame(show);
+    return () => cancelAnimationFrame(frame);
+  }, [show]);
   const all = tabs.map((tab, index) => {
     const chosen = tab.value === value;
     return (
@@ -108,7 +113,7 @@ const styles = StyleSheet.create({
     borderRadius: 0,
     flexGrow: 1,
   },
-  rail: { width: 148, flexGrow: 1, borderRightWidth: 1, paddingTop: 12 },
+  rail: { width: RAIL, flexGrow: 1, borderRightWidth: 1, paddingTop: 12 },
   tabUpright: {
     flexDirection: 'row',
     alignItems: 'center',

@@ -19,10 +19,10 @@ export function useMoving(
   handles: boolean,
 ): (part: MovingPart) => object {
   const elements = useRef(new Map<MovingPart, Element>());
+  // What the page holds is known here: asking it for texts of thousands of letters takes its time.
+  const written = useRef(new WeakMap<Element, string>());
   useLayoutEffect(() => {
     let last: Moving | undefined;
-    // What the page holds is known here: asking it for texts of thousands of letters takes its time.
-    const written = new Map<Element, string>();
     const write = (): void => {
       const moving = now();
       if (!moving || (moving.evaluation === last?.evaluation && moving.line === last.line)) return;
@@ -30,8 +30,8 @@ export function useMoving(
       const paths = movingPaths(moving, frame, handles);
       for (const [part, element] of elements.current) {
         const d = paths[part];
-        if (written.get(element) === d) continue;
-        written.set(element, d);
+        if (written.current.get(element) === d) continue;
+        written.current.set(element, d);
         element.setAttribute('d', d);
       }
     };

@@ -4,7 +4,7 @@ import type { Uuid } from '@alveus/plan';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../../theme/ThemeProvider';
-import { browserStyle, IconButton, Words } from '../../ui';
+import { browserStyle, IconButton, useDrawingWidth, Words } from '../../ui';
 import { Furniture } from './Furniture';
 import { nodeAt, runAt } from './hits';
 import { Picture } from './Picture';
@@ -34,7 +34,7 @@ interface PlanSketchProps {
 export function PlanSketch(props: PlanSketchProps) {
   const { evaluation, height, system, chosen, onChoose, onPlace, onDragNode, onDropNode, onLetGo } = props;
   const tones = useTones();
-  const [width, setWidth] = useState(0);
+  const [width, onLayout] = useDrawingWidth();
   const [looked, setLooked] = useState<SketchView>();
   const surface = useRef<HTMLElement | null>(null);
   const picture = useRef<HTMLElement | null>(null);
@@ -85,10 +85,7 @@ export function PlanSketch(props: PlanSketchProps) {
   );
 
   return (
-    <View
-      style={[styles.box, { height, backgroundColor: tones.sky, borderColor: tones.line }]}
-      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
-    >
+    <View style={[styles.box, { height, backgroundColor: tones.sky, borderColor: tones.line }]} onLayout={onLayout}>
       <View
         ref={surface as never}
         role="application"

@@ -1,12 +1,12 @@
 import type { Fraction, Place, System } from '@alveus/core';
 import { print } from '@alveus/core';
 import type { Plan } from '@alveus/plan';
-import { memo, useMemo, useState } from 'react';
+import { memo, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
-import { Words } from '../../ui';
+import { useDrawingWidth, Words } from '../../ui';
 import { lookFill } from '../looks';
 import { MaterialDefs } from '../materials';
 import type { TrenchShape } from './bands';
@@ -32,18 +32,15 @@ export const TrenchSection = memo(function TrenchSection({
   fraction,
 }: TrenchSectionProps) {
   const tones = useTones();
-  const [room, setRoom] = useState(0);
+  const [room, onLayout] = useDrawingWidth();
   const shape = useMemo(() => trenchShape(place, plan), [place, plan]);
   return (
-    <View
-      style={[styles.box, { height, backgroundColor: tones.sky, borderColor: tones.line }]}
-      onLayout={(event) => setRoom(event.nativeEvent.layout.width)}
-    >
+    <View style={[styles.box, { height, backgroundColor: tones.sky, borderColor: tones.line }]} onLayout={onLayout}>
       {!shape ? (
         <View style={styles.empty}>
           <Words tone="muted">The trench shows here once the ground and the grade are known at this station.</Words>
         </View>
-      ) : room === 0 ? null : (
+      ) : (
         <Drawing
           shape={shape}
           frame={trenchFrame(shape, room, height)}

@@ -1,9 +1,7 @@
 import { useRouter } from 'expo-router';
-import type { ReactNode } from 'react';
 import { memo, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector, viewReset } from '../../store';
-import type { Stage } from '../../store/results';
 import { selectStageStates } from '../../store/results';
 import { useActions, useEngine } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
@@ -12,16 +10,17 @@ import { Units } from './Units';
 import { SaveState } from './SaveState';
 import { Sheets } from './Sheets';
 import { stageTabs } from './stages';
+import type { StageName } from './StageStack';
+import { STAGE_PARTS, StageStack } from './StageStack';
 import { useUndoKeys } from './useUndoKeys';
 
 interface JobScreenProps {
   job: string;
-  stage: Stage | 'rules';
-  children: ReactNode;
+  stage: StageName;
 }
 
 /** A job open at one of its stages. */
-export function JobScreen({ job, stage, children }: JobScreenProps) {
+export function JobScreen({ job, stage }: JobScreenProps) {
   const tones = useTones();
   const wide = useWide();
   const dispatch = useAppDispatch();
@@ -34,6 +33,8 @@ export function JobScreen({ job, stage, children }: JobScreenProps) {
     dispatch(viewReset());
     void engine.open(job);
   }, [job, openId, engine, dispatch]);
+  // While the plan is read from the device.
+  useEffect(() => void STAGE_PARTS[stage].load().catch(() => undefined), [stage]);
   useUndoKeys();
 
   return (
@@ -43,7 +44,11 @@ export function JobScreen({ job, stage, children }: JobScreenProps) {
         <View style={wide ? styles.bodyWide : styles.body}>
           <Stages stage={stage} wide={wide} />
           <View style={styles.stage} role="main">
-            {opening === 'open' ? children : <Waiting missing={opening === 'missing'} />}
+            {opening === 'open' ? (
+              <StageStack key={openId} stage={stage} />
+            ) : (
+              <Waiting missing={opening === 'missing'} />
+            )}
           </View>
         </View>
         <Sheets />
@@ -76,7 +81,7 @@ const TopBar = memo(function TopBar() {
   );
 });
 
-function Stages({ stage, wide }: { stage: Stage | 'rules'; wide: boolean }) {
+function Stages({ stage, wide }: { stage: StageName; wide: boolean }) {
   const router = useRouter();
   const states = useAppSelector(selectStageStates);
   return (

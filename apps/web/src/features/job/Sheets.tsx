@@ -1,7 +1,7 @@
 import type { ComponentType } from 'react';
-import { lazy, Suspense } from 'react';
 import type { Sheet } from '../../store';
 import { sheetClosed, useAppDispatch, useAppSelector } from '../../store';
+import { later } from '../../ui/later';
 
 type Open = Sheet['sheet'];
 /** A sheet is given what it was opened with, and how to close. */
@@ -10,7 +10,7 @@ type Parts = { readonly [S in Open]: ComponentType<PropsOf<S>> };
 
 /** A component of a module that is loaded when it is first shown. */
 const from = <Module, Name extends keyof Module>(load: () => Promise<Module>, name: Name): Module[Name] =>
-  lazy(() => load().then((module) => ({ default: module[name] as ComponentType }))) as unknown as Module[Name];
+  later(() => load().then((module) => module[name] as ComponentType)) as unknown as Module[Name];
 
 const grade = () => import('../grade/sheets');
 const ground = () => import('../ground/sheets');
@@ -53,18 +53,10 @@ export function Sheets() {
   const sheet = useAppSelector((state) => state.view.sheet);
   const conflict = useAppSelector((state) => state.job.conflicts[0]);
   if (conflict) {
-    return (
-      <Suspense fallback={null}>
-        <ConflictSheet key={`${conflict.address.kind}${conflict.address.id}`} conflict={conflict} />
-      </Suspense>
-    );
+    return <ConflictSheet key={`${conflict.address.kind}${conflict.address.id}`} conflict={conflict} />;
   }
   if (!sheet) return null;
   const { sheet: name, ...about } = sheet;
   const Part = SHEETS[name] as ComponentType<{ onClose: () => void }>;
-  return (
-    <Suspense fallback={null}>
-      <Part key={JSON.stringify(sheet)} {...about} onClose={() => dispatch(sheetClosed())} />
-    </Suspense>
-  );
+  return <Part key={JSON.stringify(sheet)} {...about} onClose={() => dispatch(sheetClosed())} />;
 }

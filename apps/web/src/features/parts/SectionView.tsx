@@ -3,7 +3,7 @@ import type { Evaluation, Place, System } from '@alveus/core';
 import type { Edit } from '@alveus/plan';
 import { lowerOf } from '@alveus/plan';
 import type { ReactNode } from 'react';
-import { memo, useCallback, useMemo, useState } from 'react';
+import { memo, useCallback, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Handle, HandleHand, Said, SectionFrame, Source, Standing } from '../../drawing/section';
@@ -31,6 +31,7 @@ import {
 import type { Actions } from '../../sync/actions';
 import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
+import { useDrawingWidth } from '../../ui';
 
 interface SectionViewProps {
   height: number;
@@ -41,13 +42,10 @@ interface SectionViewProps {
 /** The long section of the chosen line, with its station line and, where they are wanted, handles on its inverts. */
 export const SectionView = memo(function SectionView({ height, handles }: SectionViewProps) {
   const tones = useTones();
-  const [width, setWidth] = useState(0);
+  const [width, onLayout] = useDrawingWidth();
   const frame = useFrame(width, height);
   return (
-    <View
-      style={[styles.box, { height, backgroundColor: tones.sky, borderColor: tones.line }]}
-      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
-    >
+    <View style={[styles.box, { height, backgroundColor: tones.sky, borderColor: tones.line }]} onLayout={onLayout}>
       {frame ? (
         <>
           <Surface frame={frame}>

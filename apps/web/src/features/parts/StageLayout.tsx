@@ -3,7 +3,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import type { LongRow } from '../../ui/LongList';
 import { LongList } from '../../ui/LongList';
 import { useTones } from '../../theme/ThemeProvider';
-import { useWide } from '../../ui';
+import { SIDE, useWide } from '../../ui';
 
 interface StageLayoutProps {
   drawing: ReactNode;
@@ -39,7 +39,7 @@ export function StageLayout({ drawing, numbers, rows, after }: StageLayoutProps)
 const styles = StyleSheet.create({
   wide: { flex: 1, flexDirection: 'row' },
   middle: { flex: 1 },
-  side: { width: 420, flexGrow: 0, borderLeftWidth: 1 },
+  side: { width: SIDE, flexGrow: 0, borderLeftWidth: 1 },
   phone: { flex: 1 },
   scroll: { flex: 1, minHeight: 0 },
 });

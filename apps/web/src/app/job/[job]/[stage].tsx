@@ -1,32 +1,25 @@
 import { Redirect, useLocalSearchParams } from 'expo-router';
-import { lazy, Suspense } from 'react';
+import type { StageName } from '../../../features/job/StageStack';
 import { Busy } from '../../../ui/Busy';
+import { later } from '../../../ui/later';
 
 // The computation, the drawings and the sheets come when a job is opened; the list of jobs does without them.
-const Frame = lazy(() => import('../../../features/job/JobScreen').then(({ JobScreen }) => ({ default: JobScreen })));
+const Frame = later(
+  () => import('../../../features/job/JobScreen').then(({ JobScreen }) => JobScreen),
+  <Busy>Opening the job…</Busy>,
+);
 
-/** Each stage comes when it is first opened. */
-const STAGES = {
-  site: lazy(() => import('../../../features/site/SiteStage').then((stage) => ({ default: stage.SiteStage }))),
-  ground: lazy(() => import('../../../features/ground/GroundStage').then((stage) => ({ default: stage.GroundStage }))),
-  grade: lazy(() => import('../../../features/grade/GradeStage').then((stage) => ({ default: stage.GradeStage }))),
-  trench: lazy(() => import('../../../features/trench/TrenchStage').then((stage) => ({ default: stage.TrenchStage }))),
-  order: lazy(() => import('../../../features/order/OrderStage').then((stage) => ({ default: stage.OrderStage }))),
-  rules: lazy(() => import('../../../features/rules/RulesStage').then((stage) => ({ default: stage.RulesStage }))),
+const STAGES: Readonly<Record<StageName, true>> = {
+  site: true,
+  ground: true,
+  grade: true,
+  trench: true,
+  order: true,
+  rules: true,
 };
 
 export default function StageRoute() {
   const { job, stage } = useLocalSearchParams<{ job: string; stage: string }>();
   if (!(stage in STAGES)) return <Redirect href={`/job/${job}/grade`} />;
-  const name = stage as keyof typeof STAGES;
-  const Stage = STAGES[name];
-  return (
-    <Suspense fallback={<Busy>Opening the job…</Busy>}>
-      <Frame job={job} stage={name}>
-        <Suspense fallback={<Busy>Opening…</Busy>}>
-          <Stage />
-        </Suspense>
-      </Frame>
-    </Suspense>
-  );
+  return <Frame job={job} stage={stage as StageName} />;
 }

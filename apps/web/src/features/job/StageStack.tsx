@@ -1,0 +1,88 @@
+import type { ReactNode } from 'react';
+import { startTransition, useEffect, useLayoutEffect, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Provider, useStore } from 'react-redux';
+import type { Store } from '../../store';
+import { heldStore } from '../../store';
+import type { Stage } from '../../store/results';
+import { STAGES } from '../../store/results';
+import { Busy, browserStyle } from '../../ui';
+import type { Later } from '../../ui/later';
+import { later } from '../../ui/later';
+
+export type StageName = Stage | 'rules';
+
+const waiting = <Busy>Opening…</Busy>;
+
+/** Each stage is loaded by itself. */
+export const STAGE_PARTS: Readonly<Record<StageName, Later<object>>> = {
+  site: later(() => import('../site/SiteStage').then((stage) => stage.SiteStage), waiting),
+  ground: later(() => import('../ground/GroundStage').then((stage) => stage.GroundStage), waiting),
+  grade: later(() => import('../grade/GradeStage').then((stage) => stage.GradeStage), waiting),
+  trench: later(() => import('../trench/TrenchStage').then((stage) => stage.TrenchStage), waiting),
+  order: later(() => import('../order/OrderStage').then((stage) => stage.OrderStage), waiting),
+  rules: later(() => import('../rules/RulesStage').then((stage) => stage.RulesStage), waiting),
+};
+
+/**
+ * The stages of the job that is open. One is in sight; those that were opened stay as they were left, and the others
+ * are made behind it while nobody asks for anything, so that each is there when it is tapped.
+ */
+export function StageStack({ stage }: { stage: StageName }) {
+  const [made, setMade] = useState<readonly StageName[]>([stage]);
+  if (!made.includes(stage)) setMade([...made, stage]);
+  useEffect(() => {
+    const next = STAGES.find((name) => !made.includes(name));
+    if (!next) return;
+    let left = false;
+    const stop = whenIdle(() => {
+      // Without signal the ones that are not on the device yet are left for when they are asked for.
+      STAGE_PARTS[next].load().then(
+        () => left || startTransition(() => setMade((all) => (all.includes(next) ? all : [...all, next]))),
+        () => undefined,
+      );
+    });
+    return () => {
+      left = true;
+      stop();
+    };
+  }, [made]);
+  return made.map((name) => {
+    const Part = STAGE_PARTS[name];
+    return (
+      <Layer key={name} shown={name === stage}>
+        <Part />
+      </Layer>
+    );
+  });
+}
+
+/**
+ * A stage that is in sight, or stands still out of it: laid out, but seen, said and reached by nobody. React's own
+ * `Activity` takes it out of the layout, and a slow phone then needs 100 ms more to show it again.
+ */
+function Layer({ shown, children }: { shown: boolean; children: ReactNode }) {
+  const store = useStore() as Store;
+  const [held] = useState(() => heldStore(store, !shown));
+  useLayoutEffect(() => held.hold(!shown), [held, shown]);
+  return (
+    <View style={[styles.layer, shown ? null : styles.away]}>
+      <Provider store={held.store}>{children}</Provider>
+    </View>
+  );
+}
+
+/** Does it when the page has nothing else to do. @returns puts it off for good */
+function whenIdle(work: () => void): () => void {
+  if (typeof requestIdleCallback === 'undefined') {
+    const timer = setTimeout(work, 300);
+    return () => clearTimeout(timer);
+  }
+  const asked = requestIdleCallback(work);
+  return () => cancelIdleCallback(asked);
+}
+
+const styles = StyleSheet.create({
+  layer: { position: 'absolute', top: 0, left: 0, right: 0, bottom: 0 },
+  away: browserStyle({ visibility: 'hidden' }),
+});
