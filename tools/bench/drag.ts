@@ -27,13 +27,26 @@ const frameNow = (page: Page): Promise<void> =>
 const percentile = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0;
 
+/** The pointer as the browser itself reports it: a test tool's own listeners would be counted with the page's. */
+const pointer =
+  ({ client }: SlowPage) =>
+  (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', x: number, y: number): Promise<unknown> =>
+    client.send('Input.dispatchMouseEvent', {
+      type,
+      x,
+      y,
+      button: 'left',
+      buttons: type === 'mouseReleased' ? 0 : 1,
+      clickCount: 1,
+    });
+
 interface Measured {
   readonly step: number;
   readonly frame: number;
 }
 
 /** Milliseconds of script of each step, less what asking costs; and the frames meanwhile. */
-async function steps({ page, script }: SlowPage, move: (step: number) => Promise<void>): Promise<Measured> {
+async function steps({ page, script }: SlowPage, move: (step: number) => Promise<unknown>): Promise<Measured> {
   const idle: number[] = [];
   for (let turn = 0; turn < 10; turn += 1) {
     const before = await script();
@@ -76,20 +89,18 @@ export async function benchDrag(bench: Bench): Promise<Row[]> {
     const knob = await knobs.nth(Math.floor((await knobs.count()) / 2)).boundingBox();
     if (!surface || !knob) throw new Error('nothing to take hold of');
 
-    await page.mouse.move(surface.x + 60, surface.y + surface.height - 10);
-    await page.mouse.down();
-    const scrub = await steps(slow, (step) =>
-      page.mouse.move(surface.x + 60 + step * 4, surface.y + surface.height - 10),
-    );
-    await page.mouse.up();
+    const point = pointer(slow);
+    const [from, along] = [surface.x + 60, surface.y + surface.height - 10];
+    await point('mousePressed', from, along);
+    const scrub = await steps(slow, (step) => point('mouseMoved', from + step * 4, along));
+    await point('mouseReleased', from, along);
     await page.waitForTimeout(600);
 
     const [x, y] = [knob.x + knob.width / 2, knob.y + knob.height / 2];
-    await page.mouse.move(x, y);
-    await page.mouse.down();
-    await page.mouse.move(x, y - 12, { steps: 3 });
-    const drag = await steps(slow, (step) => page.mouse.move(x, y - 12 - (step % 20) * 2));
-    await page.mouse.up();
+    await point('mousePressed', x, y);
+    for (let step = 1; step <= 3; step += 1) await point('mouseMoved', x, y - 4 * step);
+    const drag = await steps(slow, (step) => point('mouseMoved', x, y - 12 - (step % 20) * 2));
+    await point('mouseReleased', x, y);
     await page.close();
     for (const [name, { step, frame }] of [
       ['dragging an invert', drag],
