@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { evaluate, networkSpots } from '@alveus/core';
+import type { Preview } from '@alveus/core';
+import { evaluate, followInvert, networkSpots, regrade } from '@alveus/core';
 import { applyEdits, openPlanFile, otherFlow } from '@alveus/plan';
 import type { Plan, Run } from '@alveus/plan';
 import { readFileSync } from 'node:fs';
@@ -8,7 +9,7 @@ import { exaggeration, path as line, scale, spread, ticks } from '../src/drawing
 import { extentOf, runShapes } from '../src/drawing/section/geometry';
 import { handlesOf } from '../src/drawing/section/handles';
 import { frameOf } from '../src/drawing/section/frame';
-import { movingPaths } from '../src/drawing/section/moving';
+import { movedRuns, movingPaths } from '../src/drawing/section/moving';
 import { labelsOf } from '../src/drawing/sketch/labels';
 import { drawnRuns } from '../src/drawing/sketch/paths';
 import { fitView, laid, movedView, toPicture, toScreen, toSite, ZOOM } from '../src/drawing/sketch/view';
@@ -285,6 +286,31 @@ describe('the long section', () => {
       }
       // Layers of the first run begin at the outlet.
       expect(paths.outside.startsWith(`M${frame.x.to(0)} `)).toBe(paths.outside !== '');
+    }
+  });
+
+  test('what is dragged and what stays are drawn apart, and are together what is drawn whole', () => {
+    const rest = evaluate(demo());
+    const strokes = (...all: string[]): string[] => all.flatMap((d) => d.split(/(?=M)/).filter(Boolean)).sort();
+    for (const line of rest.lines.values()) {
+      const frame = frameOf(extentOf(runShapes(rest, line, 5), []), line.order.length, 390, 276);
+      for (const { id } of line.order.runs) {
+        const high = rest.runs.get(id)?.grade.high;
+        if (high === undefined) continue;
+        for (const by of [-0.3, 0.07]) {
+          const edits = followInvert(rest.plan, rest.grade, id, 'high')(high + by);
+          const evaluation = regrade(rest, edits) as Preview;
+          const moving = { evaluation, line };
+          const moved = movedRuns(moving, rest);
+          const [whole, apart, others] = [undefined, moved, moved].map((set, index) =>
+            movingPaths(moving, frame, true, (run) => !set || set.has(run) === (index === 1)),
+          ) as [ReturnType<typeof movingPaths>, ReturnType<typeof movingPaths>, ReturnType<typeof movingPaths>];
+          const before = movingPaths({ evaluation: rest, line }, frame, true, (run) => !moved.has(run));
+          expect(others).toEqual(before);
+          for (const part of Object.keys(whole) as (keyof typeof whole)[])
+            expect(strokes(apart[part], others[part])).toEqual(strokes(whole[part]));
+        }
+      }
     }
   });
 });

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import type { Edit, Held, Item, Plan } from '@alveus/plan';
+import type { LineResult } from '@alveus/core';
+import { followInvert, placeOn } from '@alveus/core';
+import type { Edit, Held, Item, ItemOf, Plan } from '@alveus/plan';
 import { applyEdits, EMPTY_PLAN, itemsOf, keyOf, openPlanFile } from '@alveus/plan';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -23,10 +25,15 @@ import {
   selectEvaluation,
   selectFindings,
   selectLine,
+  selectLineResult,
+  selectLive,
   selectPlace,
   selectRested,
+  selectRun,
   selectStageStates,
 } from '../src/store/results';
+import { heldStore } from '../src/store/held';
+import { settingsChanged } from '../src/store/settings';
 import { makeStore } from '../src/store/store';
 import { lineChosen, stationMoved } from '../src/store/view';
 
@@ -152,6 +159,83 @@ test('what is dragged is shown at once; what nobody reads meanwhile follows when
   expect(names()).toEqual(['a', 'd', 'a']);
   store.dispatch(planEdited({ edits: [{ op: 'put', item: node(1, 'e') }], batch: id(1001), way: 'do' }));
   expect(names()).toEqual(['e', 'e', 'e']);
+});
+
+describe('a view of the store that is out of sight', () => {
+  const theme = (store: { getState: () => { settings: { system: string } } }) => store.getState().settings.system;
+  const turn = (store: ReturnType<typeof makeStore>, system: 'metric' | 'feet') =>
+    store.dispatch(settingsChanged({ system }));
+
+  test('stands still, and hears once of all that happened when it comes back', () => {
+    const store = makeStore();
+    turn(store, 'metric');
+    const { store: view, hold } = heldStore(store, true);
+    const heard = jest.fn();
+    const unfollow = view.subscribe(heard);
+    turn(store, 'feet');
+    turn(store, 'metric');
+    turn(store, 'feet');
+    expect(theme(view)).toBe('metric');
+    expect(heard).not.toHaveBeenCalled();
+    hold(false);
+    expect(theme(view)).toBe('feet');
+    expect(heard).toHaveBeenCalledTimes(1);
+    turn(store, 'metric');
+    expect(heard).toHaveBeenCalledTimes(2);
+    // Told twice to stand still it keeps what it saw first.
+    hold(true);
+    turn(store, 'feet');
+    hold(true);
+    expect(theme(view)).toBe('metric');
+    // Nothing happened meanwhile: nothing is heard.
+    turn(store, 'metric');
+    hold(false);
+    hold(true);
+    hold(false);
+    const calls = heard.mock.calls.length;
+    unfollow();
+    turn(store, 'feet');
+    expect(heard).toHaveBeenCalledTimes(calls);
+  });
+
+  test('what it dispatches reaches the store, and is heard by itself when it is in sight', () => {
+    const store = makeStore();
+    turn(store, 'metric');
+    const { store: view } = heldStore(store, false);
+    const heard = jest.fn();
+    view.subscribe(heard);
+    view.dispatch(stationMoved(12));
+    expect(store.getState().view.station).toBe(12);
+    expect(view.getState()).toBe(store.getState());
+    expect(heard).toHaveBeenCalledTimes(1);
+  });
+});
+
+test('inverts that are dragged are seen at once without working out all that follows, other things with it', () => {
+  const opened = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
+  if (!opened.ok) throw new Error(opened.message);
+  const store = makeStore();
+  const items = itemsOf(opened.plan);
+  store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
+  store.dispatch(jobOpened({ name: 'Yard', held: items.map((item) => held(item, 1)), sequence: 1, pending: [] }));
+  const run = selectRun(store.getState());
+  const before = selectCommitted(store.getState());
+  const follow = followInvert(before.plan, before.grade, run?.id as string, 'high');
+  store.dispatch(draftSet(follow((run?.grade.high as number) - 0.2)));
+  const state = store.getState();
+  const live = selectLive(state);
+  expect(live.plan).toBe(before.plan);
+  expect('findings' in (live.runs.get(run?.id as string) as object)).toBe(false);
+  expect(selectPlace(state)?.run.grade).toEqual(selectRun(state)?.grade);
+  expect(selectPlace(state)?.station.depth).toBeCloseTo(
+    placeOn(selectEvaluation(state), selectLineResult(state) as LineResult, state.view.station)?.station
+      .depth as number,
+    12,
+  );
+  // With a node that moves, a length moves: then all is worked out.
+  const place = Object.values(opened.plan.nodePlace)[0] as ItemOf<'nodePlace'>;
+  store.dispatch(draftSet([{ op: 'put', item: { ...place, east: place.east + 1 } }]));
+  expect(selectLive(store.getState())).toBe(selectEvaluation(store.getState()));
 });
 
 describe('what follows from the demo job', () => {

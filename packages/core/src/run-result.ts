@@ -5,8 +5,8 @@ import type { GroundProfile } from './ground';
 import type { CrossingResult } from './site';
 import type { Envelope, RunTrench } from './trench';
 
-/** All that follows for one run. What is undefined waits for something the plan does not say yet. */
-export interface RunResult {
+/** Where a run lies and what is dug for it. What is undefined waits for something the plan does not say yet. */
+export interface RunShape {
   readonly id: Uuid;
   readonly run: ItemOf<'run'>;
   readonly length: number;
@@ -16,6 +16,10 @@ export interface RunResult {
   readonly section: Section | undefined;
   readonly envelope: Envelope | undefined;
   readonly trench: RunTrench | undefined;
+}
+
+/** All that follows for one run. */
+export interface RunResult extends RunShape {
   readonly crossings: readonly CrossingResult[];
   readonly findings: readonly Finding[];
 }

@@ -2,7 +2,7 @@ import type { Uuid } from '@alveus/plan';
 import { same, upperOf } from '@alveus/plan';
 import { runsAt } from '../network';
 import type { GroundShot, RunShot } from '../survey';
-import { changedIds, changedKeys } from './differ';
+import { changedIds, changedKeys } from '../differ';
 import type { Evaluation } from './evaluation';
 import type { Context } from './run';
 

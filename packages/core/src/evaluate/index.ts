@@ -1,3 +1,4 @@
 export * from './evaluate';
 export * from './evaluation';
+export * from './regrade';
 export * from './stations';

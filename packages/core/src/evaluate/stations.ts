@@ -1,13 +1,13 @@
 import type { Chainage, UpLine, UpRun, Uuid } from '@alveus/plan';
 import type { Station } from '../trench';
 import { stationAt } from '../trench';
-import type { RunResult } from '../run-result';
-import type { Evaluation, LineResult } from './evaluation';
+import type { RunShape } from '../run-result';
+import type { LineShape, Preview } from './regrade';
 
 /** A place on a line: by its chainage, and by the run and the distance that records are keyed by. */
 export interface Place {
   readonly chainage: Chainage;
-  readonly run: RunResult;
+  readonly run: RunShape;
   readonly station: Station;
 }
 
@@ -15,7 +15,7 @@ export interface Place {
  * The place on a line at a distance from its low end; held within the line. At a node between two runs it
  * belongs to the upper one.
  */
-export function placeOn(evaluation: Evaluation, line: LineResult, distance: UpLine): Place | undefined {
+export function placeOn(evaluation: Pick<Preview, 'runs'>, line: LineShape, distance: UpLine): Place | undefined {
   const { runs, starts, length } = line.order;
   const along = Math.min(length, Math.max(0, distance));
   let index = runs.length - 1;
@@ -32,7 +32,7 @@ export function placeOn(evaluation: Evaluation, line: LineResult, distance: UpLi
 }
 
 /** Distance from the line's low end of a place given by its run. */
-export function distanceOf(line: LineResult, run: Uuid, at: UpRun): UpLine | undefined {
+export function distanceOf(line: LineShape, run: Uuid, at: UpRun): UpLine | undefined {
   const index = line.order.runs.findIndex((item) => item.id === run);
   return index < 0 ? undefined : (line.order.starts[index] as number) + at;
 }

@@ -1,6 +1,6 @@
 import type { Crossing, Lineage, Plan, TestPit, Uuid } from '@alveus/plan';
 import { itemsNow, lineageOf } from '@alveus/plan';
-import { changedIds } from './differ';
+import { changedIds } from '../differ';
 import type { Evaluation, SiteTables } from './evaluation';
 
 /** Where things lie along the runs as they are now, whatever runs they were told of. */

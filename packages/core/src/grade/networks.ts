@@ -39,3 +39,17 @@ export function networksOf(table: Plan['run']): readonly (readonly Run[])[] {
   known.set(table, networks);
   return networks;
 }
+
+const places = new WeakMap<Plan['run'], ReadonlyMap<Uuid, number>>();
+
+/** Which of the networks each run and each node is in, by id. */
+export function networkAt(table: Plan['run']): ReadonlyMap<Uuid, number> {
+  const before = places.get(table);
+  if (before) return before;
+  const at = new Map<Uuid, number>();
+  networksOf(table).forEach((network, index) => {
+    for (const { id, a, b } of network) for (const one of [id, a, b]) at.set(one, index);
+  });
+  places.set(table, at);
+  return at;
+}

@@ -1,8 +1,9 @@
 import type { End, Plan, Run, RunGrade, Uuid } from '@alveus/plan';
 import { highEnd, lowEnd } from '@alveus/plan';
+import { changedIds } from '../differ';
 import { runLength } from '../length';
 import { NEAR } from '../tolerance';
-import { networksOf } from './networks';
+import { networkAt, networksOf } from './networks';
 import type { NodeEnds } from './node-ends';
 import { endsByNode, fromOutletsUp } from './node-ends';
 import { TiedLevels } from './tied-levels';
@@ -55,10 +56,11 @@ export function solveGrade(
   const networks = networksOf(plan.run);
   const known = before?.plan.run === plan.run ? solved.get(before.grade) : undefined;
   const runs = new Map(known ? before?.grade.runs : []);
+  const changed = known && before ? changedNetworks(plan, before.plan) : undefined;
   const parts = networks.map((network, index) => {
     const part = known?.[index];
-    if (part && before && sameFacts(network, plan, before.plan)) return part;
-    const solution = new Solver(plan, network).solve();
+    if (part && changed?.has(index) === false) return part;
+    const solution = new Solver(plan, network, (id) => plan.runGrade[id]).solve();
     for (const [id, result] of solution.runs) runs.set(id, result);
     return solution;
   });
@@ -70,14 +72,28 @@ export function solveGrade(
 /** The parts that a solution was put together of, network by network. */
 const solved = new WeakMap<GradeSolution, readonly GradeSolution[]>();
 
-function sameFacts(runs: readonly Run[], plan: Facts, other: Facts): boolean {
-  if (plan.runGrade === other.runGrade && plan.nodePlace === other.nodePlace) return true;
-  return runs.every(
-    ({ id, a, b }) =>
-      plan.runGrade[id] === other.runGrade[id] &&
-      plan.nodePlace[a] === other.nodePlace[a] &&
-      plan.nodePlace[b] === other.nodePlace[b],
-  );
+/** Networks of which a fact is another than it was. */
+function changedNetworks(plan: Facts, before: Facts): Set<number | undefined> {
+  const at = networkAt(plan.run);
+  const changed = [...changedIds(before.runGrade, plan.runGrade), ...changedIds(before.nodePlace, plan.nodePlace)];
+  return new Set(changed.map((id) => at.get(id)));
+}
+
+/**
+ * The inverts of every run that hangs together with one of which other facts are told: as if these were in the plan.
+ * @param told facts by run; undefined where nothing is fixed any more
+ */
+export function solveWith(plan: Facts, told: ReadonlyMap<Uuid, RunGrade | undefined>): Map<Uuid, RunGradeResult> {
+  const networks = networksOf(plan.run);
+  const at = networkAt(plan.run);
+  const gradeOf = (id: Uuid): RunGrade | undefined => (told.has(id) ? told.get(id) : plan.runGrade[id]);
+  const results = new Map<Uuid, RunGradeResult>();
+  for (const index of new Set([...told.keys()].map((id) => at.get(id)))) {
+    const network = index === undefined ? undefined : networks[index];
+    if (!network) continue;
+    for (const [id, result] of new Solver(plan, network, gradeOf).solve().runs) results.set(id, result);
+  }
+  return results;
 }
 
 const DATUM = 0;
@@ -93,9 +109,9 @@ class Solver {
   /** Runs whose step at the low end is over the highest of several going out, and so waits for them. */
   readonly #waiting = new Map<number, { step: number; used: boolean }>();
 
-  constructor(plan: Facts, runs: readonly Run[]) {
+  constructor(plan: Omit<Facts, 'runGrade'>, runs: readonly Run[], gradeOf: (run: Uuid) => RunGrade | undefined) {
     this.#runs = runs;
-    this.#grades = this.#runs.map(({ id }) => plan.runGrade[id]);
+    this.#grades = this.#runs.map(({ id }) => gradeOf(id));
     this.#lengths = this.#runs.map((run) => runLength(plan, run));
     this.#levels = new TiedLevels(1 + 2 * this.#runs.length);
     this.#nodes = endsByNode(this.#runs);

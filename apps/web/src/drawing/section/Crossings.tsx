@@ -8,7 +8,7 @@ import { PAD } from './frame';
 import type { RunShapes } from './geometry';
 
 interface CrossingsProps {
-  shapes: readonly RunShapes[];
+  shapes: readonly RunShapes<RunResult>[];
   frame: SectionFrame;
   /** How far round a utility is dug by hand, m. */
   handDig: number;

@@ -42,7 +42,7 @@ export const LongSection = memo(function LongSection({
   handles,
 }: LongSectionProps) {
   const tones = useTones();
-  const moves = useMoving(source, frame, handles);
+  const moves = useMoving(source, evaluation, frame, handles);
   const { plan, profile } = evaluation;
   const shapes = useMemo(() => runShapes(evaluation, line, frame.x.factor), [evaluation, line, frame]);
   const arriving = useMemo(() => arrivals(line, evaluation, frame), [line, evaluation, frame]);

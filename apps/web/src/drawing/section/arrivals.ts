@@ -1,4 +1,5 @@
-import type { Evaluation, LineResult } from '@alveus/core';
+import type { LineShape, Preview } from '@alveus/core';
+import type { Uuid } from '@alveus/plan';
 import { serviceOf, upperOf } from '@alveus/plan';
 import { spread } from '../scale';
 import type { SectionFrame } from './frame';
@@ -15,13 +16,20 @@ export interface Arrival {
   readonly letters: string;
 }
 
-export function arrivals(line: LineResult, { plan, topology, runs }: Evaluation, frame: SectionFrame): Arrival[] {
+export function arrivals(
+  line: LineShape,
+  { plan, topology, runs }: Preview,
+  frame: SectionFrame,
+  of: (run: Uuid) => boolean = () => true,
+): Arrival[] {
   const { x, y, width } = frame;
   return line.order.runs.flatMap((run, index) => {
     const at = x.to(line.order.starts[index + 1] ?? line.order.length);
     // Near the edge they stand on the other side of the node.
     const side = at > width - 60 ? -1 : 1;
-    const arriving = (topology.arriving.get(upperOf(run)) ?? []).flatMap((id) => {
+    const there = topology.arriving.get(upperOf(run)) ?? [];
+    if (!there.some(of)) return [];
+    const arriving = there.flatMap((id) => {
       const service = plan.line[plan.run[id]?.line ?? '']?.service;
       const low = runs.get(id)?.grade.low;
       return plan.run[id]?.line !== line.id && service !== undefined && low !== undefined
@@ -35,11 +43,8 @@ export function arrivals(line: LineResult, { plan, topology, runs }: Evaluation,
       0,
       Infinity,
     );
-    return ordered.map((one, order): Arrival => ({
-      ...one,
-      x: at + side * 8,
-      side,
-      label: labels[order] as number,
-    }));
+    return ordered
+      .map((one, order): Arrival => ({ ...one, x: at + side * 8, side, label: labels[order] as number }))
+      .filter((one) => of(one.run));
   });
 }

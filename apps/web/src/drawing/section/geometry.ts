@@ -1,5 +1,6 @@
-import type { Evaluation, LineResult, RunResult } from '@alveus/core';
+import type { LineShape, Preview, RunResult, RunShape } from '@alveus/core';
 import { groundAt, layerTops, stationAt } from '@alveus/core';
+import type { Uuid } from '@alveus/plan';
 import type { Look } from '../looks';
 import type { Point } from '../scale';
 
@@ -10,8 +11,8 @@ export interface SectionShape {
   readonly points: readonly Point[];
 }
 
-export interface RunShapes {
-  readonly run: RunResult;
+export interface RunShapes<Run extends RunShape = RunShape> {
+  readonly run: Run;
   /** Distance of the run's lower node along the line. */
   readonly start: number;
   readonly layers: readonly SectionShape[];
@@ -34,26 +35,37 @@ const EVERY = 16;
  * The shapes of a line's runs. What was worked out for a run is kept with its result, so that an edit costs the runs
  * that it touched.
  * @param factor pixels for a metre along the line: a run that is short on the screen needs few samples
+ * @param of which runs are asked for
  */
-export function runShapes(evaluation: Evaluation, line: LineResult, factor: number): RunShapes[] {
+export function runShapes<Run extends RunShape>(
+  evaluation: Pick<Preview, 'plan'> & { readonly runs: ReadonlyMap<Uuid, Run> },
+  line: LineShape,
+  factor: number,
+  of: (run: Uuid) => boolean = () => true,
+): RunShapes<Run>[] {
   return line.order.runs.flatMap((item, index) => {
-    const run = evaluation.runs.get(item.id);
+    const run = of(item.id) ? evaluation.runs.get(item.id) : undefined;
     if (!run) return [];
     const start = line.order.starts[index] as number;
     const samples = Math.max(1, Math.min(MOST_SAMPLES, Math.ceil((run.length * factor) / EVERY)));
     const materials = evaluation.plan.material;
     const known = drawn.get(run);
     if (known && known.shapes.start === start && known.samples === samples && known.materials === materials)
-      return [known.shapes];
+      return [known.shapes as RunShapes<Run>];
     const shapes = shapesOf(evaluation, run, start, samples);
     drawn.set(run, { shapes, samples, materials });
     return [shapes];
   });
 }
 
-const drawn = new WeakMap<RunResult, { shapes: RunShapes; samples: number; materials: object }>();
+const drawn = new WeakMap<RunShape, { shapes: RunShapes; samples: number; materials: object }>();
 
-function shapesOf({ plan }: Evaluation, run: RunResult, start: number, samples: number): RunShapes {
+function shapesOf<Run extends RunShape>(
+  { plan }: Pick<Preview, 'plan'>,
+  run: Run,
+  start: number,
+  samples: number,
+): RunShapes<Run> {
   const ground = run.ground.points.map(({ at, elevation }): Point => [start + at, elevation]);
   const { low, high } = run.grade;
   const { pipe, envelope: of, trench } = run;
@@ -97,7 +109,7 @@ function shapesOf({ plan }: Evaluation, run: RunResult, start: number, samples: 
 }
 
 /** Where tops are worked out for drawing: every ground point, and evenly between. */
-function sampleDistances(run: RunResult, samples: number): number[] {
+function sampleDistances(run: RunShape, samples: number): number[] {
   const points = run.ground.points;
   const first = points[0]?.at ?? 0;
   const last = points[points.length - 1]?.at ?? run.length;
@@ -107,7 +119,10 @@ function sampleDistances(run: RunResult, samples: number): number[] {
 }
 
 /** The range of elevations on show; undefined while nothing has one. */
-export function extentOf(shapes: readonly RunShapes[], water: readonly (number | undefined)[]): Extent | undefined {
+export function extentOf(
+  shapes: readonly RunShapes<RunResult>[],
+  water: readonly (number | undefined)[],
+): Extent | undefined {
   const values = water.filter((level) => level !== undefined);
   for (const { ground, layers, pipe, run } of shapes) {
     for (const [, elevation] of ground) values.push(elevation);

@@ -1,4 +1,4 @@
-import type { Evaluation, LineResult, RunEnd } from '@alveus/core';
+import type { LineShape, Preview, RunEnd } from '@alveus/core';
 import { factsOf } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import { disc } from '../scale';
@@ -18,9 +18,9 @@ export interface Handle {
 }
 
 /** One handle a node: the invert going out of it; and the one coming in where there is a drop. */
-export function handlesOf(line: LineResult, evaluation: Evaluation): Handle[] {
+export function handlesOf(line: LineShape, evaluation: Preview, wanted: (run: Uuid) => boolean = () => true): Handle[] {
   return line.order.runs.flatMap((item, index): Handle[] => {
-    const run = evaluation.runs.get(item.id);
+    const run = wanted(item.id) ? evaluation.runs.get(item.id) : undefined;
     if (!run) return [];
     const start = line.order.starts[index] as number;
     const { low, high } = run.grade;

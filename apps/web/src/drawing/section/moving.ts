@@ -1,5 +1,6 @@
-import type { Evaluation, LineResult } from '@alveus/core';
+import type { LineShape, Preview } from '@alveus/core';
 import { nodeLevel } from '@alveus/core';
+import type { Uuid } from '@alveus/plan';
 import { lowerOf, upperOf } from '@alveus/plan';
 import type { Look } from '../looks';
 import { LOOKS } from '../looks';
@@ -26,16 +27,20 @@ export type MovingPart =
   | 'fixed';
 
 export interface Moving {
-  readonly evaluation: Evaluation;
-  readonly line: LineResult;
+  readonly evaluation: Preview;
+  readonly line: LineShape;
 }
+
+/** Which of a line's runs are drawn. */
+export type Of = (run: Uuid) => boolean;
 
 export function movingPaths(
   { evaluation, line }: Moving,
   frame: SectionFrame,
   handles: boolean,
+  of: Of = () => true,
 ): Record<MovingPart, string> {
-  const paths = linePaths(runShapes(evaluation, line, frame.x.factor), frame);
+  const paths = linePaths(runShapes(evaluation, line, frame.x.factor, of), frame);
   const layers = Object.fromEntries(LOOKS.map((look) => [`layer-${look}`, paths.layers.get(look) ?? ''])) as Record<
     `layer-${Look}`,
     string
@@ -48,7 +53,7 @@ export function movingPaths(
     outside,
     inside,
     invert,
-    arrows: arrivals(line, evaluation, frame)
+    arrows: arrivals(line, evaluation, frame, of)
       .map(({ x, y, side }) =>
         path([
           [x + side * 9, y - 6],
@@ -57,9 +62,25 @@ export function movingPaths(
         ]),
       )
       .join(''),
-    ...structurePaths(line, evaluation, frame),
-    ...(handles ? knobPaths(handlesOf(line, evaluation), frame) : { free: '', fixed: '' }),
+    ...structurePaths(line, evaluation, frame, of),
+    ...(handles ? knobPaths(handlesOf(line, evaluation, of), frame) : { free: '', fixed: '' }),
   };
+}
+
+/**
+ * The runs of which something is drawn otherwise than in another evaluation of the plan: those whose results differ, and
+ * their neighbours, whose knobs make room for each other at a node.
+ */
+export function movedRuns({ evaluation, line }: Moving, rest: Preview): ReadonlySet<Uuid> {
+  const moved = new Set<Uuid>();
+  const { runs } = line.order;
+  const differs = (id: Uuid): boolean => evaluation.runs.get(id) !== rest.runs.get(id);
+  runs.forEach((run, index) => {
+    for (const id of evaluation.topology.arriving.get(upperOf(run)) ?? []) if (differs(id)) moved.add(id);
+    if (!differs(run.id)) return;
+    for (const near of [runs[index - 1], run, runs[index + 1]]) if (near) moved.add(near.id);
+  });
+  return moved;
 }
 
 /** What is built as a box in the ground, and drawn as one. */
@@ -77,12 +98,14 @@ const BOXES: ReadonlySet<string> = new Set([
 
 /** Boxes from their rim to their lowest invert, and a leader from each name down to its place. */
 function structurePaths(
-  line: LineResult,
-  { plan, shots, runs }: Evaluation,
+  line: LineShape,
+  { plan, shots, runs }: Preview,
   { x, y }: SectionFrame,
+  of: Of,
 ): Record<'boxes' | 'lids' | 'leaders', string> {
   const all = { boxes: '', lids: '', leaders: '' };
   nodesOf(line).forEach(({ id, at, run, end }, index) => {
+    if (!of(run)) return;
     const form = plan.node[id]?.form;
     const level = nodeLevel(plan, shots, id)?.elevation;
     const invert = runs.get(run)?.grade[end];
@@ -108,7 +131,7 @@ export interface SectionNode {
 }
 
 /** The nodes of a line from its outlet up. */
-export function nodesOf({ order }: LineResult): SectionNode[] {
+export function nodesOf({ order }: LineShape): SectionNode[] {
   const nodes = order.runs.map((run, index): SectionNode => ({
     id: upperOf(run),
     at: order.starts[index + 1] ?? order.length,

@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { RootState, Store } from '../../store';
 import { sheetOpened, useAppSelector } from '../../store';
-import { selectRun } from '../../store/results';
+import { selectPlace, selectRun } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import type { IconName } from '../../ui';
@@ -20,7 +20,7 @@ import { freeEdits, lockEdits, selectHeld, TRIAD, TRIAD_WORDS } from './grade';
  */
 export const GradeBar = memo(function GradeBar() {
   const tones = useTones();
-  const name = useAppSelector((state) => selectRun(state)?.run.name);
+  const name = useAppSelector((state) => selectPlace(state)?.run.run.name);
   if (name === undefined) return null;
   return (
     <View role="group" aria-label={`Grade of ${name}`} style={[styles.bar, { borderColor: tones.line }]}>
@@ -34,9 +34,9 @@ export const GradeBar = memo(function GradeBar() {
 const HELD_WORDS: Record<Held, string> = { locked: 'locked', linked: 'from below', free: 'follows' };
 const HELD_ICONS: Record<Held, IconName> = { locked: 'locked', linked: 'linked', free: 'free' };
 const valueOf: Record<Triad, (state: RootState) => number | undefined> = {
-  low: (state) => selectRun(state)?.grade.low,
-  slope: (state) => selectRun(state)?.grade.slope,
-  high: (state) => selectRun(state)?.grade.high,
+  low: (state) => selectPlace(state)?.run.grade.low,
+  slope: (state) => selectPlace(state)?.run.grade.slope,
+  high: (state) => selectPlace(state)?.run.grade.high,
 };
 
 /** With what the run holds now, which need not be what was last drawn. */

@@ -4,7 +4,7 @@ import { memo } from 'react';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { sheetOpened, stationMoved, useAppSelector } from '../../store';
-import { selectLine, selectRested, selectRun } from '../../store/results';
+import { selectLine, selectRested, selectPlace } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Icon, IconButton, Row, useUnits } from '../../ui/measured';
 
@@ -14,7 +14,7 @@ export const RunRow = memo(function RunRow({ id }: { id: Uuid }) {
   const store = useStore() as Store;
   const { system, fraction } = useUnits();
   const run = useAppSelector((state) => selectRested(state).runs.get(id));
-  const chosen = useAppSelector((state) => selectRun(state)?.id === id);
+  const chosen = useAppSelector((state) => selectPlace(state)?.run.id === id);
   if (!run) return null;
   const { slope } = run.grade;
   const deepest = run.trench?.deepest?.depth;

@@ -4,7 +4,7 @@ import { lowerOf } from '@alveus/plan';
 import type { Edit } from '@alveus/plan';
 import { createSelector } from '@reduxjs/toolkit';
 import type { RootState } from '../../store';
-import { selectCommitted, selectEvaluation, selectRun } from '../../store/results';
+import { selectCommitted, selectEvaluation, selectPlace } from '../../store/results';
 
 /** Locking two of low invert, slope and high invert of a run; the third follows. */
 
@@ -25,10 +25,10 @@ function linked(state: RootState, run: RunResult, fixed: readonly Triad[]): bool
 /** What holds each of the three, at the station. Which facts are fixed does not change while one of them is dragged. */
 export const selectHeld: (state: RootState) => Readonly<Record<Triad, Held>> = createSelector(
   [
-    (state: RootState) => selectRun(state)?.id,
-    (state: RootState) => selectRun(state)?.run,
+    (state: RootState) => selectPlace(state)?.run.id,
+    (state: RootState) => selectPlace(state)?.run.run,
     selectCommitted,
-    (state: RootState) => selectRun(state)?.grade.low !== undefined,
+    (state: RootState) => selectPlace(state)?.run.grade.low !== undefined,
   ],
   (id, run, { plan, topology }, known) => {
     const fixed = run && id !== undefined ? fixedFacts(run, plan.runGrade[id]) : [];

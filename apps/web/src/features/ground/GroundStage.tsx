@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
-import { selectEvaluation, selectRested } from '../../store/results';
+import { selectLive, selectRested } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, useDrawingRoom, useWide, Words } from '../../ui';
@@ -28,7 +28,7 @@ const GROUND_FINDINGS: ReadonlySet<string> = new Set([
 export function GroundStage() {
   const wide = useWide();
   const room = useDrawingRoom();
-  const lines = useAppSelector((state) => selectEvaluation(state).lines.size);
+  const lines = useAppSelector((state) => selectLive(state).lines.size);
   const book = useAppSelector((state) => selectRested(state).book);
   const rows = useMemo(() => bookRows(book), [book]);
   return (

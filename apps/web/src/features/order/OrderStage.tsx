@@ -4,7 +4,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { useAppSelector } from '../../store';
-import { selectEvaluation, selectLine } from '../../store/results';
+import { selectEvaluation, selectLineResult } from '../../store/results';
 import { saveText } from '../../sync/files';
 import { Button, Note, usePrint, useWide, Words } from '../../ui/measured';
 import { Empty } from '../parts/Empty';
@@ -15,7 +15,7 @@ import { DiggingCard, MaterialsCard, PipeCard } from './cards';
 export function OrderStage() {
   const wide = useWide();
   const print = usePrint();
-  const line = useAppSelector(selectLine);
+  const line = useAppSelector(selectLineResult);
   if (!line || line.order.runs.length === 0) return <Empty />;
   const { complete, missingLength } = line.quantities;
   return (
@@ -49,7 +49,7 @@ function Foot() {
   const store = useStore() as Store;
   const table = (): void => {
     const state = store.getState();
-    const line = selectLine(state);
+    const line = selectLineResult(state);
     if (!line) return;
     const { system } = state.settings;
     const apart = system === 'metric' ? ROWS.metres : ROWS.feet;

@@ -22,9 +22,9 @@ import type { RootState, Store } from '../../store';
 import { draftSet, sheetOpened, stationMoved, useAppSelector } from '../../store';
 import {
   selectCommitted,
-  selectEvaluation,
   selectFindings,
   selectLine,
+  selectLive,
   selectPlace,
   selectRested,
 } from '../../store/results';
@@ -80,7 +80,7 @@ const Surface = memo(function Surface({ frame, children }: { frame: SectionFrame
   const system = useAppSelector((state) => state.settings.system);
   const nodes = useMemo(() => (order ? [...order.starts, order.length] : []), [order]);
   const move = useCallback((distance: number) => void store.dispatch(stationMoved(distance)), [store]);
-  const follow = useFollowed(said);
+  const follow = useFollowed(said, true);
   if (!order) return null;
   return (
     <SectionSurface
@@ -98,13 +98,18 @@ const Surface = memo(function Surface({ frame, children }: { frame: SectionFrame
   );
 });
 
-/** Tells of the station at once, and whenever it has moved: what follows it need not be drawn anew. */
-function useFollowed<T>(tell: (state: RootState) => T): (hear: (told: T) => void) => () => void {
+/**
+ * Tells of the station at once, and whenever it has moved: what follows it need not be drawn anew.
+ * @param atRest not while something is dragged
+ */
+function useFollowed<T>(tell: (state: RootState) => T, atRest = false): (hear: (told: T) => void) => () => void {
   const store = useStore() as Store;
   return useCallback(
     (hear) => {
       let heard: Place | undefined | null = null;
       const look = (): void => {
+        const { draft, rested } = store.getState().job;
+        if (atRest && draft.length > 0 && draft !== rested) return;
         const place = selectPlace(store.getState());
         if (place === heard) return;
         heard = place;
@@ -113,7 +118,7 @@ function useFollowed<T>(tell: (state: RootState) => T): (hear: (told: T) => void
       look();
       return store.subscribe(look);
     },
-    [store, tell],
+    [store, tell, atRest],
   );
 }
 
@@ -160,7 +165,7 @@ const Picture = memo(function Picture({ frame, handles }: { frame: SectionFrame;
       now: () => {
         const state = store.getState();
         const now = selectLine(state);
-        return now && { evaluation: selectEvaluation(state), line: now };
+        return now && { evaluation: selectLive(state), line: now };
       },
       follow: store.subscribe,
     }),

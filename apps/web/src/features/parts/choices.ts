@@ -1,7 +1,7 @@
 import { print } from '@alveus/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../../store';
-import { selectRested, selectRun } from '../../store/results';
+import { selectRested, selectPlace } from '../../store/results';
 import { usePrint } from '../../ui/measured';
 import type { PickerOption } from '../../ui/measured';
 import { FORM_WORDS } from './words';
@@ -11,7 +11,7 @@ import { FORM_WORDS } from './words';
 /** The runs of the job, each with its line and length; the one at the station line is likely meant. */
 export function useRunChoices(): { options: PickerOption<string>[]; likely: string[] } {
   const evaluation = useAppSelector(selectRested);
-  const here = useAppSelector((state) => selectRun(state)?.id);
+  const here = useAppSelector((state) => selectPlace(state)?.run.id);
   const recent = useAppSelector((state) => state.view.recent);
   const system = useAppSelector((state) => state.settings.system);
   return useMemo(

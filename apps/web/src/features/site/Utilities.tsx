@@ -3,14 +3,14 @@ import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { UTILITY_MARKS } from '../../drawing/utilities';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
-import { selectRested, selectRun } from '../../store/results';
+import { selectRested, selectPlace } from '../../store/results';
 import { Button, Heading, List, Row, usePrint, Words } from '../../ui/measured';
 
 /** Utilities that were marked, each with where it lies and how clear it is. */
 export const Utilities = memo(function Utilities() {
   const dispatch = useAppDispatch();
   const evaluation = useAppSelector(selectRested);
-  const here = useAppSelector((state) => selectRun(state)?.id);
+  const here = useAppSelector((state) => selectPlace(state)?.run.id);
   const print = usePrint();
   const crossings = [...evaluation.runs.values()].flatMap((run) => run.crossings.map((result) => ({ run, result })));
   return (

@@ -1,5 +1,5 @@
-import type { Evaluation, Finding } from '@alveus/core';
-import { evaluate, findingsOf } from '@alveus/core';
+import type { Evaluation, Finding, Preview } from '@alveus/core';
+import { evaluate, findingsOf, regrade } from '@alveus/core';
 import type { Edit, Plan } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import { createSelector } from '@reduxjs/toolkit';
@@ -20,7 +20,7 @@ export const selectCommitted: (state: RootState) => Evaluation = createSelector(
 
 let drafted: { readonly on: Evaluation; readonly evaluation: Evaluation } | undefined;
 
-/** What follows from the plan with what is being dragged, at every frame. */
+/** All that follows from the plan with what is being dragged. What must keep up with a finger follows `selectLive`. */
 export const selectEvaluation: (state: RootState) => Evaluation = createSelector(
   [selectCommitted, selectDraft],
   (on, draft) => {
@@ -33,6 +33,14 @@ export const selectEvaluation: (state: RootState) => Evaluation = createSelector
     return drafted.evaluation;
   },
 );
+
+const selectRegraded: (state: RootState) => Preview | undefined = createSelector(
+  [selectCommitted, selectDraft],
+  (on, draft) => (draft.length === 0 ? on : regrade(on, draft)),
+);
+
+/** Where everything lies with what is being dragged, at every frame. */
+export const selectLive = (state: RootState): Preview => selectRegraded(state) ?? selectEvaluation(state);
 
 const selectPlan = (state: RootState): Plan => selectEvaluation(state).plan;
 

@@ -1,21 +1,25 @@
-import type { LineResult, Place, RunResult } from '@alveus/core';
+import type { LineResult, LineShape, Place, RunResult } from '@alveus/core';
 import { placeOn } from '@alveus/core';
 import { createSelector } from '@reduxjs/toolkit';
 import type { RootState } from '../store';
-import { selectEvaluation } from './evaluation';
+import { selectEvaluation, selectLive } from './evaluation';
 
-/** The line being worked on: the chosen one, or the first. */
-export const selectLine: (state: RootState) => LineResult | undefined = createSelector(
-  [selectEvaluation, (state: RootState) => state.view.line],
-  (evaluation, chosen) => (chosen ? evaluation.lines.get(chosen) : undefined) ?? evaluation.lines.values().next().value,
+/** The line being worked on: the chosen one, or the first. It keeps up with a finger. */
+export const selectLine: (state: RootState) => LineShape | undefined = createSelector(
+  [(state: RootState) => selectLive(state).lines, (state: RootState) => state.view.line],
+  (lines, chosen) => (chosen ? lines.get(chosen) : undefined) ?? lines.values().next().value,
 );
 
+/** All that follows for it. */
+export const selectLineResult = (state: RootState): LineResult | undefined =>
+  selectEvaluation(state).lines.get(selectLine(state)?.id ?? '');
+
+/** Where the station line stands. It keeps up with a finger. */
 export const selectPlace: (state: RootState) => Place | undefined = createSelector(
-  [selectEvaluation, selectLine, (state: RootState) => state.view.station],
-  (evaluation, line, station) => line && placeOn(evaluation, line, station),
+  [(state: RootState) => selectLive(state).runs, selectLine, (state: RootState) => state.view.station],
+  (runs, line, station) => line && placeOn({ runs }, line, station),
 );
 
-export const selectRun: (state: RootState) => RunResult | undefined = createSelector(
-  [selectPlace],
-  (place) => place?.run,
-);
+/** All that follows for the run that it stands on. */
+export const selectRun = (state: RootState): RunResult | undefined =>
+  selectEvaluation(state).runs.get(selectPlace(state)?.run.id ?? '');

@@ -1,0 +1,46 @@
+import type { Edit, RunGrade, Uuid } from '@alveus/plan';
+import { addressOf } from '@alveus/plan';
+import { solveWith } from '../grade';
+import type { RunShape } from '../run-result';
+import { runTrench } from '../trench';
+import type { Evaluation, LineResult } from './evaluation';
+
+/** Of a line, what does not depend on how deep it lies. */
+export type LineShape = Pick<LineResult, 'id' | 'line' | 'order'>;
+
+/**
+ * What is to be seen of a plan while inverts are dragged: where everything lies, without what is judged and ordered.
+ * Every evaluation is one. Facts of grade are those of `runs`, which the plan need not hold yet.
+ */
+export interface Preview extends Pick<Evaluation, 'plan' | 'topology' | 'shots' | 'profile'> {
+  readonly lines: ReadonlyMap<Uuid, LineShape>;
+  readonly runs: ReadonlyMap<Uuid, RunShape>;
+}
+
+/**
+ * The plan with other facts of grade, at a fraction of the cost of working it out anew. Runs that they do not move are
+ * the very ones of `on`.
+ *
+ * @returns undefined where the edits are of anything but grades: then there is no way around `evaluate`
+ */
+export function regrade(on: Evaluation, edits: readonly Edit[]): Preview | undefined {
+  const told = new Map<Uuid, RunGrade | undefined>();
+  for (const edit of edits) {
+    if (addressOf(edit).kind !== 'runGrade') return undefined;
+    if (edit.op === 'put') told.set(edit.item.id, edit.item as RunGrade);
+    else told.set(edit.id, undefined);
+  }
+  const runs = new Map<Uuid, RunShape>(on.runs);
+  for (const [id, grade] of solveWith(on.plan, told)) {
+    const before = on.runs.get(id);
+    if (!before) continue;
+    const { low, high, slope } = before.grade;
+    if (grade.low === low && grade.high === high && grade.slope === slope) continue;
+    const { run, length, ground, pipe, section, envelope } = before;
+    const dug = before.trench && pipe && section && envelope;
+    const trench = dug ? runTrench(grade, ground, pipe, section, envelope) : undefined;
+    runs.set(id, { id, run, length, grade, ground, pipe, section, envelope, trench });
+  }
+  const { plan, topology, shots, profile, lines } = on;
+  return { plan, topology, shots, profile, lines, runs };
+}
