@@ -4,7 +4,7 @@ import { median } from './measure';
 import type { Bench, SlowPage } from './page';
 import { slowPage, SLOWER } from './page';
 
-const STEPS = 60;
+const STEPS = 150;
 
 /** Lets the page say how long its frames take. */
 const watchFrames = (page: Page): Promise<void> =>
@@ -92,7 +92,7 @@ export async function benchDrag(bench: Bench): Promise<Row[]> {
     const point = pointer(slow);
     const [from, along] = [surface.x + 60, surface.y + surface.height - 10];
     await point('mousePressed', from, along);
-    const scrub = await steps(slow, (step) => point('mouseMoved', from + step * 4, along));
+    const scrub = await steps(slow, (step) => point('mouseMoved', from + (step % 60) * 4, along));
     await point('mouseReleased', from, along);
     await page.waitForTimeout(600);
 

@@ -66,7 +66,7 @@ function shapesOf<Run extends RunShape>(
   start: number,
   samples: number,
 ): RunShapes<Run> {
-  const ground = run.ground.points.map(({ at, elevation }): Point => [start + at, elevation]);
+  const { ground, at } = groundOf(run, start, samples);
   const { low, high } = run.grade;
   const { pipe, envelope: of, trench } = run;
   const levels = pipe ? [-pipe.wall, 0, pipe.outside - 2 * pipe.wall, pipe.outside - pipe.wall] : [];
@@ -79,7 +79,6 @@ function shapesOf<Run extends RunShape>(
         ]);
   const layers: SectionShape[] = [];
   if (of && trench && trench.stations.length > 1) {
-    const at = sampleDistances(run, samples);
     const tops = at.map((distance) => {
       const station = stationAt(run.grade, run.ground, of, distance);
       const bottom = station.bottom ?? 0;
@@ -106,6 +105,25 @@ function shapesOf<Run extends RunShape>(
     });
   }
   return { run, start, layers, ground, pipe: pipeLines };
+}
+
+interface DrawnGround {
+  readonly start: number;
+  readonly samples: number;
+  readonly ground: readonly Point[];
+  /** Where layers are sampled. */
+  readonly at: readonly number[];
+}
+const grounds = new WeakMap<RunShape['ground'], DrawnGround>();
+
+/** What of a run's drawing stays while its inverts are dragged. */
+function groundOf(run: RunShape, start: number, samples: number): DrawnGround {
+  const known = grounds.get(run.ground);
+  if (known?.start === start && known.samples === samples) return known;
+  const ground = run.ground.points.map(({ at, elevation }): Point => [start + at, elevation]);
+  const made = { start, samples, ground, at: sampleDistances(run, samples) };
+  grounds.set(run.ground, made);
+  return made;
 }
 
 /** Where tops are worked out for drawing: every ground point, and evenly between. */

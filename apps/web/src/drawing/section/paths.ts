@@ -21,23 +21,37 @@ const made = new WeakMap<RunShapes, { frame: SectionFrame; paths: RunPaths }>();
 export function pathsOf(shapes: RunShapes, frame: SectionFrame): RunPaths {
   const known = made.get(shapes);
   if (known?.frame === frame) return known.paths;
-  const { x, y, height } = frame;
-  const at = ([distance, elevation]: Point): Point => [x.to(distance), y.to(elevation)];
-  const ground = shapes.ground.map(at);
-  const first = ground[0];
-  const last = ground[ground.length - 1];
-  const base = height - PAD.bottom;
+  const at = onFrame(frame);
   const [underside, invert, top, crown] = shapes.pipe.map((ends) => ends.map(at));
   const piped = underside && invert && top && crown;
   const paths: RunPaths = {
     layers: shapes.layers.map(({ look, points }) => ({ look, d: path(points.map(at), true) })),
-    ground: path(ground),
-    earth: first && last ? path([...ground, [last[0], base], [first[0], base]], true) : '',
+    ...groundPaths(shapes.ground, frame),
     outside: piped ? path([...underside, ...[...crown].reverse()], true) : '',
     inside: piped ? path([...invert, ...[...top].reverse()], true) : '',
     invert: piped ? path(invert) : '',
   };
   made.set(shapes, { frame, paths });
+  return paths;
+}
+
+const onFrame =
+  ({ x, y }: SectionFrame) =>
+  ([distance, elevation]: Point): Point => [x.to(distance), y.to(elevation)];
+
+const grounds = new WeakMap<readonly Point[], { frame: SectionFrame; paths: Pick<RunPaths, 'ground' | 'earth'> }>();
+
+/** The ground and the earth under it stay while the pipe in them is dragged. */
+function groundPaths(points: readonly Point[], frame: SectionFrame): Pick<RunPaths, 'ground' | 'earth'> {
+  const known = grounds.get(points);
+  if (known?.frame === frame) return known.paths;
+  const ground = points.map(onFrame(frame));
+  const first = ground[0];
+  const last = ground[ground.length - 1];
+  const base = frame.height - PAD.bottom;
+  const earth = first && last ? path([...ground, [last[0], base], [first[0], base]], true) : '';
+  const paths = { ground: path(ground), earth };
+  grounds.set(points, { frame, paths });
   return paths;
 }
 
