@@ -14,6 +14,7 @@ import { labelsOf } from '../src/drawing/sketch/labels';
 import { drawnRuns } from '../src/drawing/sketch/paths';
 import { fitView, laid, movedView, toPicture, toScreen, toSite, ZOOM } from '../src/drawing/sketch/view';
 import { windowOf, within } from '../src/drawing/sketch/window';
+import { layoutOf } from '../src/ui/rowLayout';
 
 /** The geometry of the drawings, without a screen. */
 
@@ -313,4 +314,24 @@ describe('the long section', () => {
       }
     }
   });
+});
+
+test('a long list keeps the room of rows that are not made, under whatever stands before them', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.option(fc.integer({ min: 0, max: 200 })), { maxLength: 30 }),
+      fc.nat(900),
+      (heights, top) => {
+        const rows = heights.map((height) => (height === null ? {} : { height }));
+        const at = layoutOf(rows, top);
+        let end = top;
+        rows.forEach((_, index) => {
+          expect(at(rows, index)).toEqual({ index, offset: end, length: heights[index] ?? 56 });
+          end += at(rows, index).length;
+        });
+        // A row that has just gone is asked for once more.
+        expect(at(rows, rows.length).offset).toBe(end);
+      },
+    ),
+  );
 });

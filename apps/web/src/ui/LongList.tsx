@@ -1,11 +1,9 @@
 import type { ReactElement, ReactNode } from 'react';
-import { FlatList, ScrollView, StyleSheet } from 'react-native';
-
-/** A row that is made when it comes near to being seen. */
-export interface LongRow {
-  readonly key: string;
-  readonly render: () => ReactElement;
-}
+import { useCallback, useMemo, useState } from 'react';
+import type { LayoutChangeEvent } from 'react-native';
+import { FlatList, ScrollView, StyleSheet, View } from 'react-native';
+import type { LongRow } from './rowLayout';
+import { layoutOf } from './rowLayout';
 
 interface LongListProps {
   before: ReactNode;
@@ -13,8 +11,20 @@ interface LongListProps {
   after?: ReactNode;
 }
 
-/** A column that scrolls: what is always there, rows that grow with the job, and what follows them. */
+/** Height of what stands before the rows until it is laid out: more than a phone shows. */
+const BEFORE = 600;
+
+/**
+ * A column that scrolls: what is always there, rows that grow with the job, and what follows them. Its whole length can
+ * be scrolled from the start, however few of its rows are made.
+ */
 export function LongList({ before, rows, after }: LongListProps) {
+  const [top, setTop] = useState(BEFORE);
+  const layout = useMemo(() => layoutOf(rows, top), [rows, top]);
+  const onLayout = useCallback(({ nativeEvent }: LayoutChangeEvent) => {
+    // Out of sight it has no height.
+    if (nativeEvent.layout.height > 0) setTop(nativeEvent.layout.height);
+  }, []);
   if (rows.length === 0) {
     return (
       <ScrollView style={styles.whole}>
@@ -29,10 +39,11 @@ export function LongList({ before, rows, after }: LongListProps) {
       data={rows}
       keyExtractor={keyOf}
       renderItem={renderRow}
+      getItemLayout={layout}
       initialNumToRender={4}
-      maxToRenderPerBatch={8}
-      windowSize={5}
-      ListHeaderComponent={<>{before}</>}
+      maxToRenderPerBatch={10}
+      windowSize={7}
+      ListHeaderComponent={<View onLayout={onLayout}>{before}</View>}
       ListFooterComponent={<>{after}</>}
     />
   );

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import type { LongRow } from '../../ui/LongList';
+import type { LongRow } from '../../ui/rowLayout';
 import { LongList } from '../../ui/LongList';
 import { useTones } from '../../theme/ThemeProvider';
 import { SIDE, useWide } from '../../ui';

@@ -33,9 +33,9 @@ export function SiteStage() {
   const [placing, setPlacing] = useState<Uuid>();
   const rows = useMemo(
     () => [
-      { key: 'runs', render: () => <Heading>Runs</Heading> },
+      { key: 'runs', height: 60, render: () => <Heading>Runs</Heading> },
       ...Object.keys(run).map((id) => ({ key: id, render: () => <RunRow id={id} /> })),
-      { key: 'nodes', render: () => <Heading>Nodes</Heading> },
+      { key: 'nodes', height: 60, render: () => <Heading>Nodes</Heading> },
       ...Object.keys(node).map((id) => ({ key: id, render: () => <NodeRow id={id} onPlace={setPlacing} /> })),
     ],
     [run, node],

@@ -1,0 +1,121 @@
+import { act, render, screen } from '@testing-library/react';
+import { Component } from 'react';
+import type { ReactNode } from 'react';
+import { later } from '../src/ui/later';
+
+/** Parts of the screen that are loaded when they are first shown. */
+
+const Sheet = ({ name }: { name: string }) => <p>{`Sheet of ${name}`}</p>;
+const waiting = <p role="status">Opening…</p>;
+
+/** A module that comes when it is let through. */
+function slow() {
+  let arrive: ((part: typeof Sheet) => void) | undefined;
+  let fail: ((error: Error) => void) | undefined;
+  const load = jest.fn(
+    () =>
+      new Promise<typeof Sheet>((resolve, reject) => {
+        arrive = resolve;
+        fail = reject;
+      }),
+  );
+  return {
+    load,
+    arrive: () => act(async () => arrive?.(Sheet)),
+    fail: () => act(async () => fail?.(new Error('no signal'))),
+  };
+}
+
+test('something stands there until the part has come; then the part, with what it was given', async () => {
+  const { load, arrive } = slow();
+  const Part = later(load, waiting);
+  const { rerender } = render(<Part name="run 1" />);
+  expect(screen.getByRole('status').textContent).toBe('Opening…');
+  expect(load).toHaveBeenCalledTimes(1);
+  rerender(<Part name="run 2" />);
+  await arrive();
+  expect(screen.getByText('Sheet of run 2')).toBeTruthy();
+  expect(screen.queryByRole('status')).toBeNull();
+  rerender(<Part name="run 3" />);
+  expect(screen.getByText('Sheet of run 3')).toBeTruthy();
+  expect(load).toHaveBeenCalledTimes(1);
+});
+
+test('what was loaded ahead is there in the first drawing, wherever it is shown', async () => {
+  const { load, arrive } = slow();
+  const Part = later(load, waiting);
+  const ready = Part.load();
+  await arrive();
+  await ready;
+  const seen: boolean[] = [];
+  const Watch = ({ children }: { children: ReactNode }) => {
+    seen.push(document.querySelector('[role=status]') !== null);
+    return children;
+  };
+  render(
+    <Watch>
+      <Part name="a" />
+      <Part name="b" />
+    </Watch>,
+  );
+  expect(screen.getByText('Sheet of a')).toBeTruthy();
+  expect(screen.getByText('Sheet of b')).toBeTruthy();
+  expect(seen).toEqual([false]);
+  expect(load).toHaveBeenCalledTimes(1);
+});
+
+test('a part that is gone before it came does nothing any more', async () => {
+  const { load, arrive } = slow();
+  const Part = later(load);
+  const errors = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const { container, unmount } = render(<Part name="a" />);
+  expect(container.textContent).toBe('');
+  unmount();
+  await arrive();
+  expect(errors).not.toHaveBeenCalled();
+  errors.mockRestore();
+});
+
+class Boundary extends Component<{ children: ReactNode }, { error: string | undefined }> {
+  state = { error: undefined };
+  static getDerivedStateFromError(error: Error) {
+    return { error: error.message };
+  }
+  render() {
+    return this.state.error === undefined ? this.props.children : <p role="alert">{this.state.error}</p>;
+  }
+}
+
+test('what cannot be loaded is said, and is asked for anew the next time', async () => {
+  const { load, arrive, fail } = slow();
+  const Part = later(load, waiting);
+  const errors = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const first = render(
+    <Boundary>
+      <Part name="a" />
+    </Boundary>,
+  );
+  await fail();
+  expect(screen.getByRole('alert').textContent).toBe('no signal');
+  first.unmount();
+  render(
+    <Boundary>
+      <Part name="a" />
+    </Boundary>,
+  );
+  expect(load).toHaveBeenCalledTimes(2);
+  await arrive();
+  expect(screen.getByText('Sheet of a')).toBeTruthy();
+  errors.mockRestore();
+});
+
+test('loading ahead without signal throws to whoever asked, and to nobody else', async () => {
+  const { load, arrive, fail } = slow();
+  const Part = later(load);
+  const ready = expect(Part.load()).rejects.toThrow('no signal');
+  await fail();
+  await ready;
+  render(<Part name="a" />);
+  await arrive();
+  expect(screen.getByText('Sheet of a')).toBeTruthy();
+});

@@ -1,0 +1,110 @@
+import type { Page } from '@playwright/test';
+import { savePlanFile } from '@alveus/plan';
+import { benchPlan } from '../tools/bench/plan';
+import { DEMO } from '../tools/lib/paths';
+import type { App } from './app';
+import { expect, figure, fill, saved, station, tap, test } from './app';
+
+/** Stages stand behind each other: as they were left, out of everybody's way, and right when they come back. */
+
+async function openFile(page: Page, app: App, file: Parameters<Awaited<ReturnType<typeof chooserOf>>['setFiles']>[0]) {
+  await page.goto(app.url);
+  await (await chooserOf(page)).setFiles(file);
+  await expect(page.getByRole('slider', { name: 'Station along the line' })).toBeVisible();
+  await saved(page);
+}
+
+async function chooserOf(page: Page) {
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+  return chooser;
+}
+
+const open = (page: Page, stage: string) => page.getByRole('tab', { name: new RegExp(`^${stage}`) }).click();
+/** Until the others stand behind the one in sight. */
+const allMade = (page: Page) => expect(page.locator('[role=main] > *')).toHaveCount(5);
+
+test('a stage comes back as it was left, with what was changed elsewhere meanwhile', async ({ page, app }) => {
+  await openFile(page, app, DEMO);
+  await allMade(page);
+  await station(page, 'PageUp', ...Array.from({ length: 40 }, () => 'ArrowRight'));
+  const depth = await figure(page, 'Trench depth').textContent();
+
+  await open(page, 'Trench');
+  await expect(page).toHaveURL(/\/trench$/);
+  const layer = page.getByRole('list', { name: 'Layers from the top down' });
+  await layer.scrollIntoViewIfNeeded();
+  const lay = await layer.boundingBox();
+  // The station is one for all stages.
+  await expect(figure(page, 'Trench depth')).toHaveText(depth ?? '');
+
+  await open(page, 'Grade');
+  await expect(figure(page, 'Trench depth')).toHaveText(depth ?? '');
+  await page.getByRole('button', { name: /^Slope .*Change it/ }).click();
+  await fill(page, /^Slope/, '1.7 %');
+  await tap(page, 'Lock it here');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  const deeper = (await figure(page, 'Trench depth').textContent()) ?? '';
+  expect(deeper).not.toBe(depth);
+
+  await open(page, 'Trench');
+  expect(await layer.boundingBox()).toEqual(lay);
+  const told = /[\d.]+ ft/.exec(deeper)?.[0] ?? 'nothing';
+  await expect(figure(page, 'Trench depth')).toContainText(told);
+  await tap(page, 'Undo');
+  await expect(figure(page, 'Trench depth')).not.toContainText(told);
+  await open(page, 'Grade');
+  await expect(figure(page, 'Trench depth')).toHaveText(depth ?? '');
+  // Stages are looked at in turn without piling up: one step back leaves the job.
+  await page.goBack();
+  await expect(page.getByRole('link', { name: /^Open Tansy Hill/ })).toBeVisible();
+});
+
+test('what stands behind is found by no key, no name and no tap', async ({ page, app }) => {
+  await openFile(page, app, DEMO);
+  await allMade(page);
+  // Each stage's own heading is there once it is in sight, and only then.
+  await expect(page.getByRole('heading', { name: 'Frost' })).toHaveCount(0);
+  await expect(page.getByRole('application', { name: /^Plan sketch/ })).toHaveCount(0);
+  await expect(page.getByRole('slider', { name: 'Station along the line' })).toHaveCount(1);
+  const outside = await page.evaluate(async () => {
+    const reached: string[] = [];
+    for (const element of document.querySelectorAll<HTMLElement>('[role=main] [tabindex], [role=main] input')) {
+      if (element.checkVisibility({ visibilityProperty: true })) continue;
+      element.focus();
+      if (document.activeElement === element) reached.push(element.outerHTML.slice(0, 80));
+    }
+    return reached;
+  });
+  expect(outside).toEqual([]);
+  await open(page, 'Site');
+  await expect(page.getByRole('heading', { name: 'Frost' })).toHaveCount(1);
+  await expect(page.getByRole('slider', { name: 'Station along the line' })).toHaveCount(0);
+});
+
+test('a list of 200 runs and their nodes makes what is near to being seen, and scrolls to its end', async ({
+  page,
+  app,
+}) => {
+  const { plan } = benchPlan(200);
+  await openFile(page, app, {
+    name: 'large.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(savePlanFile('Large', plan)),
+  });
+  await open(page, 'Site');
+  const rows = page.getByRole('button', { name: /^Choose .* on the sketch$/ });
+  await expect(rows.first()).toBeAttached();
+  expect(await rows.count()).toBeLessThan(60);
+  const last = Object.values(plan.node).at(-1)?.name ?? '';
+  await rows.first().hover();
+  // The whole list is there to be scrolled over from the start, though little of it is made.
+  await expect(async () => {
+    await page.mouse.wheel(0, 40_000);
+    await expect(page.getByRole('button', { name: `Choose ${last} on the sketch` })).toBeInViewport({ timeout: 500 });
+  }).toPass({ timeout: 8_000 });
+  // What was passed is let go of again.
+  expect(await rows.count()).toBeLessThan(60);
+  // And a row far down does what the first does.
+  await rows.last().click();
+  await expect(page.getByRole('button', { name: /Tap its place|Move it|Place/ }).first()).toBeVisible();
+});
