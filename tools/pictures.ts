@@ -35,7 +35,14 @@ const stationUp =
 const choose =
   (node: string) =>
   async (page: Page): Promise<void> => {
-    await page.getByRole('button', { name: `Choose ${node} on the sketch` }).click();
+    const row = page.getByRole('button', { name: `Choose ${node} on the sketch` });
+    // Rows are made when they come near to being seen.
+    await page.getByRole('heading', { level: 2 }).first().hover();
+    while ((await row.count()) === 0) {
+      await page.mouse.wheel(0, 400);
+      await page.waitForTimeout(100);
+    }
+    await row.click();
     await page.evaluate(() => {
       document.querySelectorAll('*').forEach((element) => (element.scrollTop = 0));
       (document.activeElement as HTMLElement | null)?.blur();

@@ -77,11 +77,11 @@ test('a part that is gone before it came does nothing any more', async () => {
 });
 
 class Boundary extends Component<{ children: ReactNode }, { error: string | undefined }> {
-  state = { error: undefined };
+  override state = { error: undefined };
   static getDerivedStateFromError(error: Error) {
     return { error: error.message };
   }
-  render() {
+  override render() {
     return this.state.error === undefined ? this.props.children : <p role="alert">{this.state.error}</p>;
   }
 }
