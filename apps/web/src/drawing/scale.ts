@@ -33,12 +33,26 @@ export function ticks(from: number, to: number, most: number, unit: number): num
 
 export type Point = readonly [x: number, y: number];
 
-/** A tenth of a pixel is finer than any screen shows. */
-const tenth = (value: number): number => Math.round(value * 10) / 10;
+/** Wider than any screen, in tenths of a pixel. */
+const MOST = 100_000;
+const written: (string | undefined)[] = [];
+
+/**
+ * A tenth of a pixel is finer than any screen shows. Writing a number takes its time, and a drag writes the same few
+ * thousand over and over: they are kept.
+ */
+function tenth(value: number): string {
+  const tenths = Math.round(value * 10);
+  if (tenths < 0 || tenths >= MOST) return String(tenths / 10);
+  return (written[tenths] ??= String(tenths / 10));
+}
 
 export function path(points: readonly Point[], closed = false): string {
   let text = '';
-  for (const [x, y] of points) text += `${text === '' ? 'M' : 'L'}${tenth(x)} ${tenth(y)}`;
+  for (let index = 0; index < points.length; index += 1) {
+    const [x, y] = points[index] as Point;
+    text += `${index === 0 ? 'M' : 'L'}${tenth(x)} ${tenth(y)}`;
+  }
   return closed && text !== '' ? `${text}Z` : text;
 }
 

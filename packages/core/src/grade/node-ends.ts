@@ -3,13 +3,18 @@ import { lowerOf, upperOf } from '@alveus/plan';
 
 /** Runs at a node, by their number: those that bring water to it, and those that carry it away. */
 export interface NodeEnds {
-  readonly arriving: number[];
-  readonly leaving: number[];
+  readonly arriving: readonly number[];
+  readonly leaving: readonly number[];
 }
 
-export function endsByNode(runs: readonly Run[]): Map<Uuid, NodeEnds> {
-  const nodes = new Map<Uuid, NodeEnds>();
-  const at = (node: Uuid): NodeEnds => {
+const known = new WeakMap<readonly Run[], ReadonlyMap<Uuid, NodeEnds>>();
+
+/** Kept with the list of runs: which of them meet does not depend on how deep they lie. */
+export function endsByNode(runs: readonly Run[]): ReadonlyMap<Uuid, NodeEnds> {
+  const before = known.get(runs);
+  if (before) return before;
+  const nodes = new Map<Uuid, { arriving: number[]; leaving: number[] }>();
+  const at = (node: Uuid): { arriving: number[]; leaving: number[] } => {
     let ends = nodes.get(node);
     if (!ends) nodes.set(node, (ends = { arriving: [], leaving: [] }));
     return ends;
@@ -18,6 +23,7 @@ export function endsByNode(runs: readonly Run[]): Map<Uuid, NodeEnds> {
     at(lowerOf(run)).arriving.push(index);
     at(upperOf(run)).leaving.push(index);
   });
+  known.set(runs, nodes);
   return nodes;
 }
 

@@ -4,6 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { TARGET } from '../../theme/theme';
 import { browserStyle } from '../../ui/browserStyle';
 import type { KeyPress } from '../../ui/Tap';
+import { useQuietMoves } from '../useQuietMoves';
 import type { SectionFrame } from './frame';
 import type { Handle } from './handles';
 
@@ -47,8 +48,10 @@ interface Held {
 function InvertHandle({ handle, frame, hand }: { handle: Handle; frame: SectionFrame; hand: HandleHand }) {
   const target = useRef<View>(null);
   const held = useRef<Held | null>(null);
+  const quiet = useQuietMoves();
   useDrag(
-    ({ first, last, canceled, movement: [dx, dy] }) => {
+    ({ first, last, event, canceled, movement: [dx, dy] }) => {
+      quiet({ first, last, event });
       if (first) held.current = { handle, frame, way: undefined };
       const now = held.current;
       if (!now) return;

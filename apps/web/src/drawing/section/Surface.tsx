@@ -4,6 +4,7 @@ import { memo, useEffect, useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { browserStyle } from '../../ui/browserStyle';
 import type { KeyPress } from '../../ui/Tap';
+import { useQuietMoves } from '../useQuietMoves';
 
 /** Where the station line stands, and how that is said. */
 export interface Said {
@@ -41,8 +42,10 @@ export const SectionSurface = memo(function SectionSurface({
   const surface = useRef<View>(null);
   const station = useRef(0);
   const move = (distance: number): void => onStation(Math.min(length, Math.max(0, distance)));
+  const quiet = useQuietMoves();
   useDrag(
-    ({ xy: [x] }) => {
+    ({ first, last, event, xy: [x] }) => {
+      quiet({ first, last, event });
       const box = (surface.current as unknown as HTMLElement).getBoundingClientRect();
       move(along(x - box.left));
     },
