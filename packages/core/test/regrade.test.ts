@@ -104,7 +104,7 @@ test('grades solved from what was solved before are those solved anew, whichever
           ) as unknown as Plan,
         (parts[0] as (typeof parts)[number]).plan,
       );
-      const runs = Object.keys(plan.run) as Uuid[];
+      const runs = Object.keys(plan.run);
       const before = { plan, grade: solveGrade(plan) };
       const after = applyEdits(plan, editsOf(plan, runs, told));
       const step = solveGrade(after, before);

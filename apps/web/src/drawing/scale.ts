@@ -13,6 +13,9 @@ export function scale(from: number, factor: number, start: number): Scale {
   return { factor, to: (value) => start + (value - from) * factor, from: (pixel) => from + (pixel - start) / factor };
 }
 
+/** What is told in pixels already. */
+const PIXELS: Scale = { factor: 1, to: (value) => value, from: (pixel) => pixel };
+
 const EXAGGERATIONS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40, 50, 75, 100, 150, 200] as const;
 
 /** The largest round exaggeration at which `rise` metres still fit into `room` pixels. */
@@ -47,11 +50,12 @@ function tenth(value: number): string {
   return (written[tenths] ??= String(tenths / 10));
 }
 
-export function path(points: readonly Point[], closed = false): string {
+/** @param x, y where the points are on the screen, if they are not told in pixels */
+export function path(points: readonly Point[], closed = false, x = PIXELS, y = PIXELS): string {
   let text = '';
   for (let index = 0; index < points.length; index += 1) {
-    const [x, y] = points[index] as Point;
-    text += `${index === 0 ? 'M' : 'L'}${tenth(x)} ${tenth(y)}`;
+    const point = points[index] as Point;
+    text += `${index === 0 ? 'M' : 'L'}${tenth(x.to(point[0]))} ${tenth(y.to(point[1]))}`;
   }
   return closed && text !== '' ? `${text}Z` : text;
 }

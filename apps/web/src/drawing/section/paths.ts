@@ -21,23 +21,20 @@ const made = new WeakMap<RunShapes, { frame: SectionFrame; paths: RunPaths }>();
 export function pathsOf(shapes: RunShapes, frame: SectionFrame): RunPaths {
   const known = made.get(shapes);
   if (known?.frame === frame) return known.paths;
-  const at = onFrame(frame);
-  const [underside, invert, top, crown] = shapes.pipe.map((ends) => ends.map(at));
+  const { x, y } = frame;
+  const drawn = (points: readonly Point[], closed = false): string => path(points, closed, x, y);
+  const [underside, invert, top, crown] = shapes.pipe;
   const piped = underside && invert && top && crown;
   const paths: RunPaths = {
-    layers: shapes.layers.map(({ look, points }) => ({ look, d: path(points.map(at), true) })),
+    layers: shapes.layers.map(({ look, points }) => ({ look, d: drawn(points, true) })),
     ...groundPaths(shapes.ground, frame),
-    outside: piped ? path([...underside, ...[...crown].reverse()], true) : '',
-    inside: piped ? path([...invert, ...[...top].reverse()], true) : '',
-    invert: piped ? path(invert) : '',
+    outside: piped ? drawn([...underside, ...[...crown].reverse()], true) : '',
+    inside: piped ? drawn([...invert, ...[...top].reverse()], true) : '',
+    invert: piped ? drawn(invert) : '',
   };
   made.set(shapes, { frame, paths });
   return paths;
 }
-
-const onFrame =
-  ({ x, y }: SectionFrame) =>
-  ([distance, elevation]: Point): Point => [x.to(distance), y.to(elevation)];
 
 const grounds = new WeakMap<readonly Point[], { frame: SectionFrame; paths: Pick<RunPaths, 'ground' | 'earth'> }>();
 
@@ -45,7 +42,7 @@ const grounds = new WeakMap<readonly Point[], { frame: SectionFrame; paths: Pick
 function groundPaths(points: readonly Point[], frame: SectionFrame): Pick<RunPaths, 'ground' | 'earth'> {
   const known = grounds.get(points);
   if (known?.frame === frame) return known.paths;
-  const ground = points.map(onFrame(frame));
+  const ground = points.map(([distance, elevation]): Point => [frame.x.to(distance), frame.y.to(elevation)]);
   const first = ground[0];
   const last = ground[ground.length - 1];
   const base = frame.height - PAD.bottom;

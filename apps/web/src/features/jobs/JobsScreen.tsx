@@ -1,7 +1,7 @@
 import type { Job } from '@alveus/plan';
 import { openPlanFile } from '@alveus/plan';
 import { useRouter } from 'expo-router';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { noticed } from '../../store/job';
 import { useAppDispatch, useAppSelector } from '../../store/hooks';
@@ -12,13 +12,14 @@ import { useTones } from '../../theme/ThemeProvider';
 import { Busy } from '../../ui/Busy';
 import { Button, IconButton } from '../../ui/Button';
 import { Note } from '../../ui/Card';
+import { later } from '../../ui/later';
 import { Words } from '../../ui/Words';
 import { BrandBar } from './BrandBar';
 import { JobRow } from './JobRow';
 
 // Fields and sheets come when they are asked for; the list does without them.
-const NameSheet = lazy(() => import('./sheets').then((sheets) => ({ default: sheets.NameSheet })));
-const DeviceSheet = lazy(() => import('./sheets').then((sheets) => ({ default: sheets.DeviceSheet })));
+const NameSheet = later(() => import('./sheets').then((sheets) => sheets.NameSheet));
+const DeviceSheet = later(() => import('./sheets').then((sheets) => sheets.DeviceSheet));
 
 /** How often the list is asked for, ms. */
 const AGAIN = 10_000;
@@ -59,10 +60,8 @@ export function JobsScreen() {
           contentContainerStyle={styles.body}
         />
       </View>
-      <Suspense fallback={null}>
-        {naming ? <NameSheet job={naming} onClose={() => setNaming(undefined)} /> : null}
-        {menu ? <DeviceSheet onClose={() => setMenu(false)} /> : null}
-      </Suspense>
+      {naming ? <NameSheet job={naming} onClose={() => setNaming(undefined)} /> : null}
+      {menu ? <DeviceSheet onClose={() => setMenu(false)} /> : null}
     </View>
   );
 }
