@@ -7,14 +7,24 @@ import { surveyedArb } from './support/surveyed';
 
 /** What is seen while an invert is dragged, against the whole computation. */
 
+interface Told {
+  readonly run: number;
+  readonly gone: boolean;
+  readonly a: number | undefined;
+  readonly b: number | undefined;
+  readonly slope: number | undefined;
+  readonly stepA: number | undefined;
+  readonly stepB: number | undefined;
+}
+
 const level = fc.option(fc.double({ min: -2, max: 2, noNaN: true }), { nil: undefined });
 /** Facts of some runs: others than they were, or none any more. */
-const toldArb = fc.array(
+const toldArb: fc.Arbitrary<Told[]> = fc.array(
   fc.record({ run: fc.nat(), gone: fc.boolean(), a: level, b: level, slope: level, stepA: level, stepB: level }),
   { minLength: 1, maxLength: 5 },
 );
 
-function editsOf(plan: Plan, runs: readonly Uuid[], told: fc.TypeOfArbitrary<typeof toldArb>): Edit[] {
+function editsOf(plan: Plan, runs: readonly Uuid[], told: readonly Told[]): Edit[] {
   return told.map(({ run, gone, a, b, slope, stepA, stepB }): Edit => {
     const id = runs[run % runs.length] as Uuid;
     if (gone) return { op: 'remove', kind: 'runGrade', id };
