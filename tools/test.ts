@@ -49,9 +49,9 @@ run(async (cleanup) => {
   };
   const npm = (script: string): Promise<string> => command('npm', ['run', '-s', script], { cwd: ROOT, show: true });
 
-  let good = true;
-  if (wanted.includes('lint')) good = (await stage('lint', () => npm('lint'))) && good;
-  if (wanted.includes('types')) good = (await stage('types', () => npm('types'))) && good;
+  // Neither can use more than one processor.
+  const checks = (['lint', 'types'] as const).filter((name) => wanted.includes(name));
+  let good = (await Promise.all(checks.map((name) => stage(name, () => npm(name))))).every(Boolean);
   if (wanted.includes('unit') || wanted.includes('e2e')) {
     const scratch = await scratchServer({ fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' });
     cleanup(scratch.stop);
