@@ -26,7 +26,7 @@ export interface Bench {
 
 type Cleanup = (work: () => Promise<void> | void) => void;
 
-export async function openBench(cleanup: Cleanup, built?: string): Promise<Bench> {
+export async function openBench(cleanup: Cleanup): Promise<Bench> {
   const scratch = await scratchServer({ fsync: 'off' });
   cleanup(scratch.stop);
   const database = await scratchDatabase(scratch);
@@ -53,7 +53,7 @@ export async function openBench(cleanup: Cleanup, built?: string): Promise<Bench
     cleanup(server.stop);
     return server.url;
   };
-  const url = await serve(built ?? (await buildWeb()));
+  const url = await serve(await buildWeb());
   const emptyUrl = await serve(await buildEmpty());
   const browser = await launcher.launch({ executablePath: await chromium(), args: CHROMIUM_ARGS });
   cleanup(() => browser.close());

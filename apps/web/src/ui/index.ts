@@ -5,6 +5,7 @@ export * from './Busy';
 export * from './Button';
 export * from './Card';
 export * from './Choice';
+export * from './DoneFoot';
 export * from './Field';
 export * from './Figure';
 export * from './Heading';

@@ -7,7 +7,7 @@ import { noticed, sheetOpened, useAppDispatch, useAppSelector } from '../../stor
 import { selectEvaluation, selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
+import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
 import { useNodeChoices } from '../parts/choices';
 import { nameAfter } from '../parts/words';
 
@@ -59,15 +59,7 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
     edit([...edits, { op: 'put', item: { ...line, section: made.section.id } }]);
   };
   return (
-    <Sheet
-      title={line.name}
-      onClose={onClose}
-      foot={
-        <Button kind="main" onPress={onClose}>
-          Done
-        </Button>
-      }
-    >
+    <Sheet title={line.name} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       <NameField
         key={line.name}
         value={line.name}

@@ -5,7 +5,7 @@ import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, NameField, Picker, PlanMeasure, Sheet, usePrint, Words } from '../../ui/measured';
+import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet, usePrint, Words } from '../../ui/measured';
 import { FORM_WORDS, nameAfter } from '../parts/words';
 
 const WATER_WORDS = { normal: 'Usual water outside, if any', high: 'Highest water outside, if any' } as const;
@@ -108,15 +108,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
     if (elevation !== undefined || plan.nodeGround[id]) edit([change]);
   };
   return (
-    <Sheet
-      title={node.name}
-      onClose={onClose}
-      foot={
-        <Button kind="main" onPress={onClose}>
-          Done
-        </Button>
-      }
-    >
+    <Sheet title={node.name} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       <NameField
         key={node.name}
         value={node.name}

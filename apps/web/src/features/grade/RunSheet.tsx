@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, NameField, PlanMeasure, Sheet, usePrint, Words } from '../../ui/measured';
+import { Button, Choice, DoneFoot, NameField, PlanMeasure, Sheet, usePrint, Words } from '../../ui/measured';
 import { FORM_WORDS } from '../parts/words';
 import { GroundAlong } from './GroundAlong';
 import { LengthField } from './LengthField';
@@ -41,9 +41,7 @@ export function RunSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
           >
             Remove
           </Button>
-          <Button kind="main" onPress={onClose}>
-            Done
-          </Button>
+          <DoneFoot onDone={onClose} />
         </>
       }
     >

@@ -2,7 +2,7 @@ import { DEFAULT_LEVELLING } from '@alveus/core';
 import { Levelling, ONLY } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, PlanMeasure, Sheet } from '../../ui/measured';
+import { Choice, DoneFoot, PlanMeasure, Sheet } from '../../ui/measured';
 
 const [BY_DISTANCE, BY_SETUPS] = Levelling.shape.allowed.options;
 
@@ -13,15 +13,7 @@ export function LevellingSheet({ onClose }: { onClose: () => void }) {
   const { allowed } = levelling;
   const put = (next: typeof levelling): void => edit([{ op: 'put', item: next }]);
   return (
-    <Sheet
-      title="What a loop may miss by"
-      onClose={onClose}
-      foot={
-        <Button kind="main" onPress={onClose}>
-          Done
-        </Button>
-      }
-    >
+    <Sheet title="What a loop may miss by" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       <Choice
         label="Judged by"
         options={[

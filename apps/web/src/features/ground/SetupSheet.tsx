@@ -2,7 +2,7 @@ import { Setup } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, NameField, PlanMeasure, Sheet } from '../../ui/measured';
+import { Button, DoneFoot, NameField, PlanMeasure, Sheet } from '../../ui/measured';
 
 /** Where the level stood, and how far it looked. */
 export function SetupSheet({ setup: id, onClose }: { setup: Uuid; onClose: () => void }) {
@@ -25,9 +25,7 @@ export function SetupSheet({ setup: id, onClose }: { setup: Uuid; onClose: () =>
               Remove
             </Button>
           )}
-          <Button kind="main" onPress={onClose}>
-            Done
-          </Button>
+          <DoneFoot onDone={onClose} />
         </>
       }
     >

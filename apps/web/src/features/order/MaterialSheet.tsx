@@ -3,7 +3,7 @@ import { Material, Native, ONLY } from '@alveus/plan';
 import type { ItemOf, Uuid } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
+import { DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
 
 /** What a bought material weighs, wastes and swells. */
 export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClose: () => void }) {
@@ -76,9 +76,5 @@ export function NativeSheet({ onClose }: { onClose: () => void }) {
 }
 
 function Done({ onClose }: { onClose: () => void }) {
-  return (
-    <Button kind="main" onPress={onClose}>
-      Done
-    </Button>
-  );
+  return <DoneFoot onDone={onClose} />;
 }

@@ -6,7 +6,7 @@ import { View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
+import { Button, Choice, DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
 import { LayerBox } from './LayerBox';
 import { WidthFields } from './WidthFields';
 
@@ -49,15 +49,7 @@ export function SectionSheet({ section: id, onClose }: { section: Uuid; onClose:
     if (parsed.success) edit([...more, { op: 'put', item: parsed.data }]);
   };
   return (
-    <Sheet
-      title={section.name}
-      onClose={onClose}
-      foot={
-        <Button kind="main" onPress={onClose}>
-          Done
-        </Button>
-      }
-    >
+    <Sheet title={section.name} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {problem ? (
         <View role="alert">
           <Words tone="stop">{`Not taken: ${problem}`}</Words>
