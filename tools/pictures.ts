@@ -35,7 +35,7 @@ const stationUp =
 const choose =
   (node: string) =>
   async (page: Page): Promise<void> => {
-    const row = page.getByRole('button', { name: `Choose ${node} on the sketch` });
+    const row = page.getByRole('button', { name: new RegExp(`^${node} .*Choose it on the sketch$`) });
     // Rows are made when they come near to being seen.
     await page.getByRole('heading', { level: 2 }).first().hover();
     while ((await row.count()) === 0) {

@@ -3,6 +3,7 @@ import { Children, memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../theme/ThemeProvider';
 import { Tap } from './Tap';
+import { Unseen } from './Unseen';
 import { Words } from './Words';
 
 interface FigureProps {
@@ -36,20 +37,6 @@ export const Figure = memo(function Figure({
     </Tap>
   );
 });
-
-/** Words for those who hear the screen. */
-export function Unseen({ children }: { children: ReactNode }) {
-  return <span style={UNSEEN}>{children}</span>;
-}
-
-const UNSEEN = {
-  position: 'absolute',
-  width: 1,
-  height: 1,
-  overflow: 'hidden',
-  clipPath: 'inset(50%)',
-  whiteSpace: 'nowrap',
-} as const;
 
 /** Figures side by side, so many to a row. */
 export function FigureGrid({ columns, label, children }: { columns: 2 | 3; label?: string; children: ReactNode }) {

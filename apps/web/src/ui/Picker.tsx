@@ -148,7 +148,6 @@ function OptionRow<T extends string>({
       role="option"
       selected={chosen}
       onPress={() => onChange(option.value)}
-      label={option.note ? `${option.label}, ${option.note}` : option.label}
       style={[styles.option, { borderColor: tones.line, backgroundColor: chosen ? tones.waterSoft : 'transparent' }]}
     >
       <View style={styles.words}>

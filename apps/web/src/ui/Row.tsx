@@ -3,15 +3,17 @@ import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../theme/ThemeProvider';
 import { Tap } from './Tap';
+import { Unseen } from './Unseen';
 import { Words } from './Words';
 
 interface RowProps {
   title: string;
   note?: string | undefined;
   noteLines?: 1 | 2;
-  /** What a tap does, in words: "Open", "Go to it". Without a tap the row only tells. */
+  /** Without a tap the row only tells. */
   onPress?: (() => void) | undefined;
-  label?: string;
+  /** What a tap does, for those who hear the row: "Open", "Go to it". */
+  does?: string;
   before?: ReactNode;
   after?: ReactNode;
   chosen?: boolean;
@@ -25,7 +27,7 @@ export const Row = memo(function Row({
   note,
   noteLines = 2,
   onPress,
-  label,
+  does,
   before,
   after,
   chosen = false,
@@ -51,8 +53,9 @@ export const Row = memo(function Row({
     >
       {before}
       {onPress ? (
-        <Tap onPress={onPress} style={styles.main} {...(label === undefined ? {} : { label })}>
+        <Tap onPress={onPress} style={styles.main}>
           {words}
+          {does ? <Unseen>{`. ${does}`}</Unseen> : null}
         </Tap>
       ) : (
         <View style={styles.main}>{words}</View>

@@ -4,6 +4,7 @@ import { useTones } from '../theme/ThemeProvider';
 import type { IconName } from './Icon';
 import { Icon } from './Icon';
 import { Tap } from './Tap';
+import { Unseen } from './Unseen';
 import { useArrows } from './useArrows';
 import { RAIL } from './useWide';
 import type { Tone } from './Words';
@@ -51,7 +52,6 @@ export function Tabs<T extends string>({ label, tabs, value, onChange, upright }
         role="tab"
         selected={chosen}
         onPress={() => onChange(tab.value)}
-        label={`${tab.label}, ${tab.state}`}
         {...arrows(index)}
         style={[
           upright ? styles.tabUpright : styles.tab,
@@ -70,7 +70,9 @@ export function Tabs<T extends string>({ label, tabs, value, onChange, upright }
             <Words size="small" tone={tab.mark.tone}>
               {tab.state}
             </Words>
-          ) : null}
+          ) : (
+            <Unseen>{`, ${tab.state}`}</Unseen>
+          )}
         </View>
         {upright || !tab.mark.icon ? null : <Icon name={tab.mark.icon} size={16} color={tones[tab.mark.tone]} />}
       </Tap>

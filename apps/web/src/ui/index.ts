@@ -17,4 +17,5 @@ export * from './Snack';
 export * from './Tabs';
 export * from './Tap';
 export * from './useWide';
+export * from './Unseen';
 export * from './Words';

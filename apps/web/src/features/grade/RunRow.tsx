@@ -35,7 +35,7 @@ export const RunRow = memo(function RunRow({ id }: { id: Uuid }) {
         const middle = line && distanceOf(line, id, run.length / 2);
         if (middle !== undefined) store.dispatch(stationMoved(middle));
       }}
-      label={`${run.run.name}. Go to it`}
+      does="Go to it"
       chosen={chosen}
       after={
         <>

@@ -34,7 +34,7 @@ export const Benchmarks = memo(function Benchmarks() {
               title={name}
               note={[assumed ? 'assumed' : 'given', description].filter(Boolean).join(' · ')}
               onPress={() => dispatch(sheetOpened({ sheet: 'benchmark', benchmark: id }))}
-              label={`${name}. Open`}
+              does="Open"
               after={
                 <Words size="large" strong>
                   {print(elevation, 'elevation')}

@@ -25,7 +25,7 @@ export const ShotRow = memo(function ShotRow({ shot }: { shot: Shot }) {
       title={what}
       note={`${way} ${reading}${shot.note ? ` · ${shot.note}` : ''}`}
       onPress={() => dispatch(sheetOpened({ sheet: 'shot', setup: shot.setup, corrects: shot.id }))}
-      label={`${what}, ${shot.sight === 'back' ? 'backsight' : 'foresight'} ${reading}. Correct it`}
+      does="Correct it"
       after={
         <View style={styles.right}>
           <Words strong size="large">

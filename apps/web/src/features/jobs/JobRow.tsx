@@ -16,12 +16,7 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: Job; onRena
   const actions = useActions();
   return (
     <View style={[styles.job, { backgroundColor: tones.card, borderColor: tones.line }]} testID="job">
-      <Tap
-        role="link"
-        onPress={() => router.push(`/job/${job.id}/grade`)}
-        style={styles.open}
-        label={`Open ${job.name}`}
-      >
+      <Tap role="link" onPress={() => router.push(`/job/${job.id}/grade`)} style={styles.open}>
         <Words size="large" strong lines={2}>
           {job.name}
         </Words>

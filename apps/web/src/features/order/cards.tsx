@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
-import { Button, Card, FigureGrid, Tap, usePrint, Words } from '../../ui/measured';
+import { Button, Card, FigureGrid, Tap, Unseen, usePrint, Words } from '../../ui/measured';
 import { Figure } from '../parts/Figure';
 
 /** The amounts of a line, each figure opening to its working. */
@@ -81,11 +81,11 @@ function Part({ name, placed, figure }: { name: string; placed: number; figure: 
   return (
     <Tap
       onPress={() => dispatch(sheetOpened({ sheet: 'working', figure }))}
-      label={`${name}: ${shown} placed. Show the working`}
       style={[styles.part, { borderColor: tones.line }]}
     >
       <Words style={styles.flex}>{name}</Words>
       <Words>{shown}</Words>
+      <Unseen> placed. Show the working</Unseen>
     </Tap>
   );
 }

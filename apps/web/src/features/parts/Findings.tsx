@@ -88,7 +88,7 @@ const FindingRow = memo(function FindingRow({ finding, line }: FindingRowProps) 
     distance === undefined || !line ? '' : ` at ${print(line.line.startChainage + distance, 'chainage', system)}`;
   return (
     <View role="listitem" style={[styles.row, { borderColor: tones.line, borderLeftColor: color }]}>
-      <Tap onPress={press} style={styles.head} expanded={open} label={`${word}: ${what}`}>
+      <Tap onPress={press} style={styles.head} expanded={open}>
         <Icon name={finding.severity} color={color} />
         <View style={styles.text}>
           <Words>

@@ -38,7 +38,7 @@ export const Pits = memo(function Pits() {
                 title={`${pit.name}${pit.soil ? ` · class ${pit.soil}` : ''}`}
                 note={seen.filter(Boolean).join(' · ')}
                 onPress={() => dispatch(sheetOpened({ sheet: 'pit', pit: pit.id }))}
-                label={`${pit.name}. Open`}
+                does="Open"
               />
             );
           })}

@@ -47,7 +47,7 @@ export const Utilities = memo(function Utilities() {
                 title={crossing.name}
                 note={[where, clearWords(result, print), crossing.measured ? 'measured' : 'assumed'].join(' · ')}
                 onPress={() => dispatch(sheetOpened({ sheet: 'crossing', crossing: crossing.id, run: run.id }))}
-                label={`${crossing.name}, ${where}. Open`}
+                does="Open"
                 before={<Letter {...UTILITY_MARKS[crossing.utility]} />}
               />
             );
