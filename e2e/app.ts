@@ -1,15 +1,13 @@
 import type { Page } from '@playwright/test';
 import { expect, test as base } from '@playwright/test';
 import pg from 'pg';
-import type { ScratchDatabase } from '../tools/lib/scratch';
 import { scratchDatabase } from '../tools/lib/scratch';
 import type { ServerProcess } from '../tools/lib/server';
 import { startServer } from '../tools/lib/server';
 
-/** The app with an empty database of its own, on a server that can be killed and started again. */
+/** The app, empty, on a server that can be killed and started again. */
 export interface App {
   readonly url: string;
-  readonly database: ScratchDatabase;
   /** Ends the server as a power cut would. */
   kill(): Promise<void>;
   /** Starts it again on the same port. */
@@ -18,38 +16,45 @@ export interface App {
   query<T extends pg.QueryResultRow>(sql: string): Promise<T[]>;
 }
 
-export const test = base.extend<{ app: App }>({
-  app: async ({}, use) => {
-    const ownerUrl = process.env.TEST_OWNER_URL;
-    const appPassword = process.env.TEST_APP_PASSWORD;
-    const webDir = process.env.WEB_DIR;
-    if (!ownerUrl || !appPassword || !webDir) throw new Error('Run these with `npm test` or `npm test -- e2e`.');
-    const database = await scratchDatabase({ ownerUrl, appPassword });
-    const start = (port: string): Promise<ServerProcess> =>
-      startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: webDir, PORT: port, LOG_LEVEL: 'error' });
-    let server = await start('0');
-    const { port, origin } = new URL(server.url);
-    const owner = new pg.Client({ connectionString: database.ownerUrl });
-    await owner.connect();
-    await owner.query(
-      `SELECT set_config('alveus.company', id::text, false) FROM (SELECT '3f0c7a52-6a0e-4b8e-9f52-0a1c5d7e2b90'::uuid AS id) AS demo`,
-    );
-    await use({
-      url: origin,
-      database,
-      kill: async () => {
-        const gone = new Promise((resolve) => server.process.on('exit', resolve));
-        server.process.kill('SIGKILL');
-        await gone;
-      },
-      start: async () => {
-        server = await start(port);
-      },
-      query: async <T extends pg.QueryResultRow>(sql: string) => (await owner.query<T>(sql)).rows,
-    });
-    await owner.end();
-    await server.stop();
-    await database.drop();
+/** The tests of one worker share a server, whose database each of them finds empty. */
+export const test = base.extend<{ app: App }, { server: App }>({
+  server: [
+    async ({}, use) => {
+      const ownerUrl = process.env.TEST_OWNER_URL;
+      const appPassword = process.env.TEST_APP_PASSWORD;
+      const webDir = process.env.WEB_DIR;
+      if (!ownerUrl || !appPassword || !webDir) throw new Error('Run these with `npm test` or `npm test -- e2e`.');
+      const database = await scratchDatabase({ ownerUrl, appPassword });
+      const start = (port: string): Promise<ServerProcess> =>
+        startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: webDir, PORT: port, LOG_LEVEL: 'error' });
+      let server = await start('0');
+      const { port, origin } = new URL(server.url);
+      const owner = new pg.Client({ connectionString: database.ownerUrl });
+      await owner.connect();
+      await owner.query(
+        `SELECT set_config('alveus.company', id::text, false) FROM (SELECT '3f0c7a52-6a0e-4b8e-9f52-0a1c5d7e2b90'::uuid AS id) AS demo`,
+      );
+      await use({
+        url: origin,
+        kill: async () => {
+          const gone = new Promise((resolve) => server.process.on('exit', resolve));
+          server.process.kill('SIGKILL');
+          await gone;
+        },
+        start: async () => {
+          server = await start(port);
+        },
+        query: async <T extends pg.QueryResultRow>(sql: string) => (await owner.query<T>(sql)).rows,
+      });
+      await owner.end();
+      await server.stop();
+      await database.drop();
+    },
+    { scope: 'worker' },
+  ],
+  app: async ({ server }, use) => {
+    await server.query('TRUNCATE job CASCADE');
+    await use(server);
   },
 });
 

@@ -100,7 +100,7 @@ test('a finding leads to its place', async ({ page, app }) => {
     { length: '100', slope: '1 %', ground: '104.005' },
   ]);
   // 6.005 ft over the invert, a wall of 0.075 ft and 6 in of bedding: 6.58 ft at the outlet, 1 ft less at the top.
-  const stop = page.getByRole('button', { name: /^Stop: The trench of Run 1 is 6\.58 ft deep/ });
+  const stop = page.getByRole('button', { name: /^Stop at [+0-9.]+ The trench of Run 1 is 6\.58 ft deep/ });
   await station(page, 'End');
   await expect(figure(page, 'Trench depth')).toContainText('5.58 ft');
   await stop.click();

@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { App } from './app';
 import { DEMO } from '../tools/lib/paths';
 import { expect, figure, station, tap, test, WIDE } from './app';
+import { accessible } from './axe';
 
 /** Drawing by hand and by keyboard, on a wide screen; and what screen readers and gloved fingers need. */
 
@@ -140,10 +140,7 @@ for (const [name, use] of [
             'true',
           );
           await page.waitForTimeout(300);
-          const { violations } = await new AxeBuilder({ page }).analyze();
-          expect(violations.map(({ id, nodes }) => `${stage} ${theme} ${id}: ${nodes[0]?.html.slice(0, 160)}`)).toEqual(
-            [],
-          );
+          await accessible(page, `${stage} ${theme}`);
         }
       }
     });
@@ -151,10 +148,7 @@ for (const [name, use] of [
     test(`every sheet, the list of jobs and the rules pass them too (${name})`, async ({ page, app }) => {
       // Some thirty views, each gone through whole.
       test.setTimeout(360_000);
-      const check = async (what: string): Promise<void> => {
-        const { violations } = await new AxeBuilder({ page }).analyze();
-        expect(violations.map(({ id, nodes }) => `${what} ${id}: ${nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
-      };
+      const check = (what: string) => accessible(page, what);
       await page.goto(app.url);
       await expect(page.getByText('No jobs yet')).toBeVisible();
       await check('no jobs');

@@ -58,7 +58,7 @@ const keys = (page: Page): Hands => {
       await enter('combobox')(field);
       await enter('option')(name);
     },
-    chooseRun: () => enter('button')('Choose Run 1 on the sketch'),
+    chooseRun: () => enter('button')(/^Run 1 .*Choose it on the sketch$/),
   };
 };
 
@@ -119,7 +119,7 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
   await expect(figure(page, 'Trench depth')).toContainText('4.57 ft');
 
   await go(page, 'Ground');
-  await press(/^Daylight, ground, foresight 9\.00 ft/);
+  await press(/^Daylight, ground ahead 9\.00 ft/);
   await fill(page, /^Rod reading/, '8.50');
   await press('Keep the correction');
   // The reading before is folded away, and still there to be read.
@@ -175,18 +175,20 @@ async function drawsABranch(hands: Hands, app: App): Promise<void> {
   // Trunk at 20 ft: crown at 98.20 − 0.075 + 1.15 = 99.275 ft. A 4 in main with its top at 100.00 leaves 0.392 ft, 4 3/4 in.
   await go(page, 'Site');
   await press('Utility');
-  await choose(/^At which run/, /^Run 1, Storm line/);
+  await choose(/^At which run/, /^Run 1 Storm line/);
   await pick('Elevation');
   await fill(page, /^Elevation of it/, '100');
   await fill(page, /^Distance up the run/, '20');
   await press('Keep it');
   const finding = page.getByRole('button', {
-    name: /^Fix: Gas main has .* of room over the pipe of Run 1; the least is 12"/,
+    name: /^Fix at [+0-9.]+ Gas main has .* of room over the pipe of Run 1; the least is 12"/,
   });
   await expect(finding).toBeVisible();
-  await press(/^Fix: Gas main has/);
+  await press(/^Fix at [+0-9.]+ Gas main has/);
   await expect(page.getByText(/Rule: common practice\. The local rule/)).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Look twice: Dig by hand 24" each side of Gas main/ })).toBeVisible();
+  await expect(
+    page.getByRole('button', { name: /^Look twice at [+0-9.]+ Dig by hand 24" each side of Gas main/ }),
+  ).toBeVisible();
   await saved(page);
   await page.reload();
   await expect(finding).toBeVisible();
@@ -208,7 +210,7 @@ test('the least clearance is a rule of the plan: a stricter one of the gas compa
   app,
 }) => {
   await openDemo(page, app, 'Site');
-  const finding = page.getByRole('button', { name: /^Fix: Gas to the house has .* the least is 24"/ });
+  const finding = page.getByRole('button', { name: /^Fix at [+0-9.]+ Gas to the house has .* the least is 24"/ });
   await expect(finding).toHaveCount(0);
   await tap(page, 'Menu');
   await tap(page, 'Rules in force');
@@ -315,13 +317,13 @@ test.describe('with a mouse', () => {
     app,
   }) => {
     await openDemo(page, app, 'Site');
-    const row = page.getByRole('button', { name: 'Choose Orchard French drain on the sketch' });
+    const row = page.getByRole('button', { name: /^Orchard French drain .*Choose it on the sketch$/ });
     await expect(row).toContainText('100.00 ft on the sketch');
     const sketch = page.getByRole('application', { name: /^Plan sketch/ });
     const box = await sketch.boundingBox();
     if (!box) throw new Error('no sketch');
 
-    await tap(page, 'Choose Drain head on the sketch');
+    await tap(page, /^Drain head .*Choose it on the sketch$/);
     await tap(page, 'Tap its place');
     const spot = { x: box.x + box.width * 0.62, y: box.y + box.height * 0.9 };
     await page.mouse.click(spot.x, spot.y);
@@ -351,13 +353,13 @@ test.describe('wide, by keyboard alone', () => {
       await button.focus();
       await page.keyboard.press('Enter');
     };
-    await press('Choose Drain head on the sketch');
+    await press(/^Drain head .*Choose it on the sketch$/);
     await press('Draw on from here');
     await fill(page, /^Length, level/, '25');
     await fill(page, /^Ground at the upper end/, '98.4');
     await press('Add the run');
     await expect(page.getByRole('dialog')).toHaveCount(0);
-    await press(/^Choose Catch basin 2 on the sketch/);
+    await press(/^Catch basin 2 .*Choose it on the sketch$/);
     await press('Type its place');
     const how = page.getByRole('radio', { name: 'Distance and bearing' });
     await how.focus();
@@ -367,7 +369,9 @@ test.describe('wide, by keyboard alone', () => {
     await fill(page, /^Bearing/, '90');
     await press('Place it');
     // 100 ft of drain at bearing 112° from the manhole, and 25 ft due east of its head.
-    await expect(page.getByRole('button', { name: /^Choose Catch basin 2/ })).toContainText(/^Catch basin 2177\.7/);
+    await expect(page.getByRole('button', { name: /^Catch basin 2 .*Choose it/ })).toContainText(
+      /^Catch basin 2177\.7/,
+    );
 
     const sketch = page.getByRole('application', { name: /^Plan sketch/ });
     await sketch.focus();

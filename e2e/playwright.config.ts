@@ -5,8 +5,8 @@ import { CHROMIUM_ARGS } from '../tools/lib/browser';
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  timeout: 60_000,
-  expect: { timeout: 8_000 },
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   fullyParallel: true,
   workers: 2,
   retries: 0,
@@ -14,7 +14,6 @@ export default defineConfig({
   use: {
     viewport: { width: 390, height: 844 },
     hasTouch: true,
-    trace: 'retain-on-failure',
     screenshot: 'only-on-failure',
     launchOptions: { executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
   },
