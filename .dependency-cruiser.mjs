@@ -41,7 +41,10 @@ export default {
       name: 'packages-by-their-front-door',
       severity: 'error',
       from: { pathNot: [PLAN, CORE, EXCHANGE] },
-      to: { path: '^packages/(plan|core|exchange)/src/.+', pathNot: '^packages/(plan|core|exchange)/src/index.ts$' },
+      to: {
+        path: '^packages/(plan|core|exchange)/src/.+',
+        pathNot: '^packages/(plan|core|exchange)/src/(index|format/number).ts$',
+      },
     },
     {
       name: 'core-folders-by-their-index',
@@ -93,6 +96,19 @@ export default {
       to: {
         path: [CORE, `${WEB}src/(drawing|store/results|ui/(measured|MeasureField|Picker|limits|units|form))`],
         dependencyTypesNot: ['type-only'],
+      },
+    },
+    {
+      name: 'first-screen-without-the-plan',
+      severity: 'error',
+      comment: 'Setting up the schemas takes longer than the rest of it: planCode has them run when they are needed.',
+      from: {
+        path: `${WEB}src/(app/|features/jobs|store/frame|sync/frame)`,
+        pathNot: `${WEB}src/(features/jobs/(planFile|NameSheet|sheets)|sync/frame/planCode)`,
+      },
+      to: {
+        path: [`${PLAN}src/(?!format/number)`, 'node_modules/zod/', `${WEB}src/(store|sync)/(?!frame/|ids|files)`],
+        dependencyTypesNot: ['type-only', 'dynamic-import'],
       },
     },
     {

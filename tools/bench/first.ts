@@ -43,7 +43,7 @@ export async function benchFirst(bench: Bench): Promise<Row[]> {
   const pairs: { ours: number; empty: number }[] = [];
   for (let round = 0; round < ROUNDS; round += 1) {
     const empty = await interactive(bench, bench.emptyUrl, '[role=button]');
-    const ours = await interactive(bench, bench.url, '[role=link][aria-label^="Open "]');
+    const ours = await interactive(bench, bench.url, '[data-testid=job] [role=link]');
     pairs.push({ ours, empty });
   }
   const [ours, empty] = [median(pairs.map((pair) => pair.ours)), median(pairs.map((pair) => pair.empty))];

@@ -3,12 +3,13 @@ import type { Batch, BatchAnswer, Change, Changes, Held, Item, Job, Uuid } from 
 import { addressOf, inForce, keyOf } from '@alveus/plan';
 import { conflictChosen, planEdited } from '../src/store/job';
 import { savingWords } from '../src/store/saving';
-import { makeStore } from '../src/store/store';
+import { makeStore } from '../src/store/frame/store';
+import { withJob } from '../src/store/store';
 import type { Api } from '../src/sync/api';
 import { Refused, Unreachable } from '../src/sync/api';
 import { openDB } from 'idb';
 import { actionsOn } from '../src/sync/actions';
-import { openDevice } from '../src/sync/device';
+import { openDevice } from '../src/sync/frame/device';
 import { SyncEngine } from '../src/sync/engine';
 
 /** The queue between the screen and the server, with a device that keeps and a server that comes and goes. */
@@ -111,7 +112,7 @@ afterEach(() => {
 
 let files = 0;
 async function page(server: FakeServer, file: string) {
-  const store = makeStore();
+  const store = withJob(makeStore());
   const device = await openDevice(file);
   const engine = new SyncEngine(store, server.api, device);
   await engine.open(JOB);
@@ -127,7 +128,7 @@ async function page(server: FakeServer, file: string) {
     engine,
     words,
     plan: () => store.getState().job.plan,
-    actions: actionsOn(store, server.api),
+    actions: actionsOn(store),
     onDevice,
     edit: async (item: Item) => {
       store.dispatch(planEdited({ edits: [{ op: 'put', item }], batch: uuid(), way: 'do' }));

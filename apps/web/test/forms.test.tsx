@@ -10,8 +10,9 @@ import { ShotSheet } from '../src/features/ground/sheets';
 import { Units } from '../src/features/job/Units';
 import { CrossingSheet } from '../src/features/site/sheets';
 import { jobOpened, jobOpening } from '../src/store/job';
-import { makeStore } from '../src/store/store';
-import { settingsChanged } from '../src/store/settings';
+import { makeStore } from '../src/store/frame/store';
+import { withJob } from '../src/store/store';
+import { settingsChanged } from '../src/store/frame/settings';
 
 /** Sheets that tell places up the run, over a plan that keeps them from end a. */
 
@@ -61,7 +62,7 @@ function line(): { plan: Plan; runs: string[]; line: string } {
 
 async function mount(plan: Plan, sheet: ReactNode): Promise<void> {
   mockEdits.length = 0;
-  const store = makeStore();
+  const store = withJob(makeStore());
   const items = Object.values(plan).flatMap((table) => Object.values(table) as Item[]);
   act(() => {
     store.dispatch(settingsChanged({ system: 'metric' }));

@@ -4,14 +4,15 @@ import { act } from 'react';
 import { Provider } from 'react-redux';
 import { Length } from '@alveus/plan';
 import { Units } from '../src/features/job/Units';
-import { settingsChanged } from '../src/store/settings';
-import { makeStore } from '../src/store/store';
+import { settingsChanged } from '../src/store/frame/settings';
+import { makeStore } from '../src/store/frame/store';
+import { withJob } from '../src/store/store';
 import { MeasureField, PlanMeasure } from '../src/ui/measured';
 
 /** How a number gets from a gloved thumb into the plan. */
 
 function mount(children: ReactNode) {
-  const store = makeStore();
+  const store = withJob(makeStore());
   render(
     <Provider store={store}>
       <Units>{children}</Units>
@@ -70,7 +71,7 @@ test('a field that is only looked at is no edit, however its value was rounded t
 
 test('closing a sheet over a field takes what stands in it', () => {
   const heard: (number | undefined)[] = [];
-  const store = makeStore();
+  const store = withJob(makeStore());
   const { unmount } = render(
     <Provider store={store}>
       <PlanMeasure label="Length" quantity="distance" value={30.48} onChange={(value) => heard.push(value)} />

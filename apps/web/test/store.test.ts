@@ -33,8 +33,9 @@ import {
   selectStageStates,
 } from '../src/store/results';
 import { heldStore } from '../src/store/held';
-import { settingsChanged } from '../src/store/settings';
-import { makeStore } from '../src/store/store';
+import { settingsChanged } from '../src/store/frame/settings';
+import { makeStore } from '../src/store/frame/store';
+import { withJob } from '../src/store/store';
 import { lineChosen, stationMoved } from '../src/store/view';
 
 /** The state of the open job, and what follows from it. */
@@ -126,7 +127,7 @@ test('what is heard late does not overwrite what is known better', () => {
 });
 
 test('where the last edit is, in words, from the finger to the server', () => {
-  const store = makeStore();
+  const store = withJob(makeStore());
   store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
   expect(savingWords(store.getState()).text).toBe('Opening…');
   store.dispatch(jobOpened({ name: 'Yard', held: [], sequence: 0, pending: [] }));
@@ -139,7 +140,7 @@ test('where the last edit is, in words, from the finger to the server', () => {
 });
 
 test('what is dragged is shown at once; what nobody reads meanwhile follows when the finger rests', async () => {
-  const store = makeStore();
+  const store = withJob(makeStore());
   store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
   store.dispatch(jobOpened({ name: 'Yard', held: [held(node(1, 'a'), 1)], sequence: 1, pending: [] }));
   const names = () =>
@@ -163,11 +164,11 @@ test('what is dragged is shown at once; what nobody reads meanwhile follows when
 
 describe('a view of the store that is out of sight', () => {
   const theme = (store: { getState: () => { settings: { system: string } } }) => store.getState().settings.system;
-  const turn = (store: ReturnType<typeof makeStore>, system: 'metric' | 'feet') =>
+  const turn = (store: ReturnType<typeof withJob>, system: 'metric' | 'feet') =>
     store.dispatch(settingsChanged({ system }));
 
   test('stands still, and hears once of all that happened when it comes back', () => {
-    const store = makeStore();
+    const store = withJob(makeStore());
     turn(store, 'metric');
     const { store: view, hold } = heldStore(store, true);
     const heard = jest.fn();
@@ -199,7 +200,7 @@ describe('a view of the store that is out of sight', () => {
   });
 
   test('what it dispatches reaches the store, and is heard by itself when it is in sight', () => {
-    const store = makeStore();
+    const store = withJob(makeStore());
     turn(store, 'metric');
     const { store: view } = heldStore(store, false);
     const heard = jest.fn();
@@ -214,7 +215,7 @@ describe('a view of the store that is out of sight', () => {
 test('inverts that are dragged are seen at once without working out all that follows, other things with it', () => {
   const opened = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
   if (!opened.ok) throw new Error(opened.message);
-  const store = makeStore();
+  const store = withJob(makeStore());
   const items = itemsOf(opened.plan);
   store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
   store.dispatch(jobOpened({ name: 'Yard', held: items.map((item) => held(item, 1)), sequence: 1, pending: [] }));
@@ -239,7 +240,7 @@ test('inverts that are dragged are seen at once without working out all that fol
 });
 
 describe('what follows from the demo job', () => {
-  const store = makeStore();
+  const store = withJob(makeStore());
   const demo = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
   if (!demo.ok) throw new Error(demo.message);
   store.dispatch(jobOpening({ id: id(999), name: 'Tansy Hill' }));
@@ -274,7 +275,7 @@ describe('what follows from the demo job', () => {
   });
 
   test('an empty job has empty stages', () => {
-    const empty = makeStore();
+    const empty = withJob(makeStore());
     expect(selectStageStates(empty.getState())).toEqual({
       site: 'empty',
       ground: 'empty',

@@ -8,16 +8,16 @@ import { StyleSheet, View } from 'react-native';
 import { Provider } from 'react-redux';
 import { Notice } from '../features/jobs/Notice';
 import { Shell } from '../features/jobs/Shell';
-import { useAppSelector } from '../store/hooks';
-import { makeStore } from '../store/store';
-import { api } from '../sync/api';
-import { SyncProvider } from '../sync/SyncProvider';
+import { useFrameSelector } from '../store/frame/hooks';
+import { makeStore } from '../store/frame/store';
+import { FrameProvider } from '../sync/frame/FrameProvider';
+import { jobsApi } from '../sync/frame/jobsApi';
 import { FONT } from '../theme/theme';
 import { ThemeProvider } from '../theme/ThemeProvider';
 
 /** The frame of the app: store, storage, look, and one place for notices. */
 export default function Root() {
-  const [store] = useState(() => makeStore(api));
+  const [store] = useState(() => makeStore(jobsApi));
   // Words are shown in the device's own font until ours is there: nobody waits for letters to be prettier.
   useFonts({
     [FONT.text]:
@@ -34,7 +34,7 @@ export default function Root() {
   return (
     <Provider store={store}>
       <Look>
-        <SyncProvider waiting={<Shell />}>
+        <FrameProvider waiting={<Shell />}>
           <Head>
             <title>Alveus</title>
           </Head>
@@ -42,14 +42,14 @@ export default function Root() {
             <Slot />
             <Notice />
           </View>
-        </SyncProvider>
+        </FrameProvider>
       </Look>
     </Provider>
   );
 }
 
 function Look({ children }: { children: ReactNode }) {
-  const light = useAppSelector((state) => state.settings.theme);
+  const light = useFrameSelector((state) => state.settings.theme);
   return <ThemeProvider light={light}>{children}</ThemeProvider>;
 }
 

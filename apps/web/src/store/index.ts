@@ -1,10 +1,12 @@
-// What follows from the state is in `results/`, apart from this: it needs the computation, and the first screen does not.
+// What follows from the state is in `results/`, apart from this: it needs the computation. What is known before a
+// job is open is in `frame/`, apart from this: the first screen waits for nothing of a job's.
+export * from './frame/jobs';
+export * from './frame/notice';
+export * from './frame/server';
+export * from './frame/settings';
 export * from './held';
 export * from './hooks';
 export * from './job';
-export * from './jobs';
 export * from './saving';
-export * from './server';
-export * from './settings';
 export * from './store';
 export * from './view';

@@ -2,6 +2,7 @@ import type { Choice, Conflict, Edit, Held, Item, Pending, Plan, Step, Uuid } fr
 import { addressOf, applyEdits, EMPTY_PLAN, keyOf, stepOf } from '@alveus/plan';
 import type { Reducer } from '@reduxjs/toolkit';
 import { createAction } from '@reduxjs/toolkit';
+import { jobPut } from './frame/jobs';
 
 /**
  * The open job: what the server is known to hold, what waits to be sent, and the plan that both make
@@ -30,7 +31,6 @@ export interface JobState {
   readonly unkept: string | null;
   readonly conflicts: readonly Conflict[];
   readonly choices: ReadonlyMap<string, Choice>;
-  readonly notice: string | null;
 }
 
 /** How things stand with the server. */
@@ -58,7 +58,6 @@ export const CLOSED: JobState = {
   unkept: null,
   conflicts: [],
   choices: new Map(),
-  notice: null,
 };
 
 const NO_DRAFT = { draft: CLOSED.draft, rested: CLOSED.rested };
@@ -75,7 +74,6 @@ export const jobOpened = createAction<{
 }>('job/opened');
 export const jobMissing = createAction('job/missing');
 export const jobClosed = createAction('job/closed');
-export const jobNamed = createAction<{ id: Uuid; name: string }>('job/named');
 /** An edit. `batch` is the id it will be sent under; `way` says whether it makes, undoes or redoes a step. */
 export const planEdited = createAction<{ edits: readonly Edit[]; batch: Uuid; way: 'do' | 'undo' | 'redo' }>(
   'job/edited',
@@ -95,13 +93,13 @@ export const deviceTroubled = createAction<string | null>('job/device');
 export const conflictsFound = createAction<readonly Conflict[]>('job/conflicts');
 export const conflictChosen = createAction<{ key: string; choice: Choice }>('job/chosen');
 export const pendingRebased = createAction<readonly Pending[]>('job/rebased');
-export const noticed = createAction<string | null>('job/noticed');
 
 export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   if (jobOpening.match(action)) return { ...CLOSED, ...action.payload, opening: 'opening' };
   if (jobClosed.match(action)) return CLOSED;
   if (jobMissing.match(action)) return { ...state, opening: 'missing' };
-  if (jobNamed.match(action)) return action.payload.id === state.id ? { ...state, name: action.payload.name } : state;
+  // Renamed in the list.
+  if (jobPut.match(action)) return action.payload.id === state.id ? { ...state, name: action.payload.name } : state;
   if (jobOpened.match(action)) {
     const { name, held, sequence, pending } = action.payload;
     return withPlan({
@@ -153,7 +151,6 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
       link: { state: 'idle' },
     });
   }
-  if (noticed.match(action)) return { ...state, notice: action.payload };
   return state;
 };
 

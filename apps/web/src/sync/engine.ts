@@ -1,5 +1,6 @@
 import type { Held, Job, Pending, Uuid } from '@alveus/plan';
 import { addressOf, rebase } from '@alveus/plan';
+import { noticed } from '../store/frame/notice';
 import type { JobState } from '../store/job';
 import type { Store } from '../store/store';
 import { listenTo } from '../store/store';
@@ -15,12 +16,11 @@ import {
   jobOpened,
   jobOpening,
   linkChanged,
-  noticed,
   pendingRebased,
 } from '../store/job';
 import type { Api } from './api';
 import { Refused } from './api';
-import type { Device } from './device';
+import type { Device } from './frame/device';
 import { newId } from './ids';
 
 /**

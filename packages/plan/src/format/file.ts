@@ -7,7 +7,8 @@ import { addressOf, itemsOf, keyOf, planOf } from '../protocol';
 import { cutText, Name } from '../values';
 import type { TextPlace } from './json-text';
 import { brokenAt, placeOfPath } from './json-text';
-import { upgradeItem, VERSION } from './version';
+import { VERSION } from './number';
+import { upgradeItem } from './version';
 
 /** The open plan file: the same items as everywhere, in one JSON object. See docs/plan-format.md. */
 

@@ -1,2 +1,3 @@
 export * from './file';
+export * from './number';
 export * from './version';

@@ -1,12 +1,12 @@
 import type { Json } from '../kinds';
 import { kindNamed } from '../kinds';
+import { VERSION } from './number';
 
 /**
- * The version of the format, and how items of older ones are brought forward. A file, what a device keeps, what
+ * How items of older versions of the format are brought forward. A file, what a device keeps, what
  * waits there to be sent and the rows of the database all go through this; what changes from one version to the
  * next stands with the kind that changed.
  */
-export const VERSION = 3;
 
 /** An item of an older version as the newest has it. What is no item of a known kind is given back as it is. */
 export function upgradeItem(item: Json, from: number): Json {

@@ -3,7 +3,7 @@ import { memo, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector, viewReset } from '../../store';
 import { selectStageStates } from '../../store/results';
-import { useActions, useEngine } from '../../sync/SyncProvider';
+import { SyncProvider, useActions, useEngine } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Bar, Busy, Button, IconButton, Tabs, useWide, Words } from '../../ui';
 import { Units } from './Units';
@@ -20,7 +20,15 @@ interface JobScreenProps {
 }
 
 /** A job open at one of its stages. */
-export function JobScreen({ job, stage }: JobScreenProps) {
+export function JobScreen(props: JobScreenProps) {
+  return (
+    <SyncProvider>
+      <OpenJob {...props} />
+    </SyncProvider>
+  );
+}
+
+function OpenJob({ job, stage }: JobScreenProps) {
   const tones = useTones();
   const wide = useWide();
   const dispatch = useAppDispatch();

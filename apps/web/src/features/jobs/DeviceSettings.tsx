@@ -1,6 +1,6 @@
-import type { Settings } from '../../store/settings';
-import { settingsChanged } from '../../store/settings';
-import { useAppDispatch, useAppSelector } from '../../store/hooks';
+import type { Settings } from '../../store/frame/settings';
+import { settingsChanged } from '../../store/frame/settings';
+import { useFrameDispatch, useFrameSelector } from '../../store/frame/hooks';
 import { Choice } from '../../ui';
 
 const SYSTEMS: readonly { value: Settings['system']; label: string }[] = [
@@ -11,8 +11,8 @@ const SYSTEMS: readonly { value: Settings['system']; label: string }[] = [
 
 /** Units and light, as this device prefers them. */
 export function DeviceSettings() {
-  const dispatch = useAppDispatch();
-  const settings = useAppSelector((state) => state.settings);
+  const dispatch = useFrameDispatch();
+  const settings = useFrameSelector((state) => state.settings);
   return (
     <>
       <Choice

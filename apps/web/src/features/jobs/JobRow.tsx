@@ -2,7 +2,7 @@ import type { Job } from '@alveus/plan';
 import { useRouter } from 'expo-router';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useActions } from '../../sync/SyncProvider';
+import { useJobActions } from '../../sync/frame/FrameProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { IconButton } from '../../ui/Button';
 import { Tap } from '../../ui/Tap';
@@ -13,7 +13,7 @@ import { ago } from './ago';
 export const JobRow = memo(function JobRow({ job, onRename }: { job: Job; onRename: (job: Job) => void }) {
   const tones = useTones();
   const router = useRouter();
-  const actions = useActions();
+  const jobs = useJobActions();
   return (
     <View style={[styles.job, { backgroundColor: tones.card, borderColor: tones.line }]} testID="job">
       <Tap role="link" onPress={() => router.push(`/job/${job.id}/grade`)} style={styles.open}>
@@ -25,7 +25,7 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: Job; onRena
         </Words>
       </Tap>
       <IconButton name="edit" label={`Rename ${job.name}`} onPress={() => onRename(job)} />
-      <IconButton name="trash" label={`Delete ${job.name}`} onPress={() => void actions.deleteJob(job.id)} />
+      <IconButton name="trash" label={`Delete ${job.name}`} onPress={() => void jobs.remove(job.id)} />
     </View>
   );
 });

@@ -1,13 +1,11 @@
 import type { Job } from '@alveus/plan';
-import { openPlanFile } from '@alveus/plan';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
-import { noticed } from '../../store/job';
-import { useAppDispatch, useAppSelector } from '../../store/hooks';
-import { useJobsQuery } from '../../store/server';
-import { chooseText } from '../../sync/files';
-import { useActions } from '../../sync/SyncProvider';
+import { useFrameSelector } from '../../store/frame/hooks';
+import { useJobsQuery } from '../../store/frame/server';
+import { chooseFile } from '../../sync/files';
+import { useJobActions } from '../../sync/frame/FrameProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Busy } from '../../ui/Busy';
 import { Button, IconButton } from '../../ui/Button';
@@ -17,7 +15,8 @@ import { Words } from '../../ui/Words';
 import { BrandBar } from './BrandBar';
 import { JobRow } from './JobRow';
 
-// Fields and sheets come when they are asked for; the list does without them.
+// Fields, sheets and the code of plans come when they are asked for; the list does without them.
+const planFiles = () => import('./planFile');
 const NameSheet = later(() => import('./sheets').then((sheets) => sheets.NameSheet));
 const DeviceSheet = later(() => import('./sheets').then((sheets) => sheets.DeviceSheet));
 
@@ -27,7 +26,7 @@ const AGAIN = 10_000;
 /** All jobs, the one last worked on first. */
 export function JobsScreen() {
   const tones = useTones();
-  const { list, state } = useAppSelector((root) => root.jobs);
+  const { list, state } = useFrameSelector((root) => root.jobs);
   const [naming, setNaming] = useState<Job | 'new'>();
   const [menu, setMenu] = useState(false);
   // Older than this, it is asked for at once.
@@ -98,17 +97,15 @@ function Beginning({ remembered, none, onNew }: { remembered: boolean; none: boo
 /** A job from a plan file. */
 function OpenFile() {
   const router = useRouter();
-  const dispatch = useAppDispatch();
-  const actions = useActions();
+  const jobs = useJobActions();
   const open = async (): Promise<void> => {
-    const chosen = await chooseText('.json,application/json');
-    if (!chosen) return;
-    const opened = chosen.ok ? openPlanFile(chosen.text) : chosen;
-    if (!opened.ok) {
-      dispatch(noticed(opened.message));
-      return;
-    }
-    const id = await actions.createJob(opened.name, opened.plan);
+    const file = await chooseFile('.json,application/json');
+    if (!file) return;
+    const id = await planFiles()
+      .then(({ jobFromFile }) => jobFromFile(file, jobs))
+      .catch(() =>
+        jobs.say('The part of the app that opens files could not be loaded. Try it again with a connection.'),
+      );
     if (id) router.push(`/job/${id}/grade`);
   };
   return (

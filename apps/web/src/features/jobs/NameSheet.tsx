@@ -2,13 +2,13 @@ import type { Job } from '@alveus/plan';
 import { Name } from '@alveus/plan';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { useActions } from '../../sync/SyncProvider';
+import { useJobActions } from '../../sync/frame/FrameProvider';
 import { Button, Field, Sheet } from '../../ui';
 
 /** A new job's name, or another for a job there is. */
 export function NameSheet({ job, onClose }: { job: Job | 'new'; onClose: () => void }) {
   const router = useRouter();
-  const actions = useActions();
+  const jobs = useJobActions();
   const [name, setName] = useState(job === 'new' ? '' : job.name);
   const [busy, setBusy] = useState(false);
   const parsed = Name.safeParse(name);
@@ -16,12 +16,12 @@ export function NameSheet({ job, onClose }: { job: Job | 'new'; onClose: () => v
     if (!parsed.success || busy) return;
     setBusy(true);
     if (job === 'new') {
-      const id = await actions.createJob(parsed.data);
+      const id = await jobs.create(parsed.data);
       if (id) {
         onClose();
         router.push(`/job/${id}/grade`);
       }
-    } else if (await actions.renameJob(job.id, parsed.data)) onClose();
+    } else if (await jobs.rename(job.id, parsed.data)) onClose();
     setBusy(false);
   };
   const problem = parsed.success ? undefined : `The name ${parsed.error.issues[0]?.message ?? 'is not usable'}.`;

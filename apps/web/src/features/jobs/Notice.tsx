@@ -1,22 +1,22 @@
-import { deletedForgotten } from '../../store/jobs';
-import { noticed } from '../../store/job';
-import { useAppDispatch, useAppSelector } from '../../store/hooks';
-import { useActions } from '../../sync/SyncProvider';
+import { deletedForgotten } from '../../store/frame/jobs';
+import { noticed } from '../../store/frame/notice';
+import { useFrameDispatch, useFrameSelector } from '../../store/frame/hooks';
+import { useJobActions } from '../../sync/frame/FrameProvider';
 import { Snack } from '../../ui/Snack';
 
 /** What just happened, or could not: with the way back where there is one. */
 export function Notice() {
-  const dispatch = useAppDispatch();
-  const actions = useActions();
-  const notice = useAppSelector((state) => state.job.notice);
-  const deleted = useAppSelector((state) => state.jobs.deleted);
+  const dispatch = useFrameDispatch();
+  const jobs = useJobActions();
+  const notice = useFrameSelector((state) => state.notice);
+  const deleted = useFrameSelector((state) => state.jobs.deleted);
   if (deleted) {
     return (
       <Snack
         words={`${deleted.name} was deleted.`}
         stays={15_000}
         onGone={() => dispatch(deletedForgotten())}
-        action={{ label: 'Bring it back', onPress: () => void actions.restoreJob(deleted.id) }}
+        action={{ label: 'Bring it back', onPress: () => void jobs.restore(deleted.id) }}
       />
     );
   }

@@ -1,8 +1,9 @@
 import type { Held, Item, Job, Pending, Uuid } from '@alveus/plan';
-import { keyOf, upgradeItem, upgradeWaiting, VERSION } from '@alveus/plan';
+import { VERSION } from '@alveus/plan/version';
 import type { DBSchema, IDBPDatabase, IDBPTransaction, StoreNames } from 'idb';
 import { openDB } from 'idb';
-import type { Settings } from '../store/settings';
+import type { Settings } from '../../store/frame/settings';
+import { planCode } from './planCode';
 
 /**
  * What this device keeps, in IndexedDB: jobs as last heard from the server, and edits that wait to be sent.
@@ -40,6 +41,7 @@ async function bringForward(
   tx: IDBPTransaction<Kept, StoreNames<Kept>[], 'versionchange'>,
   from: number,
 ): Promise<void> {
+  const { upgradeItem, upgradeWaiting } = planCode();
   for (let cursor = await tx.objectStore('held').openCursor(); cursor; cursor = await cursor.continue()) {
     const { item } = cursor.value;
     if (item) await cursor.update({ ...cursor.value, item: upgradeItem({ ...item }, from) as unknown as Item });
@@ -99,6 +101,7 @@ function deviceOn(db: IDBPDatabase<Kept>) {
     async keepHeard(job: Job, changes: readonly Held[], answered: Uuid | undefined): Promise<void> {
       const tx = db.transaction(['jobs', 'held', 'pending'], 'readwrite', { durability: 'strict' });
       await tx.objectStore('jobs').put(job);
+      const { keyOf } = planCode();
       for (const change of changes) {
         const key: [Uuid, string] = [job.id, keyOf(change)];
         const known = await tx.objectStore('held').get(key);

@@ -1,15 +1,15 @@
 import type { Job } from '@alveus/plan';
-import { jobsListed } from '../store/jobs';
-import { server } from '../store/server';
-import type { Store } from '../store/store';
-import { listenTo } from '../store/store';
+import { jobsListed } from '../../store/frame/jobs';
+import { server } from '../../store/frame/server';
+import type { FrameStore } from '../../store/frame/store';
+import { listenInFrame } from '../../store/frame/store';
 import type { Device } from './device';
 
 /**
  * The list of jobs is read from this device; the server's is only fetched into it.
  * @returns how to end it
  */
-export function keepJobsList(store: Store, device: Device | undefined): () => void {
+export function keepJobsList(store: FrameStore, device: Device | undefined): () => void {
   void device
     ?.jobs()
     .then((list) => {
@@ -26,9 +26,9 @@ export function keepJobsList(store: Store, device: Device | undefined): () => vo
   const here = select()(store.getState()).data;
   if (here) take(here);
   const ends = [
-    store.dispatch(listenTo({ matcher: matchFulfilled, effect: ({ payload }) => take(payload) })),
+    store.dispatch(listenInFrame({ matcher: matchFulfilled, effect: ({ payload }) => take(payload) })),
     store.dispatch(
-      listenTo({
+      listenInFrame({
         matcher: matchRejected,
         effect: ({ meta }) => {
           // Asked twice at once is no trouble with the server.

@@ -1,0 +1,83 @@
+import { createContext, useContext, useEffect, useState } from 'react';
+import type { ReactNode } from 'react';
+import { useStore } from 'react-redux';
+import { server } from '../../store/frame/server';
+import { settingsChanged } from '../../store/frame/settings';
+import type { FrameStore } from '../../store/frame/store';
+import { listenInFrame } from '../../store/frame/store';
+import type { Device } from './device';
+import { openDevice } from './device';
+import type { JobActions } from './jobActions';
+import { jobActionsOn } from './jobActions';
+import { jobsApi } from './jobsApi';
+import { keepJobsList } from './jobsList';
+
+/** What is there before any job is open, as long as the page. */
+export interface Frame {
+  readonly store: FrameStore;
+  /** Undefined where the browser keeps nothing. */
+  readonly device: Device | undefined;
+  readonly jobs: JobActions;
+  /** What ends with the page. */
+  readonly ends: Set<() => void>;
+}
+
+const FrameContext = createContext<Frame | null>(null);
+
+export function useFrame(): Frame {
+  const frame = useContext(FrameContext);
+  if (!frame) throw new Error('used outside its provider');
+  return frame;
+}
+
+export function useJobActions(): JobActions {
+  return useFrame().jobs;
+}
+
+/**
+ * Opens the device's storage before anything else is shown, so that no edit can come before it can be kept.
+ * @param waiting shown until then
+ */
+export function FrameProvider({ waiting, children }: { waiting: ReactNode; children: ReactNode }) {
+  const store = useStore() as FrameStore;
+  const [frame, setFrame] = useState<Frame | null>(null);
+
+  useEffect(() => {
+    let ended = false;
+    let end = (): void => undefined;
+    // Asked for while the storage opens: what comes first waits for the other.
+    const list = store.dispatch(server.endpoints.jobs.initiate());
+    void openDevice()
+      .catch(() => undefined)
+      .then(async (device) => {
+        const settings = await device?.settings().catch(() => undefined);
+        if (ended) return device?.close();
+        if (settings) store.dispatch(settingsChanged(settings));
+        const begun = begin(store, device);
+        end = () => begun.ends.forEach((one) => one());
+        setFrame(begun);
+      });
+    return () => {
+      ended = true;
+      list.unsubscribe();
+      end();
+    };
+  }, [store]);
+
+  return frame ? <FrameContext.Provider value={frame}>{children}</FrameContext.Provider> : waiting;
+}
+
+function begin(store: FrameStore, device: Device | undefined): Frame {
+  const ends = new Set<() => void>();
+  ends.add(keepJobsList(store, device));
+  ends.add(
+    store.dispatch(
+      listenInFrame({
+        predicate: (_action, now, before) => now.settings !== before.settings,
+        effect: (_action, { getState }) => void device?.keepSettings(getState().settings).catch(() => undefined),
+      }),
+    ),
+  );
+  ends.add(() => device?.close());
+  return { store, device, jobs: jobActionsOn(store, jobsApi), ends };
+}

@@ -1,0 +1,33 @@
+import type { Job, Uuid } from '@alveus/plan';
+import { ask, call } from './http';
+
+/** The server's list of jobs, as the app talks to it. */
+export const jobsApi = {
+  jobs: async (): Promise<Job[]> => {
+    const { jobs } = ((await ask('/jobs')) ?? {}) as { jobs?: unknown };
+    if (!Array.isArray(jobs)) throw new TypeError('The server sent no list of jobs.');
+    return jobs.map(jobOf);
+  },
+  createJob: async (id: Uuid, name: string): Promise<Job> => jobOf(await ask('/jobs', 'POST', { id, name })),
+  renameJob: async (id: Uuid, name: string): Promise<Job> => jobOf(await ask(`/jobs/${id}`, 'PATCH', { name })),
+  deleteJob: async (id: Uuid): Promise<void> => void (await call(`/jobs/${id}`, 'DELETE')),
+  restoreJob: async (id: Uuid): Promise<Job> => jobOf(await ask(`/jobs/${id}/restore`, 'POST')),
+};
+export type JobsApi = typeof jobsApi;
+
+const FIELDS = { id: 'string', name: 'string', sequence: 'number', changedAt: 'string' } as const satisfies Record<
+  keyof Job,
+  'string' | 'number'
+>;
+
+/**
+ * A job of the list. Read without the plan's schemas, which take longer to set up than all the rest of the first
+ * screen; whatever is opened is checked by them.
+ */
+export function jobOf(json: unknown): Job {
+  const given = (typeof json === 'object' && json !== null ? json : {}) as Record<string, unknown>;
+  const wrong = Object.entries(FIELDS).find(([field, type]) => typeof given[field] !== type);
+  if (wrong) throw new TypeError(`The server sent a job whose ${wrong[0]} is not as it should be.`);
+  const { id, name, sequence, changedAt } = given as Job;
+  return { id, name, sequence, changedAt };
+}
