@@ -3,7 +3,7 @@ import { median } from './measure';
 import type { Bench } from './page';
 import { RUNNER, SLOWER } from './page';
 
-const ROUNDS = 7;
+const ROUNDS = 11;
 
 /**
  * Milliseconds from asking for the page on a cold cache to when it answers: what can be pressed is there, a frame of

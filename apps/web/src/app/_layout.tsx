@@ -1,7 +1,6 @@
 import '../shared';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
-import Head from 'expo-router/head';
 import type { ReactNode } from 'react';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -35,9 +34,6 @@ export default function Root() {
     <Provider store={store}>
       <Look>
         <FrameProvider waiting={<Shell />}>
-          <Head>
-            <title>Alveus</title>
-          </Head>
           <View style={styles.whole}>
             <Slot />
             <Notice />
