@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Snackbar } from 'react-native-paper';
 
 interface SnackProps {
@@ -10,6 +11,10 @@ interface SnackProps {
 
 /** What just happened, or could not: with the way back where there is one. */
 export function Snack({ words, stays, onGone, action }: SnackProps) {
+  // Paper's goes through its animation as it is mounted, though it has nothing to show.
+  const [used, setUsed] = useState(words !== null);
+  if (words !== null && !used) setUsed(true);
+  if (!used) return null;
   return (
     <Snackbar visible={words !== null} duration={stays} onDismiss={onGone} action={action ?? { label: 'Close' }}>
       {words ?? ''}
