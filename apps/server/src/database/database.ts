@@ -18,8 +18,10 @@ export function openPool(url: string, most = 10): pg.Pool {
     options:
       '-c statement_timeout=15000 -c lock_timeout=10000 -c idle_in_transaction_session_timeout=20000 -c plan_cache_mode=force_generic_plan -c jit=off',
   });
-  // An idle connection that breaks (the database restarted) is replaced at the next query; it must not end the server.
+  // A connection that breaks, because the database ended or restarted, is replaced at the next query; it must not end
+  // the server. The pool hears of those that idle; of one at work only the connection itself tells.
   pool.on('error', () => undefined);
+  pool.on('connect', (client) => void client.on('error', () => undefined));
   return pool;
 }
 
