@@ -250,6 +250,30 @@ test.each([
   two.kill();
 });
 
+test('what no server would take is not taken, and is said by the names people know', async () => {
+  const server = new FakeServer();
+  const one = await page(server, freshFile());
+  const material = {
+    kind: 'material',
+    id: uuid(),
+    name: 'Crushed stone', look: 'stone',
+    density: 1_600,
+    waste: 0.05,
+    loose: 1.1,
+  } as Item;
+  one.actions.edit([{ op: 'put', item: material }]);
+  one.actions.edit([{ op: 'put', item: { ...material, density: 1_600 * 1_187 } as Item }]);
+  expect(one.store.getState().notice).toMatch(/^Not taken. The material “Crushed stone”, density/);
+  expect(one.plan().material[material.id]).toEqual(material);
+  await one.engine.run();
+  await one.settled();
+  expect(one.words()).toBe('Saved');
+  // What is taken back by a step is checked as well, and what comes after is not held up.
+  one.actions.edit([{ op: 'put', item: node('Basin') }]);
+  await one.engine.run();
+  expect(server.name).toBe('Basin');
+});
+
 test('what the server refuses is said, and stays on the device', async () => {
   const server = new FakeServer();
   const one = await page(server, freshFile());

@@ -1,5 +1,5 @@
 import type { Address, Edit, Moved, Plan } from '@alveus/plan';
-import { itemAt, kindOf, nameOf, undo } from '@alveus/plan';
+import { itemAt, kindOf, LIMITS, nameOf, problemOf, undo } from '@alveus/plan';
 import { noticed } from '../store/frame/notice';
 import { editRecalled, planEdited } from '../store/job';
 import type { Store } from '../store/store';
@@ -9,8 +9,12 @@ import { newId } from './ids';
 export function actionsOn(store: Store) {
   const say = (text: string): void => void store.dispatch(noticed(text));
 
-  const edit = (edits: readonly Edit[]): void => {
-    if (edits.length > 0) store.dispatch(planEdited({ edits, batch: newId(), way: 'do' }));
+  /** Takes an edit that every server takes, or says why not: one that none takes would wait for ever. */
+  const take = (edits: readonly Edit[], way: 'do' | 'undo' | 'redo'): void => {
+    if (edits.length === 0) return;
+    const wrong = wrongWith(edits, store.getState().job.plan);
+    if (wrong === undefined) store.dispatch(planEdited({ edits, batch: newId(), way }));
+    else say(`Not taken. ${sentence(wrong)}`);
   };
 
   const back = (way: 'undo' | 'redo'): void => {
@@ -24,17 +28,29 @@ export function actionsOn(store: Store) {
     }
     const undoing = undo(plan, step, newId, way);
     if (!undoing.ok) say(refusal(undoing.moved, plan, way));
-    else if (undoing.edits.length > 0) store.dispatch(planEdited({ edits: undoing.edits, batch: newId(), way }));
+    else take(undoing.edits, way);
   };
 
   return {
-    edit,
+    edit: (edits: readonly Edit[]): void => take(edits, 'do'),
     undo: () => back('undo'),
     redo: () => back('redo'),
   };
 }
 
 export type Actions = ReturnType<typeof actionsOn>;
+
+function wrongWith(edits: readonly Edit[], plan: Plan): string | undefined {
+  if (edits.length > LIMITS.batchChanges)
+    return `It would change ${edits.length} things at once; ${LIMITS.batchChanges} is the most`;
+  for (const edit of edits) {
+    const wrong = edit.op === 'put' && problemOf(edit.item, (kind, id) => itemAt(plan, { kind, id }));
+    if (wrong) return wrong;
+  }
+  return undefined;
+}
+
+const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
 
 /** Why a step cannot be taken back, by the names people know the things by. */
 function refusal(moved: readonly Moved[], plan: Plan, way: 'undo' | 'redo'): string {

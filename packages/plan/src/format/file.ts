@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { Item as AnyItem, Json, Kind } from '../kinds';
-import { Item, kindNamed, nameOf } from '../kinds';
+import type { Item as AnyItem, Json } from '../kinds';
+import { Item } from '../kinds';
 import { LIMITS } from '../limits';
 import type { Plan } from '../protocol';
 import { addressOf, itemsOf, keyOf, planOf } from '../protocol';
@@ -8,6 +8,8 @@ import { cutText, Name } from '../values';
 import type { TextPlace } from './json-text';
 import { brokenAt, placeOfPath } from './json-text';
 import { VERSION } from './number';
+import type { Find } from './problem';
+import { MESSAGE, NEAR_TEXT, placeWords, plain, quoted } from './problem';
 import { upgradeItem } from './version';
 
 /** The open plan file: the same items as everywhere, in one JSON object. See docs/plan-format.md. */
@@ -99,9 +101,6 @@ export function planFileJsonSchema(): object {
   return z.toJSONSchema(PlanFile, { target: 'draft-2020-12', io: 'input' });
 }
 
-const NEAR_TEXT = 24;
-const MESSAGE = 160;
-
 /** What is wrong first, where that is in the words of the trade, and at which line. */
 function describe(file: Json, error: z.ZodError, text: string): string {
   const issue = error.issues[0];
@@ -117,32 +116,11 @@ function where(file: Json, [first, index, ...rest]: readonly PropertyKey[]): str
   if (first !== 'items' || typeof index !== 'number')
     return first === undefined ? 'the file' : plain(String(first), NEAR_TEXT);
   if (!isObject(item)) return `item ${index + 1}`;
-  const kind = kindNamed(item.kind);
-  if (!kind) return `item ${index + 1}, of a kind that is not known (${quoted(String(item.kind))})`;
-  const named = nameOf(item as unknown as AnyItem, (of: Kind, id) => {
-    return items.find((one) => isObject(one) && one.kind === of && one.id === id) as AnyItem | undefined;
-  });
-  const subject =
-    typeof item.name === 'string' && item.name !== '' ? `the ${kind.words.one} ${quoted(item.name)}` : plain(named, 60);
-  const field = rest.map((part, depth) => {
-    if (typeof part === 'number') return `no. ${part + 1}`;
-    const words = depth === 0 ? kind.words.fields[String(part)] : undefined;
-    return plain(typeof words === 'string' ? words : (words?.[0] ?? String(part)), NEAR_TEXT * 2);
-  });
-  return [subject, ...field].join(', ');
+  const find: Find = (of, id) => items.find((one) => isObject(one) && one.kind === of && one.id === id) as AnyItem;
+  return (
+    placeWords(item, rest, find) ?? `item ${index + 1}, of a kind that is not known (${quoted(String(item.kind))})`
+  );
 }
-
-/** Text from a file, fit to be shown: nothing long or odd is echoed whole. */
-function plain(text: string, most: number): string {
-  const clean = text
-    .slice(0, 4 * most)
-    .replace(/[\p{Cc}\p{Cf}\p{Cs}\p{Co}]+/gu, ' ')
-    .replace(/\S{48,}/g, (word) => `${cutText(word, 32)}…`)
-    .trim();
-  return clean.length > most ? `${cutText(clean, most)}…` : clean;
-}
-
-const quoted = (text: string): string => `“${plain(text, NEAR_TEXT)}”`;
 
 function refuse(message: string): Opened {
   return { ok: false, message };

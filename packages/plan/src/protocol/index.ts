@@ -1,3 +1,4 @@
+export * from './aside';
 export * from './change';
 export * from './lineage';
 export * from './merge';
