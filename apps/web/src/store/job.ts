@@ -1,4 +1,4 @@
-import type { Choice, Conflict, Edit, Held, Item, Pending, Plan, Step, Uuid } from '@alveus/plan';
+import type { Aside, Choice, Conflict, Edit, Held, Item, Pending, Plan, Step, Uuid } from '@alveus/plan';
 import { addressOf, applyEdits, EMPTY_PLAN, keyOf, stepOf } from '@alveus/plan';
 import type { Reducer } from '@reduxjs/toolkit';
 import { createAction } from '@reduxjs/toolkit';
@@ -6,7 +6,7 @@ import { jobPut } from './frame/jobs';
 
 /**
  * The open job: what the server is known to hold, what waits to be sent, and the plan that both make
- * together. Pure: sending and keeping are done by the sync engine, which only reports here.
+ * together. Pure: sending and keeping are done by the outbox, which only reports here.
  */
 export interface JobState {
   readonly id: Uuid | null;
@@ -29,6 +29,8 @@ export interface JobState {
   readonly link: Link;
   /** Why this device does not keep edits, where it does not. */
   readonly unkept: string | null;
+  /** What the server refused, until somebody decides. */
+  readonly aside: readonly Aside[];
   readonly conflicts: readonly Conflict[];
   readonly choices: ReadonlyMap<string, Choice>;
 }
@@ -56,6 +58,7 @@ export const CLOSED: JobState = {
   future: [],
   link: { state: 'idle' },
   unkept: null,
+  aside: [],
   conflicts: [],
   choices: new Map(),
 };
@@ -93,6 +96,11 @@ export const deviceTroubled = createAction<string | null>('job/device');
 export const conflictsFound = createAction<readonly Conflict[]>('job/conflicts');
 export const conflictChosen = createAction<{ key: string; choice: Choice }>('job/chosen');
 export const pendingRebased = createAction<readonly Pending[]>('job/rebased');
+/** What the device has of what was refused. */
+export const asidesKnown = createAction<readonly Aside[]>('job/asides');
+/** The server refused a batch: what goes aside, and what still waits. */
+export const batchesAside = createAction<{ aside: readonly Aside[]; pending: readonly Pending[] }>('job/aside');
+export const asideDropped = createAction<Uuid>('job/aside-dropped');
 
 export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   if (jobOpening.match(action)) return { ...CLOSED, ...action.payload, opening: 'opening' };
@@ -141,16 +149,13 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
       conflicts: state.conflicts.filter(({ address }) => keyOf(address) !== key),
     };
   }
-  if (pendingRebased.match(action)) {
-    return withPlan({
-      ...state,
-      pending: action.payload,
-      kept: action.payload.length,
-      conflicts: [],
-      choices: new Map(),
-      link: { state: 'idle' },
-    });
+  if (pendingRebased.match(action)) return waitingAnew(state, action.payload);
+  if (asidesKnown.match(action)) return { ...state, aside: action.payload };
+  if (batchesAside.match(action)) {
+    const { aside, pending } = action.payload;
+    return waitingAnew({ ...state, aside: [...state.aside, ...aside] }, pending);
   }
+  if (asideDropped.match(action)) return { ...state, aside: state.aside.filter(({ id }) => id !== action.payload) };
   return state;
 };
 
@@ -211,6 +216,17 @@ function taken(state: JobState, { batch, sequence }: { batch: Uuid; sequence: nu
     held.set(keyOf(address), { ...address, revision: sequence, item: change.op === 'put' ? change.item : null });
   }
   return { ...state, held, pending: state.pending.filter(({ id }) => id !== batch), kept: Math.max(0, state.kept - 1) };
+}
+
+function waitingAnew(state: JobState, pending: readonly Pending[]): JobState {
+  return withPlan({
+    ...state,
+    pending,
+    kept: pending.length,
+    conflicts: [],
+    choices: new Map(),
+    link: { state: 'idle' },
+  });
 }
 
 /** The plan from what is held and what waits, keeping every item that is the same object as before. */

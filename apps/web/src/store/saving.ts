@@ -11,6 +11,7 @@ export function savingWords({ job }: RootState): { text: string; tone: Tone } {
   if (waiting === 0) {
     if (job.opening !== 'open')
       return { text: job.link.state === 'offline' ? 'No connection' : 'Opening…', tone: 'muted' };
+    if (job.aside.length > 0) return { text: `Saved · ${changes(job.aside.length)} set aside`, tone: 'fix' };
     return job.link.state === 'offline'
       ? { text: 'Saved · no connection', tone: 'muted' }
       : { text: 'Saved', tone: 'settled' };
@@ -19,3 +20,5 @@ export function savingWords({ job }: RootState): { text: string; tone: Tone } {
   if (job.link.state === 'offline') return { text: `Kept on this device · ${waiting} to send`, tone: 'fix' };
   return { text: 'Kept on this device · saving…', tone: 'muted' };
 }
+
+const changes = (count: number): string => `${count} ${count === 1 ? 'change' : 'changes'}`;

@@ -1,17 +1,10 @@
 import { createContext, useContext, useState } from 'react';
 import type { ReactNode } from 'react';
-import { withJob } from '../store/store';
 import type { Actions } from './actions';
-import { actionsOn } from './actions';
-import { api } from './api';
-import { SyncEngine } from './engine';
-import type { Frame } from './frame/FrameProvider';
+import type { Sync } from './begin';
+import { syncOf } from './begin';
 import { useFrame } from './frame/FrameProvider';
-
-interface Sync {
-  readonly engine: SyncEngine;
-  readonly actions: Actions;
-}
+import type { Outbox } from './outbox';
 
 const SyncContext = createContext<Sync | null>(null);
 
@@ -19,8 +12,8 @@ export function useActions(): Actions {
   return useSync().actions;
 }
 
-export function useEngine(): SyncEngine {
-  return useSync().engine;
+export function useOutbox(): Outbox {
+  return useSync().outbox;
 }
 
 function useSync(): Sync {
@@ -29,29 +22,9 @@ function useSync(): Sync {
   return sync;
 }
 
-/** What an open job needs beside the screen. It begins with the first job of a page, and goes on until that ends. */
+/** What an open job needs beside the screen. */
 export function SyncProvider({ children }: { children: ReactNode }) {
   const frame = useFrame();
-  const [sync] = useState(() => begun(frame));
+  const [sync] = useState(() => syncOf(frame));
   return <SyncContext.Provider value={sync}>{children}</SyncContext.Provider>;
-}
-
-const all = new WeakMap<Frame, Sync>();
-
-function begun(frame: Frame): Sync {
-  const known = all.get(frame);
-  if (known) return known;
-  const store = withJob(frame.store);
-  const engine = new SyncEngine(store, api, frame.device);
-  const soon = (): void => void engine.run();
-  window.addEventListener('online', soon);
-  window.addEventListener('focus', soon);
-  frame.ends.add(() => {
-    engine.stop();
-    window.removeEventListener('online', soon);
-    window.removeEventListener('focus', soon);
-  });
-  const sync = { engine, actions: actionsOn(store) };
-  all.set(frame, sync);
-  return sync;
 }

@@ -1,20 +1,22 @@
-import type { Address, Edit, Moved, Plan } from '@alveus/plan';
-import { itemAt, kindOf, LIMITS, nameOf, problemOf, undo } from '@alveus/plan';
+import type { Address, Aside, Edit, Moved, Plan } from '@alveus/plan';
+import { doAgain, itemAt, kindOf, LIMITS, nameOf, problemOf, undo } from '@alveus/plan';
 import { noticed } from '../store/frame/notice';
 import { editRecalled, planEdited } from '../store/job';
 import type { Store } from '../store/store';
 import { newId } from './ids';
+import type { Outbox } from './outbox';
 
 /** What a person does to the open plan. Each says in a sentence where it could not be done. */
-export function actionsOn(store: Store) {
+export function actionsOn(store: Store, outbox: Pick<Outbox, 'dropAside'>) {
   const say = (text: string): void => void store.dispatch(noticed(text));
 
   /** Takes an edit that every server takes, or says why not: one that none takes would wait for ever. */
-  const take = (edits: readonly Edit[], way: 'do' | 'undo' | 'redo'): void => {
-    if (edits.length === 0) return;
+  const take = (edits: readonly Edit[], way: 'do' | 'undo' | 'redo'): boolean => {
+    if (edits.length === 0) return true;
     const wrong = wrongWith(edits, store.getState().job.plan);
     if (wrong === undefined) store.dispatch(planEdited({ edits, batch: newId(), way }));
     else say(`Not taken. ${sentence(wrong)}`);
+    return wrong === undefined;
   };
 
   const back = (way: 'undo' | 'redo'): void => {
@@ -32,9 +34,16 @@ export function actionsOn(store: Store) {
   };
 
   return {
-    edit: (edits: readonly Edit[]): void => take(edits, 'do'),
+    edit: (edits: readonly Edit[]): void => void take(edits, 'do'),
     undo: () => back('undo'),
     redo: () => back('redo'),
+
+    /** Does again, to the plan as it is now, what the server refused then. */
+    tryAgain: (aside: Aside): void => {
+      if (take(doAgain(store.getState().job.plan, aside.step), 'do')) void outbox.dropAside(aside.id);
+    },
+    /** What the server refused is let go of. */
+    letGo: (aside: Aside): void => void outbox.dropAside(aside.id),
   };
 }
 

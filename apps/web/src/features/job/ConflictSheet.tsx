@@ -6,21 +6,21 @@ import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { conflictChosen, useAppDispatch, useAppSelector } from '../../store';
-import { useEngine } from '../../sync/SyncProvider';
+import { useOutbox } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button, Sheet, Words } from '../../ui';
 
 /** Two people changed one thing: both values side by side, and a choice. */
 export function ConflictSheet({ conflict }: { conflict: Conflict }) {
   const dispatch = useAppDispatch();
-  const engine = useEngine();
+  const outbox = useOutbox();
   const store = useStore() as Store;
   const tones = useTones();
   const plan = useAppSelector((state) => state.job.plan);
   const { system } = useAppSelector((state) => state.settings);
   const choose = (choice: Choice): void => {
     dispatch(conflictChosen({ key: keyOf(conflict.address), choice }));
-    if (store.getState().job.conflicts.length === 0) void engine.settle();
+    if (store.getState().job.conflicts.length === 0) void outbox.settle();
   };
   const show = (item: Item | null): string => {
     if (!item) return 'removed';

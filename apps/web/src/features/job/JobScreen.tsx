@@ -3,7 +3,7 @@ import { memo, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector, viewReset } from '../../store';
 import { selectStageStates } from '../../store/results';
-import { SyncProvider, useActions, useEngine } from '../../sync/SyncProvider';
+import { SyncProvider, useActions, useOutbox } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Bar, Busy, Button, IconButton, Tabs, useWide, Words } from '../../ui';
 import { Units } from './Units';
@@ -32,15 +32,15 @@ function OpenJob({ job, stage }: JobScreenProps) {
   const tones = useTones();
   const wide = useWide();
   const dispatch = useAppDispatch();
-  const engine = useEngine();
+  const outbox = useOutbox();
   const openId = useAppSelector((state) => state.job.id);
   const opening = useAppSelector((state) => state.job.opening);
 
   useEffect(() => {
     if (openId === job) return;
     dispatch(viewReset());
-    void engine.open(job);
-  }, [job, openId, engine, dispatch]);
+    void outbox.open(job);
+  }, [job, openId, outbox, dispatch]);
   // While the plan is read from the device.
   useEffect(() => void STAGE_PARTS[stage].load().catch(() => undefined), [stage]);
   useUndoKeys();

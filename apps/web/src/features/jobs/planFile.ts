@@ -1,5 +1,5 @@
 import { itemsOf, LIMITS, openPlanFile } from '@alveus/plan';
-import type { Uuid } from '@alveus/plan';
+import type { Item, Pending, Uuid } from '@alveus/plan';
 import { api } from '../../sync/api';
 import type { JobActions } from '../../sync/frame/jobActions';
 import { newId } from '../../sync/ids';
@@ -17,13 +17,25 @@ export async function jobFromFile(file: File, jobs: JobActions): Promise<Uuid | 
     jobs.say(opened.message);
     return undefined;
   }
-  const items = itemsOf(opened.plan);
-  const at = LIMITS.batchChanges / 5;
-  return jobs.create(opened.name, async (id) => {
-    for (let from = 0; from < items.length; from += at) {
-      const changes = items.slice(from, from + at).map((item) => ({ op: 'put' as const, item, base: 0 }));
-      await api.send(id, { id: newId(), changes });
-    }
+  const batches = batchesOf(itemsOf(opened.plan));
+  return jobs.create(opened.name, {
+    batches,
+    send: async (id) => {
+      for (const { id: batch, changes } of batches) await api.send(id, { id: batch, changes: [...changes] });
+    },
+  });
+}
+
+const A_BATCH = LIMITS.batchChanges / 5;
+
+function batchesOf(items: readonly Item[]): Pending[] {
+  return Array.from({ length: Math.ceil(items.length / A_BATCH) }, (_, index) => {
+    const some = items.slice(index * A_BATCH, (index + 1) * A_BATCH);
+    return {
+      id: newId(),
+      changes: some.map((item) => ({ op: 'put' as const, item, base: 0 })),
+      step: some.map((item) => ({ address: { kind: item.kind, id: item.id }, before: undefined, after: item })),
+    };
   });
 }
 

@@ -2,25 +2,33 @@ import type { Job, Uuid } from '@alveus/plan';
 import { createSlice } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
 
+/** A job as the device knows it. */
+export interface KnownJob extends Job {
+  /** It was made here, and the server has not heard of it yet. */
+  readonly made?: boolean;
+}
+
 /** The list of jobs as last heard from the server, or as this device remembers it. */
 export interface JobsState {
-  readonly list: readonly Job[];
+  readonly list: readonly KnownJob[];
   readonly state: 'loading' | 'fresh' | 'remembered';
   /** A job just deleted, that can be brought back. */
   readonly deleted: Job | null;
+  /** What of a job is on this device only: batches that wait, and such as were refused. */
+  readonly waiting: Readonly<Record<Uuid, { readonly pending: number; readonly aside: number }>>;
 }
 
-const initialState: JobsState = { list: [], state: 'loading', deleted: null };
+const initialState: JobsState = { list: [], state: 'loading', deleted: null, waiting: {} };
 
 const slice = createSlice({
   name: 'jobs',
   initialState,
   reducers: {
-    jobsListed: (_state, { payload }: PayloadAction<{ list: Job[]; state: 'fresh' | 'remembered' }>) => ({
-      ..._state,
-      ...payload,
-    }),
-    jobPut: (state, { payload }: PayloadAction<Job>) => ({
+    jobsListed: (state, { payload }: PayloadAction<{ list: readonly KnownJob[]; state: 'fresh' | 'remembered' }>) => {
+      const unheard = state.list.filter(({ id, made }) => made && !payload.list.some((job) => job.id === id));
+      return { ...state, ...payload, list: [...unheard, ...payload.list] };
+    },
+    jobPut: (state, { payload }: PayloadAction<KnownJob>) => ({
       ...state,
       deleted: state.deleted?.id === payload.id ? null : state.deleted,
       list: [payload, ...state.list.filter((job) => job.id !== payload.id)],
@@ -30,9 +38,11 @@ const slice = createSlice({
       deleted: state.list.find((job) => job.id === payload) ?? null,
       list: state.list.filter((job) => job.id !== payload),
     }),
+    waitingCounted: (state, { payload }: PayloadAction<JobsState['waiting']>) =>
+      JSON.stringify(state.waiting) === JSON.stringify(payload) ? state : { ...state, waiting: payload },
     deletedForgotten: (state) => ({ ...state, deleted: null }),
   },
 });
 
-export const { jobsListed, jobPut, jobDeleted, deletedForgotten } = slice.actions;
+export const { jobsListed, jobPut, jobDeleted, waitingCounted, deletedForgotten } = slice.actions;
 export const jobsReducer = slice.reducer;

@@ -1,6 +1,8 @@
 import { createContext, useContext, useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
 import { useStore } from 'react-redux';
+import { waitingCounted } from '../../store/frame/jobs';
+import { noticed } from '../../store/frame/notice';
 import { server } from '../../store/frame/server';
 import { settingsChanged } from '../../store/frame/settings';
 import type { FrameStore } from '../../store/frame/store';
@@ -18,6 +20,8 @@ export interface Frame {
   /** Undefined where the browser keeps nothing. */
   readonly device: Device | undefined;
   readonly jobs: JobActions;
+  /** Has what waits on the device sent. */
+  readonly run: () => Promise<void>;
   /** What ends with the page. */
   readonly ends: Set<() => void>;
 }
@@ -47,7 +51,8 @@ export function FrameProvider({ waiting, children }: { waiting: ReactNode; child
     let end = (): void => undefined;
     // Asked for while the storage opens: what comes first waits for the other.
     const list = store.dispatch(server.endpoints.jobs.initiate());
-    void openDevice()
+    const newer = (): void => void store.dispatch(noticed(NEWER));
+    void openDevice(undefined, undefined, newer)
       .catch(() => undefined)
       .then(async (device) => {
         const settings = await device?.settings().catch(() => undefined);
@@ -56,6 +61,7 @@ export function FrameProvider({ waiting, children }: { waiting: ReactNode; child
         const begun = begin(store, device);
         end = () => begun.ends.forEach((one) => one());
         setFrame(begun);
+        void sendWhatWaits(begun);
       });
     return () => {
       ended = true;
@@ -65,6 +71,16 @@ export function FrameProvider({ waiting, children }: { waiting: ReactNode; child
   }, [store]);
 
   return frame ? <FrameContext.Provider value={frame}>{children}</FrameContext.Provider> : waiting;
+}
+
+const NEWER = 'A newer version of the app is open in another tab. Load this page anew: from here on it keeps nothing.';
+
+/** What was typed in an earlier page goes out, though no job is opened on this one. */
+async function sendWhatWaits(frame: Frame): Promise<void> {
+  const waiting = await frame.device?.waiting().catch(() => undefined);
+  if (!waiting || waiting.size === 0) return;
+  frame.store.dispatch(waitingCounted(Object.fromEntries(waiting)));
+  await frame.run().catch(() => undefined);
 }
 
 function begin(store: FrameStore, device: Device | undefined): Frame {
@@ -79,5 +95,15 @@ function begin(store: FrameStore, device: Device | undefined): Frame {
     ),
   );
   ends.add(() => device?.close());
-  return { store, device, jobs: jobActionsOn(store, jobsApi), ends };
+  const frame: Frame = {
+    store,
+    device,
+    jobs: jobActionsOn(store, jobsApi, device, () => frame.run()),
+    run: async () => {
+      const { syncOf } = await import('../begin');
+      await syncOf(frame).outbox.run();
+    },
+    ends,
+  };
+  return frame;
 }

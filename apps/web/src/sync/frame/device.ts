@@ -1,87 +1,103 @@
-import type { Held, Item, Job, Pending, Uuid } from '@alveus/plan';
-import { VERSION } from '@alveus/plan/version';
-import type { DBSchema, IDBPDatabase, IDBPTransaction, StoreNames } from 'idb';
-import { openDB } from 'idb';
+import type { Aside, Held, Pending, Uuid } from '@alveus/plan';
+import type { KnownJob } from '../../store/frame/jobs';
 import type { Settings } from '../../store/frame/settings';
+import type { Database } from './database';
+import { openDatabase, takeOver } from './database';
 import { planCode } from './planCode';
 
 /**
- * What this device keeps, in IndexedDB: jobs as last heard from the server, and edits that wait to be sent.
+ * What this device keeps: jobs as last heard from the server, edits that wait to be sent, and what was refused.
  * A write has happened once its promise is done; only then may the screen say "kept".
  */
-interface Kept extends DBSchema {
-  jobs: { key: Uuid; value: Job };
-  held: { key: [job: Uuid, key: string]; value: Held & { job: Uuid }; indexes: { job: Uuid } };
-  /** In the order of their numbers. */
-  pending: { key: number; value: Pending & { job: Uuid }; indexes: { job: Uuid } };
-  settings: { key: string; value: Settings };
-}
-
 export type Device = ReturnType<typeof deviceOn>;
 
-export async function openDevice(name = 'alveus'): Promise<Device> {
-  const database = await openDB<Kept>(name, VERSION, {
-    upgrade(db, before, _after, tx) {
-      if (before > 0) {
-        // The change of version waits for what is written within it; all of it is brought forward, or none.
-        bringForward(tx, before).catch(() => tx.abort());
-        return;
-      }
-      db.createObjectStore('jobs', { keyPath: 'id' });
-      db.createObjectStore('held').createIndex('job', 'job');
-      db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
-      db.createObjectStore('settings');
-    },
-  });
+/**
+ * @param name of the database; tests have their own
+ * @param first of the first app's, whose things are taken over
+ * @param onNewer a newer app took the storage: nothing is kept from here on
+ */
+export async function openDevice(
+  name = 'alveus-device',
+  first = 'alveus',
+  onNewer: () => void = () => undefined,
+): Promise<Device> {
+  const database = await openDatabase(name, onNewer);
+  // What cannot be taken over stays where it is, and is tried again at the next start.
+  await takeOver(database, first).catch(() => undefined);
   return deviceOn(database);
 }
 
-/** What was kept in an older version of the plan format, as the newest has it. This database's versions are the format's. */
-async function bringForward(
-  tx: IDBPTransaction<Kept, StoreNames<Kept>[], 'versionchange'>,
-  from: number,
-): Promise<void> {
-  const { upgradeItem, upgradeWaiting } = planCode();
-  for (let cursor = await tx.objectStore('held').openCursor(); cursor; cursor = await cursor.continue()) {
-    const { item } = cursor.value;
-    if (item) await cursor.update({ ...cursor.value, item: upgradeItem({ ...item }, from) as unknown as Item });
-  }
-  for (let cursor = await tx.objectStore('pending').openCursor(); cursor; cursor = await cursor.continue()) {
-    await cursor.update(upgradeWaiting(cursor.value, from));
-  }
-}
-
 export interface KeptJob {
-  readonly job: Job | undefined;
+  readonly job: KnownJob | undefined;
   readonly held: Held[];
   readonly pending: Pending[];
+  readonly aside: Aside[];
 }
 
-function deviceOn(db: IDBPDatabase<Kept>) {
-  return {
-    jobs: (): Promise<Job[]> => db.getAll('jobs'),
+/** How much of a job waits, and how much was refused. */
+export interface Waiting {
+  readonly pending: number;
+  readonly aside: number;
+}
 
-    async keepJobs(jobs: readonly Job[]): Promise<void> {
+function deviceOn(db: Database) {
+  return {
+    jobs: (): Promise<KnownJob[]> => db.getAll('jobs'),
+
+    /** The server's list, and what it has not heard of yet. */
+    async keepJobs(jobs: readonly KnownJob[]): Promise<void> {
       const tx = db.transaction('jobs', 'readwrite');
+      const before = await tx.store.getAll();
       // The sequence kept for a job says how far its plan is held here, not how far the server is.
-      const known = new Map((await tx.store.getAll()).map((job) => [job.id, job.sequence]));
+      const known = new Map(before.map((job) => [job.id, job.sequence]));
+      const listed = new Set(jobs.map(({ id }) => id));
       await tx.store.clear();
       for (const job of jobs) await tx.store.put({ ...job, sequence: known.get(job.id) ?? 0 });
+      for (const job of before) if (job.made && !listed.has(job.id)) await tx.store.put(job);
+      await tx.done;
+    },
+
+    /** A job made here, with what is in it from the start. */
+    async keepMade(job: KnownJob, pending: readonly Pending[]): Promise<void> {
+      const tx = db.transaction(['jobs', 'pending'], 'readwrite', { durability: 'strict' });
+      await tx.objectStore('jobs').put({ ...job, made: true });
+      for (const batch of pending) await tx.objectStore('pending').add({ ...batch, job: job.id });
+      await tx.done;
+    },
+
+    /** The server has heard of a job that was made here. */
+    async madeKnown(job: Uuid): Promise<void> {
+      const tx = db.transaction('jobs', 'readwrite', { durability: 'strict' });
+      const { made: _made, ...known } = (await tx.store.get(job)) ?? {};
+      if ('id' in known) await tx.store.put(known as KnownJob);
       await tx.done;
     },
 
     async read(job: Uuid): Promise<KeptJob> {
-      const tx = db.transaction(['jobs', 'held', 'pending']);
-      const [about, held, pending] = await Promise.all([
+      const tx = db.transaction(['jobs', 'held', 'pending', 'aside']);
+      const [about, held, pending, aside] = await Promise.all([
         tx.objectStore('jobs').get(job),
         tx.objectStore('held').index('job').getAll(job),
         tx.objectStore('pending').index('job').getAll(job),
+        tx.objectStore('aside').index('job').getAll(job),
       ]);
-      return {
-        job: about,
-        held: held.map(({ job: _job, ...rest }) => rest),
-        pending: pending.map(({ job: _job, ...rest }) => rest),
+      return { job: about, held: held.map(own), pending: pending.map(own), aside: aside.map(own) };
+    },
+
+    /** Of every job of which something waits, was refused, or is not known to the server. */
+    async waiting(): Promise<Map<Uuid, Waiting>> {
+      const tx = db.transaction(['jobs', 'pending', 'aside']);
+      const all = new Map<Uuid, Waiting>();
+      const add = (job: Uuid, what: keyof Waiting): void => {
+        const before = all.get(job) ?? { pending: 0, aside: 0 };
+        all.set(job, { ...before, [what]: before[what] + 1 });
       };
+      for (const { id, made } of await tx.objectStore('jobs').getAll()) if (made) add(id, 'pending');
+      for (const store of ['pending', 'aside'] as const) {
+        const rows = tx.objectStore(store).index('job');
+        for (let cursor = await rows.openKeyCursor(); cursor; cursor = await cursor.continue()) add(cursor.key, store);
+      }
+      return all;
     },
 
     async keepPending(job: Uuid, batch: Pending): Promise<void> {
@@ -98,7 +114,7 @@ function deviceOn(db: IDBPDatabase<Kept>) {
     },
 
     /** What the server said, the batch it answered gone from the queue with it. */
-    async keepHeard(job: Job, changes: readonly Held[], answered: Uuid | undefined): Promise<void> {
+    async keepHeard(job: KnownJob, changes: readonly Held[], answered: Uuid | undefined): Promise<void> {
       const tx = db.transaction(['jobs', 'held', 'pending'], 'readwrite', { durability: 'strict' });
       await tx.objectStore('jobs').put(job);
       const { keyOf } = planCode();
@@ -129,8 +145,30 @@ function deviceOn(db: IDBPDatabase<Kept>) {
       await tx.done;
     },
 
+    /** What went aside, and what still waits, at once. */
+    async keepAside(job: Uuid, aside: readonly Aside[], pending: readonly Pending[]): Promise<void> {
+      const tx = db.transaction(['pending', 'aside'], 'readwrite', { durability: 'strict' });
+      const waits = tx.objectStore('pending');
+      for (let cursor = await waits.index('job').openCursor(job); cursor; cursor = await cursor.continue())
+        await cursor.delete();
+      for (const batch of pending) await waits.add({ ...batch, job });
+      for (const one of aside) await tx.objectStore('aside').add({ ...one, job });
+      await tx.done;
+    },
+
+    /** Somebody decided. */
+    async dropAside(job: Uuid, id: Uuid): Promise<void> {
+      const tx = db.transaction('aside', 'readwrite', { durability: 'strict' });
+      for (let cursor = await tx.store.index('job').openCursor(job); cursor; cursor = await cursor.continue())
+        if (cursor.value.id === id) await cursor.delete();
+      await tx.done;
+    },
+
     settings: (): Promise<Settings | undefined> => db.get('settings', 'device'),
     keepSettings: async (settings: Settings): Promise<void> => void (await db.put('settings', settings, 'device')),
     close: (): void => db.close(),
   };
 }
+
+/** A row without the job that it is filed under. */
+const own = <Row extends { job: Uuid }>({ job: _job, ...rest }: Row): Omit<Row, 'job'> => rest;

@@ -1,13 +1,27 @@
-import type { Uuid } from '@alveus/plan';
+import type { Pending, Uuid } from '@alveus/plan';
+import type { KnownJob } from '../../store/frame/jobs';
 import { deletedForgotten, jobDeleted, jobPut } from '../../store/frame/jobs';
 import { noticed } from '../../store/frame/notice';
 import { server } from '../../store/frame/server';
 import type { FrameStore } from '../../store/frame/store';
 import { newId } from '../ids';
+import type { Device } from './device';
 import type { JobsApi } from './jobsApi';
 
-/** What a person does to jobs as a whole. Each says in a sentence where it could not be done. */
-export function jobActionsOn(store: FrameStore, api: JobsApi) {
+/** What is in a new job from the start. */
+export interface Contents {
+  readonly batches: readonly Pending[];
+  /** Sends it, where there is no device to send it from. */
+  readonly send: (job: Uuid) => Promise<void>;
+}
+
+const EMPTY: Contents = { batches: [], send: () => Promise.resolve() };
+
+/**
+ * What a person does to jobs as a whole. Each says in a sentence where it could not be done.
+ * @param send has what waits on the device sent
+ */
+export function jobActionsOn(store: FrameStore, api: JobsApi, device: Device | undefined, send: () => Promise<void>) {
   const tried = async (work: () => Promise<void>): Promise<boolean> => {
     try {
       await work();
@@ -22,24 +36,34 @@ export function jobActionsOn(store: FrameStore, api: JobsApi) {
     say: (text: string): void => void store.dispatch(noticed(text)),
 
     /**
-     * @param fill puts what belongs into the new job; where it cannot, there is no new job
+     * A new job: it is on this device at once, and goes to the server from there. Where the browser keeps nothing it is
+     * made on the server, whole or not at all.
      * @returns the id of the new job, or undefined where it could not be made
      */
-    async create(name: string, fill?: (id: Uuid) => Promise<void>): Promise<Uuid | undefined> {
-      const id = newId();
+    async create(name: string, contents: Contents = EMPTY): Promise<Uuid | undefined> {
+      const job: KnownJob = { id: newId(), name, sequence: 0, changedAt: new Date().toISOString(), made: true };
+      const kept = await device?.keepMade(job, contents.batches).then(
+        () => true,
+        () => false,
+      );
+      if (kept) {
+        store.dispatch(jobPut(job));
+        void send().catch(() => undefined);
+        return job.id;
+      }
       const made = await tried(async () => {
-        const job = await api.createJob(id, name);
+        const known = await api.createJob(job.id, name);
         try {
-          await fill?.(id);
+          await contents.send(job.id);
         } catch (error) {
           // Half a plan is worse than none.
-          await api.deleteJob(id).catch(() => undefined);
+          await api.deleteJob(job.id).catch(() => undefined);
           throw error;
         }
-        store.dispatch(jobPut(job));
+        store.dispatch(jobPut(known));
         store.dispatch(server.util.invalidateTags(['jobs']));
       });
-      return made ? id : undefined;
+      return made ? job.id : undefined;
     },
 
     rename: (id: Uuid, name: string): Promise<boolean> =>

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import type { Batch, BatchAnswer, Change, Changes, Held, Item, Job, Uuid } from '@alveus/plan';
+import type { Batch, BatchAnswer, Change, Changes, Held, Item, Job, Pending, Uuid } from '@alveus/plan';
 import { addressOf, inForce, keyOf } from '@alveus/plan';
 import { conflictChosen, planEdited } from '../src/store/job';
 import { savingWords } from '../src/store/saving';
@@ -10,12 +10,15 @@ import { Refused, Unreachable } from '../src/sync/api';
 import { openDB } from 'idb';
 import { actionsOn } from '../src/sync/actions';
 import { openDevice } from '../src/sync/frame/device';
-import { SyncEngine } from '../src/sync/engine';
+import { Outbox } from '../src/sync/outbox';
 
 /** The queue between the screen and the server, with a device that keeps and a server that comes and goes. */
 
 const JOB = '30000000-0000-4000-8000-000000000001';
 const NODE = '30000000-0000-4000-8000-000000000002';
+const OTHER_NODE = '30000000-0000-4000-8000-000000000003';
+const YARD = '30000000-0000-4000-8000-000000000004';
+const LANE = '30000000-0000-4000-8000-000000000005';
 let counter = 100;
 const uuid = (): Uuid => `30000000-0000-4000-8000-${(counter += 1).toString(16).padStart(12, '0')}`;
 const node = (name: string, water?: number): Item => ({
@@ -26,23 +29,48 @@ const node = (name: string, water?: number): Item => ({
   ...(water === undefined ? {} : { water: { high: water } }),
 });
 
+const other = (name: string): Item => ({ ...node(name), id: OTHER_NODE }) as Item;
+const waiting = (item: Item): Pending => ({
+  id: uuid(),
+  changes: [{ op: 'put', item, base: 0 }],
+  step: [{ address: addressOf({ op: 'put', item }), before: undefined, after: item }],
+});
+
 /** The change protocol in memory, as the server keeps it. */
 class FakeServer {
   up = true;
   /** Takes the next batch, and breaks off before the answer. */
   loseAnswer = false;
+  /** Makes the job, and breaks off before the answer. */
+  loseMade = false;
+  /** Whether the job is there, and how often it was made. */
+  there = true;
+  made = 0;
+  /** Why a batch is not taken. */
+  refuse: (batch: Batch) => string | undefined = () => undefined;
   sequence = 0;
   taken: Batch[] = [];
   readonly held = new Map<string, Held>();
 
-  #reached<T>(work: () => T): Promise<T> {
-    return this.up ? Promise.resolve(work()) : Promise.reject(new Unreachable('down'));
+  constructor(readonly id: Uuid = JOB) {}
+
+  async #reached<T>(work: () => T): Promise<T> {
+    if (!this.up) throw new Unreachable('down');
+    return work();
   }
 
   readonly api: Api = {
     jobs: () => this.#reached(() => [this.#job()]),
     job: () => this.#reached(() => this.#job()),
-    createJob: () => this.#reached(() => this.#job()),
+    createJob: () =>
+      this.#reached(() => {
+        if (this.there) throw new Refused(409, 'A job with this id exists already.');
+        this.there = true;
+        this.made += 1;
+        if (!this.loseMade) return this.#job();
+        this.loseMade = false;
+        throw new Unreachable('the line broke');
+      }),
     renameJob: () => this.#reached(() => this.#job()),
     deleteJob: () => this.#reached(() => undefined),
     restoreJob: () => this.#reached(() => this.#job()),
@@ -53,6 +81,8 @@ class FakeServer {
       })),
     send: (_id, batch) =>
       this.#reached(() => {
+        const refusal = this.refuse(batch);
+        if (refusal !== undefined) throw new Refused(422, refusal);
         const answer = this.#take(batch);
         if (!this.loseAnswer) return answer;
         this.loseAnswer = false;
@@ -61,7 +91,7 @@ class FakeServer {
   };
 
   #job(): Job {
-    return { id: JOB, name: 'Yard', sequence: this.sequence, changedAt: new Date(0).toISOString() };
+    return { id: this.id, name: 'Yard', sequence: this.sequence, changedAt: new Date(0).toISOString() };
   }
 
   #take(batch: Batch): BatchAnswer {
@@ -103,6 +133,22 @@ class FakeServer {
   }
 }
 
+/** One server with two jobs; of others it knows nothing. */
+function both(a: FakeServer, b: FakeServer): Api {
+  const of = (id: Uuid): Api => {
+    const found = [a, b].find((one) => one.id === id);
+    if (found) return found.api;
+    throw a.up ? new Refused(404, 'There is no such job, or it was deleted.') : new Unreachable('down');
+  };
+  return {
+    ...a.api,
+    job: async (id) => of(id).job(id),
+    createJob: async (id, name) => of(id).createJob(id, name),
+    changes: async (id, since) => of(id).changes(id, since),
+    send: async (id, batch) => of(id).send(id, batch),
+  };
+}
+
 const open: { kill: () => void }[] = [];
 // A page left open by a test that failed would keep asking its server for ever.
 afterEach(() => {
@@ -111,11 +157,11 @@ afterEach(() => {
 });
 
 let files = 0;
-async function page(server: FakeServer, file: string) {
+async function page(server: FakeServer, file: string, api: Api = server.api) {
   const store = withJob(makeStore());
-  const device = await openDevice(file);
-  const engine = new SyncEngine(store, server.api, device);
-  await engine.open(JOB);
+  const device = await openDevice(file, firstOf(file));
+  const outbox = new Outbox(store, api, device);
+  await outbox.open(JOB);
   const onDevice = async (): Promise<number> => (await device.read(JOB)).pending.length;
   const words = (): string => savingWords(store.getState()).text;
   /** Until the device holds what waits, no more and no less; or it is said that it cannot. */
@@ -125,20 +171,21 @@ async function page(server: FakeServer, file: string) {
   };
   const one = {
     store,
-    engine,
+    outbox,
+    device,
     words,
     plan: () => store.getState().job.plan,
-    actions: actionsOn(store),
+    actions: actionsOn(store, outbox),
     onDevice,
     edit: async (item: Item) => {
       store.dispatch(planEdited({ edits: [{ op: 'put', item }], batch: uuid(), way: 'do' }));
-      await engine.run();
+      await outbox.run();
       await settled();
     },
     settled,
     /** The page is gone, as when the browser is killed. */
     kill: () => {
-      engine.stop();
+      outbox.stop();
       device.close();
     },
   };
@@ -159,6 +206,8 @@ const shot = (value: number, more: object = {}): Item => ({
 });
 
 const freshFile = (): string => `device-${(files += 1)}`;
+/** Where the first app kept things. */
+const firstOf = (file: string): string => `${file}-first`;
 
 test('an edit is kept, then saved; and is there on the next page', async () => {
   const server = new FakeServer();
@@ -189,7 +238,7 @@ test('with the server down edits are kept on the device, survive the page, and a
   expect(second.plan().node[NODE]).toEqual(node('Yard basin', 2));
   expect(second.words()).toMatch(/2 to send/);
   server.up = true;
-  await second.engine.run();
+  await second.outbox.run();
   expect(second.words()).toBe('Saved');
   expect(server.taken).toHaveLength(3);
   expect(server.held.get(`node:${NODE}`)?.item).toEqual(node('Yard basin', 2));
@@ -201,7 +250,7 @@ test('an answer that was lost on the way makes nothing happen twice', async () =
   const one = await page(server, freshFile());
   server.loseAnswer = true;
   await one.edit(node('Basin'));
-  await one.engine.run();
+  await one.outbox.run();
   expect(one.words()).toBe('Saved');
   expect(server.taken).toHaveLength(1);
   one.kill();
@@ -215,7 +264,7 @@ test('somebody else’s edit of another field goes together with mine', async ()
   await one.edit(node('Mine', 1));
   server.up = true;
   server.other(node('Basin', 7));
-  await one.engine.run();
+  await one.outbox.run();
   expect(server.held.get(`node:${NODE}`)?.item).toEqual(node('Mine', 7));
   expect(one.plan().node[NODE]).toEqual(node('Mine', 7));
   expect(one.words()).toBe('Saved');
@@ -234,7 +283,7 @@ test.each([
   await one.edit(node('Mine'));
   server.up = true;
   server.other(node('Theirs'));
-  await one.engine.run();
+  await one.outbox.run();
   const [conflict] = one.store.getState().job.conflicts;
   expect([conflict?.mine, conflict?.theirs]).toEqual([node('Mine'), node('Theirs')]);
   expect(one.words()).toMatch(/needs your decision/);
@@ -243,7 +292,7 @@ test.each([
   const two = await page(server, file);
   expect(two.store.getState().job.conflicts).toHaveLength(1);
   two.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice }));
-  await two.engine.settle();
+  await two.outbox.settle();
   expect(server.name).toBe(name);
   expect((two.plan().node[NODE] as { name: string }).name).toBe(name);
   expect(two.words()).toBe('Saved');
@@ -256,7 +305,8 @@ test('what no server would take is not taken, and is said by the names people kn
   const material = {
     kind: 'material',
     id: uuid(),
-    name: 'Crushed stone', look: 'stone',
+    name: 'Crushed stone',
+    look: 'stone',
     density: 1_600,
     waste: 0.05,
     loose: 1.1,
@@ -265,28 +315,139 @@ test('what no server would take is not taken, and is said by the names people kn
   one.actions.edit([{ op: 'put', item: { ...material, density: 1_600 * 1_187 } as Item }]);
   expect(one.store.getState().notice).toMatch(/^Not taken. The material “Crushed stone”, density/);
   expect(one.plan().material[material.id]).toEqual(material);
-  await one.engine.run();
+  await one.outbox.run();
   await one.settled();
   expect(one.words()).toBe('Saved');
   // What is taken back by a step is checked as well, and what comes after is not held up.
   one.actions.edit([{ op: 'put', item: node('Basin') }]);
-  await one.engine.run();
+  await one.outbox.run();
   expect(server.name).toBe('Basin');
 });
 
-test('what the server refuses is said, and stays on the device', async () => {
-  const server = new FakeServer();
-  const one = await page(server, freshFile());
-  const send = server.api.send;
-  (server.api as { send: unknown }).send = () =>
-    Promise.reject(new Refused(422, 'This plan has as many items as one plan may have.'));
-  await one.edit(node('Basin'));
-  expect(one.words()).toMatch(/Not saved: This plan has as many items/);
-  expect(one.store.getState().job.pending).toHaveLength(1);
-  (server.api as { send: unknown }).send = send;
-  await one.engine.run();
-  expect(one.words()).toBe('Saved');
-  one.kill();
+describe('what the server refuses', () => {
+  test('is set aside with the reason, and what does not rest on it goes on; the next page knows of it', async () => {
+    const server = new FakeServer();
+    const file = freshFile();
+    const one = await page(server, file);
+    await one.edit(node('Basin'));
+    server.up = false;
+    await one.edit(node('Cursed'));
+    await one.edit(node('Cursed', 2));
+    await one.edit(other('Ditch'));
+    server.up = true;
+    server.refuse = (batch) =>
+      JSON.stringify(batch.changes).includes('Cursed') ? 'There are too many things in it.' : undefined;
+    await one.outbox.run();
+    expect(one.words()).toBe('Saved · 1 change set aside');
+    expect(one.store.getState().job.aside).toMatchObject([{ reason: 'There are too many things in it.' }]);
+    expect(server.held.get(`node:${NODE}`)?.item).toEqual(node('Basin', 2));
+    expect(server.held.get(`node:${OTHER_NODE}`)?.item).toEqual(other('Ditch'));
+    expect(one.plan().node[NODE]).toEqual(node('Basin', 2));
+    expect(await one.onDevice()).toBe(0);
+    one.kill();
+    const two = await page(server, file);
+    expect(two.words()).toBe('Saved · 1 change set aside');
+    two.kill();
+  });
+
+  test('can be tried again once the reason is gone, or let go of', async () => {
+    const server = new FakeServer();
+    const file = freshFile();
+    const one = await page(server, file);
+    server.refuse = () => 'Not today.';
+    await one.edit(node('Basin'));
+    await one.edit(other('Ditch'));
+    server.refuse = () => undefined;
+    const [first, second] = one.store.getState().job.aside;
+    if (!first || !second) throw new Error('nothing aside');
+    one.actions.tryAgain(first);
+    one.actions.letGo(second);
+    await one.outbox.run();
+    await one.settled();
+    expect(one.words()).toBe('Saved');
+    expect(server.name).toBe('Basin');
+    expect(server.held.has(`node:${OTHER_NODE}`)).toBe(false);
+    expect((await one.device.read(JOB)).aside).toEqual([]);
+    one.kill();
+  });
+
+  test('where the job itself is refused, all of it stays on the device', async () => {
+    const server = new FakeServer();
+    const one = await page(server, freshFile());
+    const { changes } = server.api;
+    (server.api as { changes: unknown }).changes = () => Promise.reject(new Refused(403, 'Not from this machine.'));
+    await one.edit(node('Basin'));
+    expect(one.words()).toMatch(/Not saved: Not from this machine/);
+    expect(one.store.getState().job.pending).toHaveLength(1);
+    (server.api as { changes: unknown }).changes = changes;
+    await one.outbox.run();
+    expect(one.words()).toBe('Saved');
+    one.kill();
+  });
+});
+
+describe('one outbox for all jobs', () => {
+  test('what was typed in a job goes out while another is open', async () => {
+    const server = new FakeServer();
+    const yard = new FakeServer(YARD);
+    const api = both(server, yard);
+    const file = freshFile();
+    const one = await page(server, file, api);
+    yard.up = server.up = false;
+    await one.edit(node('Basin'));
+    await one.outbox.open(YARD);
+    one.store.dispatch(planEdited({ edits: [{ op: 'put', item: other('Yard') }], batch: uuid(), way: 'do' }));
+    yard.up = server.up = true;
+    await one.outbox.run();
+    expect(server.name).toBe('Basin');
+    expect((await one.device.waiting()).size).toBe(0);
+    one.kill();
+  });
+
+  test('one job that the server will not have holds up no other, and no conflict of one does', async () => {
+    const server = new FakeServer();
+    const yard = new FakeServer(YARD);
+    const file = freshFile();
+    const one = await page(server, file, both(server, yard));
+    await one.edit(node('Basin'));
+    server.up = yard.up = false;
+    await one.edit(node('Mine'));
+    await one.outbox.open(YARD);
+    await one.outbox.open(LANE);
+    server.up = yard.up = true;
+    server.other(node('Theirs'));
+    await one.device.keepMade({ id: YARD, name: 'Yard', sequence: 0, changedAt: '' }, [waiting(other('Yard'))]);
+    await one.outbox.run();
+    expect(yard.held.get(`node:${OTHER_NODE}`)?.item).toEqual(other('Yard'));
+    // The conflict is asked once its job is open.
+    expect([...(await one.device.waiting()).keys()]).toEqual([JOB]);
+    await one.outbox.open(JOB);
+    expect(one.store.getState().job.conflicts).toHaveLength(1);
+    one.kill();
+  });
+
+  test('a job made without signal is there at once, and arrives whole, once, though the answer was lost', async () => {
+    const server = new FakeServer();
+    const yard = new FakeServer(YARD);
+    yard.there = false;
+    const file = freshFile();
+    const one = await page(server, file, both(server, yard));
+    server.up = yard.up = false;
+    await one.device.keepMade({ id: YARD, name: 'Yard', sequence: 0, changedAt: '' }, [waiting(other('Yard'))]);
+    await one.outbox.open(YARD);
+    expect(one.store.getState().job).toMatchObject({ opening: 'open', name: 'Yard' });
+    expect(one.plan().node[OTHER_NODE]).toEqual(other('Yard'));
+    one.kill();
+    server.up = yard.up = true;
+    yard.loseMade = true;
+    const two = await page(server, file, both(server, yard));
+    await two.outbox.run();
+    await two.outbox.run();
+    expect(yard.made).toBe(1);
+    expect(yard.held.get(`node:${OTHER_NODE}`)?.item).toEqual(other('Yard'));
+    expect((await two.device.waiting()).size).toBe(0);
+    two.kill();
+  });
 });
 
 test('what others did is heard, removals too', async () => {
@@ -296,10 +457,10 @@ test('what others did is heard, removals too', async () => {
   const two = await page(server, freshFile());
   expect(two.plan().node[NODE]).toEqual(node('Basin'));
   two.store.dispatch(planEdited({ edits: [{ op: 'remove', kind: 'node', id: NODE }], batch: uuid(), way: 'do' }));
-  await two.engine.run();
+  await two.outbox.run();
   await new Promise((resolve) => setTimeout(resolve, 20));
-  await two.engine.run();
-  await one.engine.run();
+  await two.outbox.run();
+  await one.outbox.run();
   expect(one.plan().node[NODE]).toBeUndefined();
   one.kill();
   two.kill();
@@ -315,7 +476,7 @@ test('a device that cannot keep says so, and the edit goes to the server all the
   await one.edit(node('Basin'));
   expect(one.words()).toMatch(/Not kept: .* Leave this page open/);
   server.up = true;
-  await one.engine.run();
+  await one.outbox.run();
   expect(one.words()).toBe('Saved');
   expect(server.name).toBe('Basin');
   one.kill();
@@ -323,7 +484,7 @@ test('a device that cannot keep says so, and the edit goes to the server all the
 
 test('a device that kept a plan of version 1 brings it forward, waiting edits and all', async () => {
   const file = freshFile();
-  const old = await openDB(file, 1, {
+  const old = await openDB(firstOf(file), 1, {
     upgrade(db) {
       db.createObjectStore('jobs', { keyPath: 'id' });
       db.createObjectStore('held').createIndex('job', 'job');
@@ -345,7 +506,7 @@ test('a device that kept a plan of version 1 brings it forward, waiting edits an
   const server = new FakeServer();
   server.other({ kind: 'node', id: NODE, name: 'Ditch', form: 'daylight', water: { high: 28 } });
   const one = await page(server, file);
-  await one.engine.run();
+  await one.outbox.run();
   expect(one.words()).toBe('Saved');
   expect(server.held.get(`node:${NODE}`)?.item).toMatchObject({ water: { high: 29 } });
   one.kill();
@@ -372,7 +533,7 @@ describe('a reading taken back', () => {
     await one.settled();
     expect(Object.values(one.plan().shot)).toEqual([first]);
     server.up = true;
-    await one.engine.run();
+    await one.outbox.run();
     expect(one.words()).toBe('Saved');
     expect(server.taken.map(({ changes }) => changes.length)).toEqual([1]);
     one.kill();
@@ -387,7 +548,7 @@ describe('a reading taken back', () => {
     await one.edit(second);
     one.actions.undo();
     await one.settled();
-    await one.engine.run();
+    await one.outbox.run();
     const shots = [...server.held.values()].map(({ item }) => item);
     expect(shots).toHaveLength(3);
     expect(shots).toContainEqual(expect.objectContaining({ recalls: second.id }));
@@ -403,9 +564,9 @@ describe('a reading taken back', () => {
     await one.edit(first);
     one.actions.undo();
     await one.settled();
-    await one.engine.run();
+    await one.outbox.run();
     await one.settled();
-    await one.engine.run();
+    await one.outbox.run();
     expect(server.taken).toHaveLength(2);
     expect(inForce(Object.values(one.plan().shot)).standing).toEqual([]);
     one.kill();
@@ -415,7 +576,7 @@ describe('a reading taken back', () => {
 test('what waits on a device since version 2 is brought forward, and arrives', async () => {
   const server = new FakeServer();
   const file = freshFile();
-  const old = await openDB(file, 2, {
+  const old = await openDB(firstOf(file), 2, {
     upgrade(db) {
       db.createObjectStore('jobs', { keyPath: 'id' });
       db.createObjectStore('held').createIndex('job', 'job');
@@ -449,7 +610,7 @@ test('what waits on a device since version 2 is brought forward, and arrives', a
   expect(one.plan().run[NODE]).toMatchObject({ a: low, b: high, flow: 'to-a' });
   expect(one.plan().runGrade[NODE]).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
   server.up = true;
-  await one.engine.run();
+  await one.outbox.run();
   expect(server.held.get(`runGrade:${NODE}`)?.item).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
   one.kill();
 });

@@ -1,0 +1,40 @@
+import type { Aside, Choice, Conflict, Held, Pending, Uuid } from '@alveus/plan';
+
+/** What is known of a job, and what of it waits. */
+export interface Papers {
+  /** It was made here, under this name, and the server has not heard of it yet. */
+  readonly made: string | undefined;
+  /** Whether its plan is known at all: kept on the device, or heard. */
+  readonly known: boolean;
+  readonly sequence: number;
+  readonly held: ReadonlyMap<string, Held>;
+  readonly pending: readonly Pending[];
+  readonly conflicts: readonly Conflict[];
+  readonly choices: ReadonlyMap<string, Choice>;
+}
+
+/**
+ * A job as it is worked on with the server: the open one, whose papers lie in the store and on the device, or one that
+ * is on the device only. Each change is on the device once its promise is done.
+ */
+export interface Desk {
+  readonly job: Uuid;
+  papers(): Papers;
+  /** Whether it is still the one to work on. */
+  live(): boolean;
+  /** Puts on the device what waits and is not there yet. */
+  keep(): Promise<void>;
+  /** The server has heard of the job. */
+  madeKnown(): Promise<void>;
+  /** The name that the server has for it. */
+  named(name: string): void;
+  /** From here on the server may have the batch, whatever is heard of it. */
+  tried(batch: Uuid): void;
+  heard(sequence: number, changes: readonly Held[]): Promise<void>;
+  taken(batch: Pending, sequence: number): Promise<void>;
+  /** What waits, made anew. */
+  rebased(pending: readonly Pending[]): Promise<void>;
+  /** What nobody but a person can decide. */
+  undecided(conflicts: readonly Conflict[]): void;
+  putAside(aside: readonly Aside[], pending: readonly Pending[]): Promise<void>;
+}

@@ -1,0 +1,82 @@
+import type { Aside, Pending } from '@alveus/plan';
+import { rebase, setAside } from '@alveus/plan';
+import type { Api } from './api';
+import { Refused } from './api';
+import type { Desk } from './desk';
+import { newId } from './ids';
+
+/**
+ * One round with the server for one job: hears what others did, and sends what waits, a batch at a time, in order. It
+ * keeps nothing itself, and ends early where the desk is no longer to be worked on.
+ * @throws Unreachable, or Refused where the job itself is
+ */
+export async function exchange(desk: Desk, api: Api): Promise<void> {
+  await desk.keep();
+  await make(desk, api);
+  await hear(desk, api);
+  while (desk.live() && (await sendNext(desk, api)));
+}
+
+async function make(desk: Desk, api: Api): Promise<void> {
+  const { made } = desk.papers();
+  if (made === undefined) return;
+  await api.createJob(desk.job, made).catch((error: unknown) => {
+    // It arrived before, and the answer did not.
+    if (!(error instanceof Refused && error.status === 409)) throw error;
+  });
+  await desk.madeKnown();
+}
+
+async function hear(desk: Desk, api: Api): Promise<void> {
+  const { known, sequence } = desk.papers();
+  const about = known ? undefined : await api.job(desk.job);
+  const heard = await api.changes(desk.job, sequence);
+  if (!desk.live()) return;
+  if (about) desk.named(about.name);
+  await desk.heard(heard.sequence, heard.changes);
+}
+
+/** @returns whether there may be more to send */
+async function sendNext(desk: Desk, api: Api): Promise<boolean> {
+  const [batch] = desk.papers().pending;
+  if (!batch || desk.papers().conflicts.length > 0) return false;
+  // First on the device, then to the server; but where the device cannot keep it the server is all the safer.
+  await desk.keep();
+  // From here on the server may have it; before, it could still be taken back.
+  if (desk.papers().pending[0] !== batch) return true;
+  desk.tried(batch.id);
+  const answer = await api.send(desk.job, { id: batch.id, changes: [...batch.changes] }).catch((error: unknown) => {
+    if (error instanceof Refused && FOR_GOOD.has(error.status)) return error;
+    throw error;
+  });
+  if (!desk.live()) return false;
+  if (answer instanceof Refused) await goOnWithout(desk, batch, answer.message);
+  else if (answer.taken) await desk.taken(batch, answer.sequence);
+  else {
+    await desk.heard(desk.papers().sequence, answer.conflicts);
+    await hear(desk, api);
+    return makeAnew(desk);
+  }
+  return true;
+}
+
+/** What a server answers that will never take this batch: it is malformed, too large, or against the rules. */
+const FOR_GOOD: ReadonlySet<number> = new Set([400, 409, 413, 422]);
+
+async function goOnWithout(desk: Desk, refused: Pending, reason: string): Promise<void> {
+  const { pending, held, choices } = desk.papers();
+  const parted = setAside(pending, refused.id, held, choices, newId);
+  const aside = parted.aside.map(({ id, step }): Aside => ({ id, step, reason: id === refused.id ? reason : RESTS }));
+  await desk.putAside(aside, parted.pending);
+}
+
+const RESTS = 'It rests on another change that the server does not take.';
+
+/** @returns whether the waiting edits could be made anew without asking */
+export async function makeAnew(desk: Desk): Promise<boolean> {
+  const { pending, held, choices } = desk.papers();
+  const anew = rebase(pending, held, choices, newId);
+  if (anew.conflicts.length > 0) desk.undecided(anew.conflicts);
+  else await desk.rebased(anew.pending);
+  return anew.conflicts.length === 0;
+}

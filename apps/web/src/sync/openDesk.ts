@@ -1,0 +1,122 @@
+import type { Uuid } from '@alveus/plan';
+import type { KnownJob } from '../store/frame/jobs';
+import { noticed } from '../store/frame/notice';
+import {
+  batchesAside,
+  batchKept,
+  batchTaken,
+  batchTried,
+  changesHeard,
+  conflictsFound,
+  deviceTroubled,
+  jobOpened,
+  pendingRebased,
+} from '../store/job';
+import type { Store } from '../store/store';
+import type { Desk } from './desk';
+import type { Device } from './frame/device';
+import { Keeper } from './keeper';
+import { heldOf } from './shelfDesk';
+
+/** The desk of the open job: its papers lie in the store, where they are seen, and on the device. */
+export interface OpenDesk extends Desk {
+  /** A batch was taken back by the person who made it. */
+  takenBack(batch: Uuid): Promise<void>;
+}
+
+/** @param device undefined where the browser keeps nothing; then edits live on this page only, and it says so */
+export function openDesk(
+  store: Store,
+  device: Device | undefined,
+  about: KnownJob,
+  keeper: Keeper,
+  live: () => boolean,
+): OpenDesk {
+  const { id } = about;
+  /** Batches that were tried to be sent, or made anew: those leave the queue by their answer. */
+  const sent = new Set<Uuid>();
+  let known = about;
+  const state = () => store.getState().job;
+  const waits = (batch: Uuid): boolean => state().pending.some((one) => one.id === batch);
+  const guarded = (work: () => Promise<void> | undefined, trouble: () => void): Promise<void> =>
+    Promise.resolve().then(work).catch(trouble);
+  const cannotKeep = (): void => void store.dispatch(deviceTroubled(device ? CANNOT_KEEP : KEEPS_NOTHING));
+  const cannotHear = (): void => void store.dispatch(noticed('This device could not keep what the server sent.'));
+
+  return {
+    job: id,
+    live,
+    papers: () => {
+      const { opening, sequence, held, pending, conflicts, choices } = state();
+      return {
+        made: known.made ? known.name : undefined,
+        known: opening === 'open',
+        sequence,
+        held,
+        pending,
+        conflicts,
+        choices,
+      };
+    },
+
+    keep: () =>
+      guarded(async () => {
+        await keeper.keep(id, state().pending, waits, (batch) => void store.dispatch(batchKept(batch)));
+        store.dispatch(deviceTroubled(null));
+      }, cannotKeep),
+
+    madeKnown: async () => {
+      const { made: _made, ...rest } = known;
+      known = rest;
+      await guarded(() => device?.madeKnown(id), cannotHear);
+    },
+
+    named: (name) => {
+      known = { ...known, name };
+    },
+
+    tried: (batch) => {
+      sent.add(batch);
+      store.dispatch(batchTried(batch));
+    },
+
+    heard: async (sequence, changes) => {
+      known = { ...known, sequence };
+      await guarded(() => device?.keepHeard(known, changes, undefined), cannotHear);
+      if (!live()) return;
+      const { opening, pending } = state();
+      if (opening === 'open') store.dispatch(changesHeard({ sequence, changes }));
+      else store.dispatch(jobOpened({ name: known.name, held: changes, sequence, pending }));
+    },
+
+    // Others' batches before this one are heard in the next round; the sequence moves only over what was heard.
+    taken: async (batch, sequence) => {
+      await guarded(() => device?.keepHeard(known, heldOf(batch, sequence), batch.id), cannotHear);
+      store.dispatch(batchTaken({ batch: batch.id, sequence }));
+    },
+
+    rebased: async (pending) => {
+      for (const { id: batch } of state().pending) sent.add(batch);
+      await device?.replacePending(id, pending);
+      keeper.known(pending);
+      store.dispatch(pendingRebased(pending));
+    },
+
+    undecided: (conflicts) => void store.dispatch(conflictsFound(conflicts)),
+
+    putAside: async (aside, pending) => {
+      for (const { id: batch } of state().pending) sent.add(batch);
+      await guarded(() => device?.keepAside(id, aside, pending), cannotKeep);
+      keeper.known(pending);
+      store.dispatch(batchesAside({ aside, pending }));
+    },
+
+    takenBack: async (batch) => {
+      if (sent.has(batch) || !keeper.has(batch)) return;
+      await guarded(() => device?.dropPending(id, batch), cannotKeep);
+    },
+  };
+}
+
+const CANNOT_KEEP = 'Not kept: this device’s storage is full or locked. Leave this page open until it says saved.';
+const KEEPS_NOTHING = 'Not kept: this browser stores nothing. Leave this page open until it says saved.';

@@ -1,0 +1,189 @@
+import type { Pending, Uuid } from '@alveus/plan';
+import { waitingCounted } from '../store/frame/jobs';
+import type { JobState } from '../store/job';
+import { asideDropped, asidesKnown, jobClosed, jobMissing, jobOpened, jobOpening, linkChanged } from '../store/job';
+import type { Store } from '../store/store';
+import { listenTo } from '../store/store';
+import type { Api } from './api';
+import { Refused } from './api';
+import type { Desk } from './desk';
+import { exchange, makeAnew } from './exchange';
+import type { Device } from './frame/device';
+import { Keeper } from './keeper';
+import { hold, ifFree } from './locks';
+import type { OpenDesk } from './openDesk';
+import { openDesk } from './openDesk';
+import { Pace } from './pace';
+import { shelfDesk } from './shelfDesk';
+
+/**
+ * Everything that was typed on this device and is not on the server yet, whichever job it is of, and what others did to
+ * the open one. It goes round the jobs, the open one first; what fails in one holds up no other.
+ */
+export class Outbox {
+  readonly #store: Store;
+  readonly #api: Api;
+  readonly #device: Device | undefined;
+  readonly #keeper: Keeper;
+  readonly #pace = new Pace();
+  readonly #unlisten: () => void;
+  #open: { readonly desk: OpenDesk; readonly release: () => void } | undefined;
+  #running: Promise<void> | undefined;
+  #again = false;
+  #stopped = false;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+
+  /** @param device undefined where the browser keeps nothing; then edits live on this page only, and it says so */
+  constructor(store: Store, api: Api, device: Device | undefined) {
+    this.#store = store;
+    this.#api = api;
+    this.#device = device;
+    this.#keeper = new Keeper(device);
+    this.#unlisten = store.dispatch(
+      listenTo({
+        predicate: (_action, { job }, { job: before }) => job.opening === 'open' && job.pending !== before.pending,
+        effect: (_action, { getOriginalState, getState }) =>
+          this.#queueMoved(getOriginalState().job.pending, getState().job),
+      }),
+    );
+  }
+
+  /** An edit came into the queue, or the last one was taken back out of it. */
+  #queueMoved(before: readonly Pending[], { pending }: JobState): void {
+    const last = before[before.length - 1];
+    const desk = this.#open?.desk;
+    if (last && !pending.includes(last)) void desk?.takenBack(last.id);
+    if (pending.length > before.length) void desk?.keep().then(() => this.run());
+  }
+
+  /** Opens a job: at once from the device if it is there, and in step with the server as soon as that answers. */
+  async open(id: Uuid): Promise<void> {
+    this.close();
+    this.#store.dispatch(jobOpening({ id, name: '' }));
+    const release = hold(id);
+    const kept = await this.#device?.read(id).catch(() => undefined);
+    if (this.#store.getState().job.id !== id) return release();
+    const about = kept?.job ?? { id, name: '', sequence: 0, changedAt: new Date(0).toISOString() };
+    const desk: OpenDesk = openDesk(
+      this.#store,
+      this.#device,
+      about,
+      this.#keeper,
+      () => !this.#stopped && this.#open?.desk === desk,
+    );
+    this.#open = { desk, release };
+    if (kept) {
+      this.#keeper.known(kept.pending);
+      this.#store.dispatch(asidesKnown(kept.aside));
+      // A plan whose items never came is not known here, however its name may be in the list.
+      if (kept.job && (kept.job.made || kept.held.length > 0 || kept.job.sequence > 0 || kept.pending.length > 0))
+        this.#store.dispatch(
+          jobOpened({ name: kept.job.name, held: kept.held, sequence: kept.job.sequence, pending: kept.pending }),
+        );
+    }
+    this.#pace.answered();
+    await this.run();
+  }
+
+  close(): void {
+    this.#open?.release();
+    this.#open = undefined;
+    this.#store.dispatch(jobClosed());
+  }
+
+  stop(): void {
+    this.#stopped = true;
+    clearTimeout(this.#timer);
+    this.#open?.release();
+    this.#unlisten();
+  }
+
+  /**
+   * Sends what waits and hears what is new, now. A call that comes while it works makes it go round once more, and
+   * ends with that round.
+   */
+  run(): Promise<void> {
+    this.#again = true;
+    return (this.#running ??= this.#rounds().finally(() => {
+      this.#running = undefined;
+      if (!this.#stopped) this.#timer = setTimeout(() => void this.run(), this.#pace.next);
+    }));
+  }
+
+  /** Settles conflicts once each has its choice. */
+  async settle(): Promise<void> {
+    const desk = this.#open?.desk;
+    if (!desk || desk.papers().conflicts.length > 0) return;
+    await makeAnew(desk);
+    await this.run();
+  }
+
+  /** Somebody decided about what was refused in the open job. */
+  async dropAside(id: Uuid): Promise<void> {
+    const job = this.#open?.desk.job;
+    this.#store.dispatch(asideDropped(id));
+    if (job) await this.#device?.dropAside(job, id).catch(() => undefined);
+  }
+
+  async #rounds(): Promise<void> {
+    while (this.#again && !this.#stopped) {
+      this.#again = false;
+      clearTimeout(this.#timer);
+      const reached = await this.#openRound();
+      if (reached) await this.#shelfRound();
+    }
+  }
+
+  /** @returns whether the server could be reached */
+  async #openRound(): Promise<boolean> {
+    const desk = this.#open?.desk;
+    if (!desk) return true;
+    const watched: Desk = { ...desk, tried: (batch) => (this.#link({ state: 'sending' }), desk.tried(batch)) };
+    try {
+      await exchange(watched, this.#api);
+      this.#pace.answered();
+      this.#link({ state: 'idle' });
+      return true;
+    } catch (error) {
+      if (!desk.live()) return true;
+      if (!(error instanceof Refused)) {
+        this.#pace.failed();
+        // Where nothing is known and nobody answers an empty plan would be a lie, so it stays "opening".
+        this.#link({ state: 'offline' });
+        return false;
+      }
+      this.#pace.refused();
+      if (error.status === 404 && desk.papers().pending.length === 0) this.#store.dispatch(jobMissing());
+      else this.#link({ state: 'refused', message: error.message });
+      return true;
+    }
+  }
+
+  /** What waits of jobs that are not open. What the server will not have of one is told when it is opened. */
+  async #shelfRound(): Promise<void> {
+    const device = this.#device;
+    if (!device) return;
+    const waiting = await device.waiting().catch(() => undefined);
+    for (const [job, { pending }] of waiting ?? []) {
+      const elsewhere = (): boolean => !this.#stopped && this.#open?.desk.job !== job;
+      if (pending === 0 || !elsewhere()) continue;
+      const work = async (): Promise<void> => {
+        const desk = await shelfDesk(device, job, elsewhere);
+        if (desk) await exchange(desk, this.#api);
+      };
+      const unreached = await ifFree(job, work).then(
+        () => false,
+        (error: unknown) => !(error instanceof Refused),
+      );
+      if (!unreached) continue;
+      this.#pace.failed();
+      break;
+    }
+    const after = await device.waiting().catch(() => undefined);
+    if (after && !this.#stopped) this.#store.dispatch(waitingCounted(Object.fromEntries(after)));
+  }
+
+  #link(link: Parameters<typeof linkChanged>[0]): void {
+    this.#store.dispatch(linkChanged(link));
+  }
+}

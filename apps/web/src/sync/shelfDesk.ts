@@ -1,0 +1,80 @@
+import type { Held, Pending, Uuid } from '@alveus/plan';
+import { addressOf, keyOf } from '@alveus/plan';
+import type { Desk, Papers } from './desk';
+import type { Device } from './frame/device';
+
+/** The desk of a job that is on the device and not open: what of it waits goes out all the same. */
+export async function shelfDesk(device: Device, job: Uuid, live: () => boolean): Promise<Desk | undefined> {
+  const kept = await device.read(job);
+  const { job: about } = kept;
+  if (!about) return undefined;
+  let known = about;
+  let papers: Papers = {
+    made: about.made ? about.name : undefined,
+    known: about.made === true || about.sequence > 0 || kept.held.length > 0,
+    sequence: about.sequence,
+    held: new Map(kept.held.map((one) => [keyOf(one), one])),
+    pending: kept.pending,
+    conflicts: [],
+    choices: new Map(),
+  };
+  const put = async (sequence: number, changes: readonly Held[], answered: Uuid | undefined): Promise<void> => {
+    known = { ...known, sequence };
+    await device.keepHeard(known, changes, answered);
+    papers = {
+      ...papers,
+      known: true,
+      sequence,
+      held: newest(papers.held, changes),
+      pending: papers.pending.filter(({ id }) => id !== answered),
+    };
+  };
+  return {
+    job,
+    papers: () => papers,
+    live,
+    keep: () => Promise.resolve(),
+    madeKnown: async () => {
+      await device.madeKnown(job);
+      const { made: _made, ...rest } = known;
+      known = rest;
+      papers = { ...papers, made: undefined };
+    },
+    named: (name) => {
+      known = { ...known, name };
+    },
+    tried: () => undefined,
+    heard: (sequence, changes) => put(sequence, changes, undefined),
+    taken: (batch, sequence) => put(papers.sequence, heldOf(batch, sequence), batch.id),
+    rebased: async (pending) => {
+      await device.replacePending(job, pending);
+      papers = { ...papers, pending };
+    },
+    // Nobody is there to ask: it is asked once the job is open.
+    undecided: (conflicts) => {
+      papers = { ...papers, conflicts };
+    },
+    putAside: async (aside, pending) => {
+      await device.keepAside(job, aside, pending);
+      papers = { ...papers, pending };
+    },
+  };
+}
+
+/** What the server holds once it took a batch. */
+export function heldOf(batch: Pending, revision: number): Held[] {
+  return batch.changes.map((change) => ({
+    ...addressOf(change),
+    revision,
+    item: change.op === 'put' ? change.item : null,
+  }));
+}
+
+function newest(before: ReadonlyMap<string, Held>, changes: readonly Held[]): ReadonlyMap<string, Held> {
+  const after = new Map(before);
+  for (const change of changes) {
+    const known = after.get(keyOf(change));
+    if (!known || change.revision > known.revision) after.set(keyOf(change), change);
+  }
+  return after;
+}
