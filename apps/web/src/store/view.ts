@@ -39,6 +39,7 @@ export type Sheet =
   | { readonly sheet: 'crossing'; readonly crossing: Uuid | undefined; readonly run: Uuid }
   | { readonly sheet: 'pit'; readonly pit: Uuid | undefined }
   | { readonly sheet: 'fact'; readonly run: Uuid; readonly which: 'low' | 'slope' | 'high' }
+  | { readonly sheet: 'aside' }
   | { readonly sheet: 'menu' };
 
 const initialState: ViewState = { line: null, station: 0, sheet: null, sketch: null, recent: [] };

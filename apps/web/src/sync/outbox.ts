@@ -129,8 +129,8 @@ export class Outbox {
     while (this.#again && !this.#stopped) {
       this.#again = false;
       clearTimeout(this.#timer);
-      const reached = await this.#openRound();
-      if (reached) await this.#shelfRound();
+      if (await this.#openRound()) await this.#shelfRound();
+      await this.#count();
     }
   }
 
@@ -179,8 +179,12 @@ export class Outbox {
       this.#pace.failed();
       break;
     }
-    const after = await device.waiting().catch(() => undefined);
-    if (after && !this.#stopped) this.#store.dispatch(waitingCounted(Object.fromEntries(after)));
+  }
+
+  /** For the list of jobs. */
+  async #count(): Promise<void> {
+    const waiting = await this.#device?.waiting().catch(() => undefined);
+    if (waiting && !this.#stopped) this.#store.dispatch(waitingCounted(Object.fromEntries(waiting)));
   }
 
   #link(link: Parameters<typeof linkChanged>[0]): void {

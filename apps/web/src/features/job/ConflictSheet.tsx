@@ -1,7 +1,5 @@
-import type { System } from '@alveus/core';
-import { print } from '@alveus/core';
-import type { Choice, Conflict, Item, Kind, Plan, Uuid } from '@alveus/plan';
-import { itemAt, keyOf, kindOf, nameOf } from '@alveus/plan';
+import type { Choice, Conflict, Item } from '@alveus/plan';
+import { keyOf } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
@@ -9,6 +7,7 @@ import { conflictChosen, useAppDispatch, useAppSelector } from '../../store';
 import { useOutbox } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button, Sheet, Words } from '../../ui';
+import { doneWords, fieldsWords, subjectWords } from './itemWords';
 
 /** Two people changed one thing: both values side by side, and a choice. */
 export function ConflictSheet({ conflict }: { conflict: Conflict }) {
@@ -24,15 +23,14 @@ export function ConflictSheet({ conflict }: { conflict: Conflict }) {
   };
   const show = (item: Item | null): string => {
     if (!item) return 'removed';
-    const names =
-      conflict.fields.length > 0
-        ? conflict.fields
-        : Object.keys(item).filter((name) => name !== 'kind' && name !== 'id');
-    return names.map((name) => `${fieldWords(item, name, plan)}: ${value(item, name, system)}`).join('\n');
+    const { address, fields } = conflict;
+    return fields.length > 0
+      ? fieldsWords(item, fields, plan, system)
+      : doneWords({ address, before: undefined, after: item }, plan, system);
   };
   return (
     <Sheet
-      title={`Two changes to ${subject(conflict, plan)}`}
+      title={`Two changes to ${subjectWords(conflict.address, conflict.mine ?? conflict.theirs, plan)}`}
       onClose={() => undefined}
       foot={
         <>
@@ -59,39 +57,6 @@ export function ConflictSheet({ conflict }: { conflict: Conflict }) {
       </View>
     </Sheet>
   );
-}
-
-/** Ends are told by the nodes they are at; nobody on a site speaks of end a. */
-function fieldWords(item: Item, name: string, plan: Plan): string {
-  const told = kindOf(item.kind).words.fields[name];
-  const words = typeof told === 'string' ? told : (told?.[0] ?? name);
-  const run = item.kind === 'run' ? item : plan.run[item.id];
-  const at = (node: Uuid | undefined): string => plan.node[node ?? '']?.name ?? 'one end';
-  return words.replace('end a', at(run?.a)).replace('end b', at(run?.b));
-}
-
-function value(item: Item, name: string, system: System): string {
-  const raw = (item as unknown as Record<string, unknown>)[name];
-  const told = kindOf(item.kind).words.fields[name];
-  const measure = typeof told === 'string' ? undefined : told?.[1];
-  if (typeof raw === 'number') return measure ? print(raw, measure, system) : String(raw);
-  if (raw === undefined) return 'free';
-  if (name === 'length' && typeof raw === 'object' && raw !== null && 'value' in raw)
-    return print(Number(raw.value), 'distance', system);
-  if (name === 'breaks' && Array.isArray(raw)) {
-    return (
-      (raw as { at: number; elevation: number }[])
-        .map((one) => `${print(one.at, 'distance', system)} along ${print(one.elevation, 'elevation', system)}`)
-        .join(', ') || 'none'
-    );
-  }
-  return typeof raw === 'string' || typeof raw === 'boolean' ? String(raw) : JSON.stringify(raw);
-}
-
-function subject({ address, mine, theirs }: Conflict, plan: Plan): string {
-  const item = mine ?? theirs;
-  const find = (kind: Kind, id: Uuid): Item | undefined => itemAt(plan, { kind, id });
-  return item ? nameOf(item, find) : `a ${kindOf(address.kind).words.one}`;
 }
 
 const styles = StyleSheet.create({

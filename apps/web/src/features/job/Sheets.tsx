@@ -42,6 +42,7 @@ const SHEETS: Parts = {
   levelling: from(ground, 'LevellingSheet'),
   shot: from(ground, 'ShotSheet'),
   working: from(own, 'WorkingSheet'),
+  aside: from(own, 'AsideSheet'),
   menu: from(own, 'MenuSheet'),
 };
 

@@ -4,6 +4,7 @@ import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useJobActions } from '../../sync/frame/FrameProvider';
 import { useTones } from '../../theme/ThemeProvider';
+import { useFrameSelector } from '../../store/frame/hooks';
 import { IconButton } from '../../ui/Button';
 import { Tap } from '../../ui/Tap';
 import { Words } from '../../ui/Words';
@@ -14,6 +15,7 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: Job; onRena
   const tones = useTones();
   const router = useRouter();
   const jobs = useJobActions();
+  const waiting = useFrameSelector((state) => state.jobs.waiting[job.id]);
   return (
     <View style={[styles.job, { backgroundColor: tones.card, borderColor: tones.line }]} testID="job">
       <Tap role="link" onPress={() => router.push(`/job/${job.id}/grade`)} style={styles.open}>
@@ -21,7 +23,7 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: Job; onRena
           {job.name}
         </Words>
         <Words size="small" tone="muted">
-          {`Last changed ${ago(job.changedAt)}`}
+          {[`Last changed ${ago(job.changedAt)}`, ...waitingWords(waiting)].join(' · ')}
         </Words>
       </Tap>
       <IconButton name="edit" label={`Rename ${job.name}`} onPress={() => onRename(job)} />
@@ -29,6 +31,13 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: Job; onRena
     </View>
   );
 });
+
+/** What of it is on this device only. */
+function waitingWords(waiting: { readonly pending: number; readonly aside: number } | undefined): string[] {
+  if (!waiting) return [];
+  const { pending, aside } = waiting;
+  return [...(pending > 0 ? [`${pending} to send`] : []), ...(aside > 0 ? [`${aside} set aside`] : [])];
+}
 
 const styles = StyleSheet.create({
   job: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 8, paddingRight: 4 },

@@ -1,0 +1,121 @@
+import type { App } from './app';
+import { DEMO } from '../tools/lib/paths';
+import { expect, fill, newJob, saved, tap, test, typeLine } from './app';
+import { accessible } from './axe';
+
+/** What was typed reaches the server once, whatever happens in between. */
+
+const OUTLET = { invert: '98', ground: '101', service: 'Storm' };
+const RUN = { length: '100', slope: '1 %', ground: '103' };
+
+const names = async (app: App, kind: string): Promise<string[]> =>
+  (
+    await app.query<{ name: string }>(
+      `SELECT body->>'name' AS name FROM item WHERE kind = '${kind}' AND body IS NOT NULL`,
+    )
+  ).map(({ name }) => name);
+
+test('a job is made and planned without signal, and arrives whole when the server is there again', async ({
+  page,
+  app,
+}) => {
+  await page.goto(app.url);
+  await expect(page.getByText('No jobs yet')).toBeVisible();
+  // The app must be on the device.
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await app.kill();
+  await tap(page, 'New job');
+  await fill(page, 'Name of the job', 'Orchard slope');
+  await tap(page, 'Make the job');
+  await expect(page.getByRole('heading', { name: 'Orchard slope', level: 1 })).toBeVisible();
+  await typeLine(page, OUTLET, [RUN]);
+  await expect(page.getByTestId('save-state')).toContainText('Kept on this device');
+  await tap(page, 'All jobs');
+  await expect(page.getByTestId('job')).toContainText('to send');
+  await app.start();
+  await expect.poll(() => names(app, 'run'), { timeout: 30_000 }).toEqual(['Run 1']);
+  expect(await app.query('SELECT name FROM job')).toEqual([{ name: 'Orchard slope' }]);
+  await expect(page.getByTestId('job')).toHaveCount(1);
+  await expect(page.getByTestId('job')).not.toContainText('to send');
+});
+
+test('what was typed in one job arrives while another is open', async ({ page, app }) => {
+  await newJob(page, app, 'Yard');
+  await saved(page);
+  await app.kill();
+  await typeLine(page, OUTLET, [RUN]);
+  await expect(page.getByTestId('save-state')).toContainText('to send', { timeout: 30_000 });
+  await tap(page, 'All jobs');
+  await tap(page, 'New job');
+  await fill(page, 'Name of the job', 'Lane');
+  await tap(page, 'Make the job');
+  await expect(page.getByRole('heading', { name: 'Lane', level: 1 })).toBeVisible();
+  await app.start();
+  await expect.poll(() => names(app, 'run'), { timeout: 40_000 }).toEqual(['Run 1']);
+  await expect(page.getByRole('heading', { name: 'Lane', level: 1 })).toBeVisible();
+  await saved(page);
+});
+
+test('a change that the server does not take is set aside with the reason; the rest goes on, and it is tried again', async ({
+  page,
+  app,
+}) => {
+  await newJob(page, app, 'Yard');
+  await typeLine(page, OUTLET, [RUN]);
+  await saved(page);
+  const refuse = 'The plan has as many things as one plan may have.';
+  await page.route('**/changes', async (route) => {
+    if (!route.request().postData()?.includes('North main')) return route.continue();
+    return route.fulfill({ status: 422, json: { error: { code: 'invalid', message: refuse, issues: [] } } });
+  });
+  const rename = async (name: string): Promise<void> => {
+    await tap(page, 'Line');
+    await fill(page, 'Name', name);
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  };
+  await rename('North main');
+  await expect(page.getByText('The server did not take a change.')).toBeVisible();
+  // What comes after it is not held up.
+  await tap(page, 'Edit Run 1');
+  await fill(page, 'Name', 'Run to the basin');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change set aside');
+  expect(await names(app, 'run')).toEqual(['Run to the basin']);
+  expect(await names(app, 'line')).toEqual(['Storm line']);
+  // It is there on the next page too.
+  await page.reload();
+  await tap(page, 'Look at it');
+  await expect(page.getByRole('dialog')).toContainText(refuse);
+  await expect(page.getByRole('dialog')).toContainText('name: North main');
+  await accessible(page, 'set aside');
+  await page.unroute('**/changes');
+  await tap(page, /^Try again/);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await saved(page);
+  expect(await names(app, 'line')).toEqual(['North main']);
+});
+
+test('a density that cannot be is told at the field, and holds up nothing', async ({ page, app }) => {
+  await page.goto(app.url);
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+  await chooser.setFiles(DEMO);
+  await page.getByRole('tab', { name: /^Order/ }).click();
+  await page
+    .getByRole('button', { name: /^Change / })
+    .first()
+    .click();
+  await fill(page, /^Density/, '1600');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText(/^At most .*ton/)).toBeVisible();
+  await fill(page, /^Waste/, '7');
+  await page.keyboard.press('Tab');
+  await saved(page);
+  await expect
+    .poll(() =>
+      app.query(`SELECT count(*)::int AS count FROM item WHERE kind = 'material' AND body->>'waste' = '0.07'`),
+    )
+    .toEqual([{ count: 1 }]);
+});
