@@ -1,1 +1,10 @@
-export { JobsScreen as default } from '../features/jobs/JobsScreen';
+import { CrashGuard } from '../features/jobs/CrashGuard';
+import { JobsScreen } from '../features/jobs/JobsScreen';
+
+export default function Jobs() {
+  return (
+    <CrashGuard>
+      <JobsScreen />
+    </CrashGuard>
+  );
+}

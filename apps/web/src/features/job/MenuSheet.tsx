@@ -1,11 +1,10 @@
-import { savePlanFile } from '@alveus/plan';
 import { useRouter } from 'expo-router';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { useAppSelector } from '../../store';
-import { saveText } from '../../sync/files';
 import { Button, Sheet } from '../../ui';
 import { DeviceSettings } from '../jobs/DeviceSettings';
+import { savePlan } from '../jobs/savePlan';
 
 /** Units and light for this device; files and rules of this job. */
 export function MenuSheet({ onClose }: { onClose: () => void }) {
@@ -14,7 +13,7 @@ export function MenuSheet({ onClose }: { onClose: () => void }) {
   const id = useAppSelector((state) => state.job.id);
   const save = (): void => {
     const { name, plan } = store.getState().job;
-    saveText(`${name}.alveus.json`, 'application/json', savePlanFile(name, plan));
+    savePlan(name, plan);
   };
   return (
     <Sheet title="This job and this device" onClose={onClose}>

@@ -1,5 +1,7 @@
 import { Redirect, useLocalSearchParams } from 'expo-router';
 import type { StageName } from '../../../features/job/StageStack';
+import { CrashGuard } from '../../../features/jobs/CrashGuard';
+import { Lost } from '../../../features/jobs/Lost';
 import { Busy } from '../../../ui/Busy';
 import { later } from '../../../ui/later';
 
@@ -18,8 +20,16 @@ const STAGES: Readonly<Record<StageName, true>> = {
   rules: true,
 };
 
+/** Anything else is no job's address. */
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
 export default function StageRoute() {
   const { job, stage } = useLocalSearchParams<{ job: string; stage: string }>();
+  if (!UUID.test(job)) return <Lost />;
   if (!(stage in STAGES)) return <Redirect href={`/job/${job}/grade`} />;
-  return <Frame job={job} stage={stage as StageName} />;
+  return (
+    <CrashGuard>
+      <Frame job={job} stage={stage as StageName} />
+    </CrashGuard>
+  );
 }
