@@ -1,16 +1,17 @@
 import 'fake-indexeddb/auto';
-import type { Batch, BatchAnswer, Change, Changes, Held, Item, Job, Pending, Uuid } from '@alveus/plan';
-import { addressOf, inForce, keyOf } from '@alveus/plan';
+import type { Item, Pending } from '@alveus/plan';
+import { addressOf, inForce } from '@alveus/plan';
 import { conflictChosen, planEdited } from '../src/store/job';
 import { savingWords } from '../src/store/saving';
 import { makeStore } from '../src/store/frame/store';
 import { withJob } from '../src/store/store';
 import type { Api } from '../src/sync/api';
-import { Refused, Unreachable } from '../src/sync/api';
+import { Refused } from '../src/sync/api';
 import { openDB } from 'idb';
 import { actionsOn } from '../src/sync/actions';
 import { openDevice } from '../src/sync/frame/device';
 import { Outbox } from '../src/sync/outbox';
+import { FakeServer, together, uuid } from './support/fakeServer';
 
 /** The queue between the screen and the server, with a device that keeps and a server that comes and goes. */
 
@@ -19,8 +20,6 @@ const NODE = '30000000-0000-4000-8000-000000000002';
 const OTHER_NODE = '30000000-0000-4000-8000-000000000003';
 const YARD = '30000000-0000-4000-8000-000000000004';
 const LANE = '30000000-0000-4000-8000-000000000005';
-let counter = 100;
-const uuid = (): Uuid => `30000000-0000-4000-8000-${(counter += 1).toString(16).padStart(12, '0')}`;
 const node = (name: string, water?: number): Item => ({
   kind: 'node',
   id: NODE,
@@ -29,125 +28,15 @@ const node = (name: string, water?: number): Item => ({
   ...(water === undefined ? {} : { water: { high: water } }),
 });
 
-const other = (name: string): Item => ({ ...node(name), id: OTHER_NODE }) as Item;
+const other = (name: string): Item => ({ ...node(name), id: OTHER_NODE });
 const waiting = (item: Item): Pending => ({
   id: uuid(),
   changes: [{ op: 'put', item, base: 0 }],
   step: [{ address: addressOf({ op: 'put', item }), before: undefined, after: item }],
 });
 
-/** The change protocol in memory, as the server keeps it. */
-class FakeServer {
-  up = true;
-  /** Takes the next batch, and breaks off before the answer. */
-  loseAnswer = false;
-  /** Makes the job, and breaks off before the answer. */
-  loseMade = false;
-  /** Whether the job is there, and how often it was made. */
-  there = true;
-  made = 0;
-  /** Why a batch is not taken. */
-  refuse: (batch: Batch) => string | undefined = () => undefined;
-  sequence = 0;
-  taken: Batch[] = [];
-  readonly held = new Map<string, Held>();
-
-  constructor(readonly id: Uuid = JOB) {}
-
-  async #reached<T>(work: () => T): Promise<T> {
-    if (!this.up) throw new Unreachable('down');
-    return work();
-  }
-
-  readonly api: Api = {
-    jobs: () => this.#reached(() => [this.#job()]),
-    job: () => this.#reached(() => this.#job()),
-    createJob: () =>
-      this.#reached(() => {
-        if (this.there) throw new Refused(409, 'A job with this id exists already.');
-        this.there = true;
-        this.made += 1;
-        if (!this.loseMade) return this.#job();
-        this.loseMade = false;
-        throw new Unreachable('the line broke');
-      }),
-    renameJob: () => this.#reached(() => this.#job()),
-    deleteJob: () => this.#reached(() => undefined),
-    restoreJob: () => this.#reached(() => this.#job()),
-    changes: (_id, since): Promise<Changes> =>
-      this.#reached(() => ({
-        sequence: this.sequence,
-        changes: [...this.held.values()].filter(({ revision }) => revision > since),
-      })),
-    send: (_id, batch) =>
-      this.#reached(() => {
-        const refusal = this.refuse(batch);
-        if (refusal !== undefined) throw new Refused(422, refusal);
-        const answer = this.#take(batch);
-        if (!this.loseAnswer) return answer;
-        this.loseAnswer = false;
-        throw new Unreachable('the line broke');
-      }),
-  };
-
-  #job(): Job {
-    return { id: this.id, name: 'Yard', sequence: this.sequence, changedAt: new Date(0).toISOString() };
-  }
-
-  #take(batch: Batch): BatchAnswer {
-    const before = this.taken.findIndex(({ id }) => id === batch.id);
-    if (before >= 0) return { taken: true, sequence: before + 1 };
-    const base = (change: Change): number =>
-      typeof change.base === 'number'
-        ? change.base
-        : 1 + this.taken.findIndex(({ id }) => id === (change.base as { after: Uuid }).after);
-    const conflicts = batch.changes.filter(
-      (change) => (this.held.get(keyOf(addressOf(change)))?.revision ?? 0) !== base(change),
-    );
-    if (conflicts.length > 0)
-      return {
-        taken: false,
-        sequence: this.sequence,
-        conflicts: conflicts.map(
-          (change) => this.held.get(keyOf(addressOf(change))) ?? { ...addressOf(change), revision: 0, item: null },
-        ),
-      };
-    this.sequence += 1;
-    this.taken.push(batch);
-    for (const change of batch.changes)
-      this.held.set(keyOf(addressOf(change)), {
-        ...addressOf(change),
-        revision: this.sequence,
-        item: change.op === 'put' ? change.item : null,
-      });
-    return { taken: true, sequence: this.sequence };
-  }
-
-  /** Somebody else's edit. */
-  other(item: Item): void {
-    this.#take({ id: uuid(), changes: [{ op: 'put', item, base: this.held.get(keyOf(item))?.revision ?? 0 }] });
-  }
-
-  get name(): unknown {
-    return (this.held.get(`node:${NODE}`)?.item as { name?: string } | null | undefined)?.name;
-  }
-}
-
-/** One server with two jobs; of others it knows nothing. */
-function both(a: FakeServer, b: FakeServer): Api {
-  const of = (id: Uuid): Api => {
-    const found = [a, b].find((one) => one.id === id);
-    if (found) return found.api;
-    throw a.up ? new Refused(404, 'There is no such job, or it was deleted.') : new Unreachable('down');
-  };
-  return {
-    ...a.api,
-    job: async (id) => of(id).job(id),
-    createJob: async (id, name) => of(id).createJob(id, name),
-    changes: async (id, since) => of(id).changes(id, since),
-    send: async (id, batch) => of(id).send(id, batch),
-  };
-}
+const nameOn = (server: FakeServer): unknown =>
+  (server.item(`node:${NODE}`) as { name?: string } | null | undefined)?.name;
 
 const open: { kill: () => void }[] = [];
 // A page left open by a test that failed would keep asking its server for ever.
@@ -210,13 +99,13 @@ const freshFile = (): string => `device-${(files += 1)}`;
 const firstOf = (file: string): string => `${file}-first`;
 
 test('an edit is kept, then saved; and is there on the next page', async () => {
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   const file = freshFile();
   const first = await page(server, file);
   expect(first.words()).toBe('Saved');
   await first.edit(node('Basin'));
   expect(first.words()).toBe('Saved');
-  expect(server.name).toBe('Basin');
+  expect(nameOn(server)).toBe('Basin');
   first.kill();
   const second = await page(server, file);
   expect(second.plan().node[NODE]).toEqual(node('Basin'));
@@ -224,7 +113,7 @@ test('an edit is kept, then saved; and is there on the next page', async () => {
 });
 
 test('with the server down edits are kept on the device, survive the page, and arrive once, in order', async () => {
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   const file = freshFile();
   const first = await page(server, file);
   await first.edit(node('Basin'));
@@ -246,7 +135,7 @@ test('with the server down edits are kept on the device, survive the page, and a
 });
 
 test('an answer that was lost on the way makes nothing happen twice', async () => {
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   const one = await page(server, freshFile());
   server.loseAnswer = true;
   await one.edit(node('Basin'));
@@ -257,7 +146,7 @@ test('an answer that was lost on the way makes nothing happen twice', async () =
 });
 
 test('somebody else’s edit of another field goes together with mine', async () => {
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   const one = await page(server, freshFile());
   await one.edit(node('Basin', 1));
   server.up = false;
@@ -275,7 +164,7 @@ test.each([
   ['mine', 'Mine'],
   ['theirs', 'Theirs'],
 ] as const)('one field changed by both waits for a choice; %s holds after', async (choice, name) => {
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   const file = freshFile();
   const one = await page(server, file);
   await one.edit(node('Basin'));
@@ -293,14 +182,14 @@ test.each([
   expect(two.store.getState().job.conflicts).toHaveLength(1);
   two.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice }));
   await two.outbox.settle();
-  expect(server.name).toBe(name);
+  expect(nameOn(server)).toBe(name);
   expect((two.plan().node[NODE] as { name: string }).name).toBe(name);
   expect(two.words()).toBe('Saved');
   two.kill();
 });
 
 test('what no server would take is not taken, and is said by the names people know', async () => {
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   const one = await page(server, freshFile());
   const material = {
     kind: 'material',
@@ -321,12 +210,12 @@ test('what no server would take is not taken, and is said by the names people kn
   // What is taken back by a step is checked as well, and what comes after is not held up.
   one.actions.edit([{ op: 'put', item: node('Basin') }]);
   await one.outbox.run();
-  expect(server.name).toBe('Basin');
+  expect(nameOn(server)).toBe('Basin');
 });
 
 describe('what the server refuses', () => {
   test('is set aside with the reason, and what does not rest on it goes on; the next page knows of it', async () => {
-    const server = new FakeServer();
+    const server = new FakeServer(JOB);
     const file = freshFile();
     const one = await page(server, file);
     await one.edit(node('Basin'));
@@ -351,7 +240,7 @@ describe('what the server refuses', () => {
   });
 
   test('can be tried again once the reason is gone, or let go of', async () => {
-    const server = new FakeServer();
+    const server = new FakeServer(JOB);
     const file = freshFile();
     const one = await page(server, file);
     server.refuse = () => 'Not today.';
@@ -365,14 +254,14 @@ describe('what the server refuses', () => {
     await one.outbox.run();
     await one.settled();
     expect(one.words()).toBe('Saved');
-    expect(server.name).toBe('Basin');
+    expect(nameOn(server)).toBe('Basin');
     expect(server.held.has(`node:${OTHER_NODE}`)).toBe(false);
     expect((await one.device.read(JOB)).aside).toEqual([]);
     one.kill();
   });
 
   test('where the job itself is refused, all of it stays on the device', async () => {
-    const server = new FakeServer();
+    const server = new FakeServer(JOB);
     const one = await page(server, freshFile());
     const { changes } = server.api;
     (server.api as { changes: unknown }).changes = () => Promise.reject(new Refused(403, 'Not from this machine.'));
@@ -388,9 +277,9 @@ describe('what the server refuses', () => {
 
 describe('one outbox for all jobs', () => {
   test('what was typed in a job goes out while another is open', async () => {
-    const server = new FakeServer();
+    const server = new FakeServer(JOB);
     const yard = new FakeServer(YARD);
-    const api = both(server, yard);
+    const api = together(server, yard);
     const file = freshFile();
     const one = await page(server, file, api);
     yard.up = server.up = false;
@@ -399,16 +288,16 @@ describe('one outbox for all jobs', () => {
     one.store.dispatch(planEdited({ edits: [{ op: 'put', item: other('Yard') }], batch: uuid(), way: 'do' }));
     yard.up = server.up = true;
     await one.outbox.run();
-    expect(server.name).toBe('Basin');
+    expect(nameOn(server)).toBe('Basin');
     expect((await one.device.waiting()).size).toBe(0);
     one.kill();
   });
 
   test('one job that the server will not have holds up no other, and no conflict of one does', async () => {
-    const server = new FakeServer();
+    const server = new FakeServer(JOB);
     const yard = new FakeServer(YARD);
     const file = freshFile();
-    const one = await page(server, file, both(server, yard));
+    const one = await page(server, file, together(server, yard));
     await one.edit(node('Basin'));
     server.up = yard.up = false;
     await one.edit(node('Mine'));
@@ -427,11 +316,11 @@ describe('one outbox for all jobs', () => {
   });
 
   test('a job made without signal is there at once, and arrives whole, once, though the answer was lost', async () => {
-    const server = new FakeServer();
+    const server = new FakeServer(JOB);
     const yard = new FakeServer(YARD);
     yard.there = false;
     const file = freshFile();
-    const one = await page(server, file, both(server, yard));
+    const one = await page(server, file, together(server, yard));
     server.up = yard.up = false;
     await one.device.keepMade({ id: YARD, name: 'Yard', sequence: 0, changedAt: '' }, [waiting(other('Yard'))]);
     await one.outbox.open(YARD);
@@ -440,7 +329,7 @@ describe('one outbox for all jobs', () => {
     one.kill();
     server.up = yard.up = true;
     yard.loseMade = true;
-    const two = await page(server, file, both(server, yard));
+    const two = await page(server, file, together(server, yard));
     await two.outbox.run();
     await two.outbox.run();
     expect(yard.made).toBe(1);
@@ -451,7 +340,7 @@ describe('one outbox for all jobs', () => {
 });
 
 test('what others did is heard, removals too', async () => {
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   const one = await page(server, freshFile());
   await one.edit(node('Basin'));
   const two = await page(server, freshFile());
@@ -467,7 +356,7 @@ test('what others did is heard, removals too', async () => {
 });
 
 test('a device that cannot keep says so, and the edit goes to the server all the same', async () => {
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   const one = await page(server, freshFile());
   jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
     throw new DOMException('full', 'QuotaExceededError');
@@ -478,7 +367,7 @@ test('a device that cannot keep says so, and the edit goes to the server all the
   server.up = true;
   await one.outbox.run();
   expect(one.words()).toBe('Saved');
-  expect(server.name).toBe('Basin');
+  expect(nameOn(server)).toBe('Basin');
   one.kill();
 });
 
@@ -503,7 +392,7 @@ test('a device that kept a plan of version 1 brings it forward, waiting edits an
     step: [{ address: { kind: 'node', id: NODE }, before, after }],
   });
   old.close();
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   server.other({ kind: 'node', id: NODE, name: 'Ditch', form: 'daylight', water: { high: 28 } });
   const one = await page(server, file);
   await one.outbox.run();
@@ -514,7 +403,7 @@ test('a device that kept a plan of version 1 brings it forward, waiting edits an
 
 describe('a reading taken back', () => {
   test('while it still waits on the device leaves no trace, there or on the server; redoing it sends it once', async () => {
-    const server = new FakeServer();
+    const server = new FakeServer(JOB);
     const one = await page(server, freshFile());
     server.up = false;
     const first = shot(1.2);
@@ -540,7 +429,7 @@ describe('a reading taken back', () => {
   });
 
   test('once it was sent is a record of its own, and brings the reading before it back into force', async () => {
-    const server = new FakeServer();
+    const server = new FakeServer(JOB);
     const one = await page(server, freshFile());
     const first = shot(1.2);
     const second = shot(1.3, { supersedes: first.id });
@@ -557,7 +446,7 @@ describe('a reading taken back', () => {
   });
 
   test('that was being sent when the line broke may have arrived, and so is not taken back without a trace', async () => {
-    const server = new FakeServer();
+    const server = new FakeServer(JOB);
     const one = await page(server, freshFile());
     server.loseAnswer = true;
     const first = shot(1.2);
@@ -574,7 +463,7 @@ describe('a reading taken back', () => {
 });
 
 test('what waits on a device since version 2 is brought forward, and arrives', async () => {
-  const server = new FakeServer();
+  const server = new FakeServer(JOB);
   const file = freshFile();
   const old = await openDB(firstOf(file), 2, {
     upgrade(db) {

@@ -2,7 +2,7 @@ import { withJob } from '../store/store';
 import type { Actions } from './actions';
 import { actionsOn } from './actions';
 import { api } from './api';
-import type { Frame } from './frame/FrameProvider';
+import type { Frame } from './frame/frame';
 import { Outbox } from './outbox';
 
 /** What goes on beside the screen once a job is open, or once something waits. */

@@ -2,19 +2,21 @@ import type { Aside, Pending } from '@alveus/plan';
 import { rebase, setAside } from '@alveus/plan';
 import type { Api } from './api';
 import { Refused } from './api';
+import { attended } from './attended';
 import type { Desk } from './desk';
 import { newId } from './ids';
 
 /**
  * One round with the server for one job: hears what others did, and sends what waits, a batch at a time, in order. It
- * keeps nothing itself, and ends early where the desk is no longer to be worked on.
- * @throws Unreachable, or Refused where the job itself is
+ * keeps nothing itself.
+ * @throws Unreachable; Refused where the job itself is; Left where the desk was left meanwhile
  */
-export async function exchange(desk: Desk, api: Api): Promise<void> {
+export async function exchange(left: Desk, api: Api): Promise<void> {
+  const desk = attended(left);
   await desk.keep();
   await make(desk, api);
   await hear(desk, api);
-  while (desk.live() && (await sendNext(desk, api)));
+  while (await sendNext(desk, api));
 }
 
 async function make(desk: Desk, api: Api): Promise<void> {
@@ -31,7 +33,6 @@ async function hear(desk: Desk, api: Api): Promise<void> {
   const { known, sequence } = desk.papers();
   const about = known ? undefined : await api.job(desk.job);
   const heard = await api.changes(desk.job, sequence);
-  if (!desk.live()) return;
   if (about) desk.named(about.name);
   await desk.heard(heard.sequence, heard.changes);
 }
@@ -49,7 +50,6 @@ async function sendNext(desk: Desk, api: Api): Promise<boolean> {
     if (error instanceof Refused && FOR_GOOD.has(error.status)) return error;
     throw error;
   });
-  if (!desk.live()) return false;
   if (answer instanceof Refused) await goOnWithout(desk, batch, answer.message);
   else if (answer.taken) await desk.taken(batch, answer.sequence);
   else {

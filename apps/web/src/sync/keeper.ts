@@ -1,11 +1,11 @@
 import type { Pending, Uuid } from '@alveus/plan';
 import type { Device } from './frame/device';
 
-/** Puts the open job's edits on the device, in their order, and knows which are there. */
+/** Puts the open job's edits on the device, one after the other, and knows which are there. */
 export class Keeper {
   readonly #device: Device | undefined;
-  readonly #keeping = new Set<Uuid>();
   readonly #kept = new Set<Uuid>();
+  #last: Promise<void> = Promise.resolve();
 
   constructor(device: Device | undefined) {
     this.#device = device;
@@ -21,31 +21,43 @@ export class Keeper {
   }
 
   /**
-   * @param waits whether a batch still waits: it may be taken back while it is being kept
+   * Ends once all of it is there: whoever sends a batch must not do so while it is still being kept, or it would come
+   * to lie there after the answer to it.
+   * @param batches what waits; it is kept though the job is closed meanwhile
+   * @param waits whether a batch waits still, undefined where nobody knows
    * @param kept told of each that is there
-   * @returns whether all is there that can be
    * @throws where the device cannot keep it
    */
-  async keep(
+  keep(
     job: Uuid,
-    pending: readonly Pending[],
-    waits: (batch: Uuid) => boolean,
+    batches: readonly Pending[],
+    waits: (batch: Uuid) => boolean | undefined,
     kept: (batch: Uuid) => void,
   ): Promise<void> {
-    const fresh = pending.filter(({ id }) => !this.#kept.has(id) && !this.#keeping.has(id));
-    if (fresh.length === 0) return;
-    if (!this.#device) throw new Error('This browser keeps nothing.');
-    for (const { id } of fresh) this.#keeping.add(id);
-    try {
-      for (const batch of fresh) {
-        if (!waits(batch.id)) continue;
-        await this.#device.keepPending(job, batch);
-        this.#kept.add(batch.id);
-        if (!waits(batch.id)) await this.#device.dropPending(job, batch.id);
-        kept(batch.id);
-      }
-    } finally {
-      for (const { id } of fresh) this.#keeping.delete(id);
+    const work = this.#last.then(() => this.#keep(job, batches, waits, kept));
+    this.#last = work.catch(() => undefined);
+    return work;
+  }
+
+  /** Until nothing is being kept any more. */
+  done(): Promise<void> {
+    return this.#last;
+  }
+
+  async #keep(
+    job: Uuid,
+    batches: readonly Pending[],
+    waits: (batch: Uuid) => boolean | undefined,
+    kept: (batch: Uuid) => void,
+  ): Promise<void> {
+    for (const batch of batches) {
+      if (this.#kept.has(batch.id) || waits(batch.id) === false) continue;
+      if (!this.#device) throw new Error('This browser keeps nothing.');
+      await this.#device.keepPending(job, batch);
+      this.#kept.add(batch.id);
+      // Taken back while it was being kept.
+      if (waits(batch.id) === false) await this.#device.dropPending(job, batch.id);
+      kept(batch.id);
     }
   }
 }

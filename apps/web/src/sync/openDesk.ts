@@ -15,7 +15,7 @@ import {
 import type { Store } from '../store/store';
 import type { Desk } from './desk';
 import type { Device } from './frame/device';
-import { Keeper } from './keeper';
+import type { Keeper } from './keeper';
 import { heldOf } from './shelfDesk';
 
 /** The desk of the open job: its papers lie in the store, where they are seen, and on the device. */
@@ -37,9 +37,18 @@ export function openDesk(
   const sent = new Set<Uuid>();
   let known = about;
   const state = () => store.getState().job;
-  const waits = (batch: Uuid): boolean => state().pending.some((one) => one.id === batch);
-  const guarded = (work: () => Promise<void> | undefined, trouble: () => void): Promise<void> =>
-    Promise.resolve().then(work).catch(trouble);
+  /** The store has other papers once the job is closed, or opened anew. */
+  const mine = (): boolean => state().id === id && state().opening === 'open';
+  const waits = (batch: Uuid): boolean | undefined =>
+    mine() ? state().pending.some((one) => one.id === batch) : undefined;
+  /** Begins at once: what is to be kept is what waits now. */
+  const guarded = async (work: () => Promise<void> | undefined, trouble: () => void): Promise<void> => {
+    try {
+      await work();
+    } catch {
+      trouble();
+    }
+  };
   const cannotKeep = (): void => void store.dispatch(deviceTroubled(device ? CANNOT_KEEP : KEEPS_NOTHING));
   const cannotHear = (): void => void store.dispatch(noticed('This device could not keep what the server sent.'));
 
@@ -61,7 +70,7 @@ export function openDesk(
 
     keep: () =>
       guarded(async () => {
-        await keeper.keep(id, state().pending, waits, (batch) => void store.dispatch(batchKept(batch)));
+        await keeper.keep(id, mine() ? state().pending : [], waits, (batch) => void store.dispatch(batchKept(batch)));
         store.dispatch(deviceTroubled(null));
       }, cannotKeep),
 

@@ -6,6 +6,7 @@ import type { Store } from '../store/store';
 import { listenTo } from '../store/store';
 import type { Api } from './api';
 import { Refused } from './api';
+import { attended, Left } from './attended';
 import type { Desk } from './desk';
 import { exchange, makeAnew } from './exchange';
 import type { Device } from './frame/device';
@@ -28,6 +29,7 @@ export class Outbox {
   readonly #pace = new Pace();
   readonly #unlisten: () => void;
   #open: { readonly desk: OpenDesk; readonly release: () => void } | undefined;
+  #turn = 0;
   #running: Promise<void> | undefined;
   #again = false;
   #stopped = false;
@@ -58,11 +60,15 @@ export class Outbox {
 
   /** Opens a job: at once from the device if it is there, and in step with the server as soon as that answers. */
   async open(id: Uuid): Promise<void> {
-    this.close();
+    const turn = (this.#turn += 1);
+    this.#close();
     this.#store.dispatch(jobOpening({ id, name: '' }));
     const release = hold(id);
+    // What was typed before, in this job too, is being kept still.
+    await this.#keeper.done();
     const kept = await this.#device?.read(id).catch(() => undefined);
-    if (this.#store.getState().job.id !== id) return release();
+    // Another job was opened meanwhile, or this one anew: what was read for it holds, not this.
+    if (this.#turn !== turn) return release();
     const about = kept?.job ?? { id, name: '', sequence: 0, changedAt: new Date(0).toISOString() };
     const desk: OpenDesk = openDesk(
       this.#store,
@@ -85,7 +91,7 @@ export class Outbox {
     await this.run();
   }
 
-  close(): void {
+  #close(): void {
     this.#open?.release();
     this.#open = undefined;
     this.#store.dispatch(jobClosed());
@@ -114,7 +120,7 @@ export class Outbox {
   async settle(): Promise<void> {
     const desk = this.#open?.desk;
     if (!desk || desk.papers().conflicts.length > 0) return;
-    await makeAnew(desk);
+    await makeAnew(attended(desk));
     await this.run();
   }
 
@@ -173,7 +179,7 @@ export class Outbox {
       };
       const unreached = await ifFree(job, work).then(
         () => false,
-        (error: unknown) => !(error instanceof Refused),
+        (error: unknown) => !(error instanceof Refused || error instanceof Left),
       );
       if (!unreached) continue;
       this.#pace.failed();

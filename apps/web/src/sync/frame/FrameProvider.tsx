@@ -9,22 +9,11 @@ import type { FrameStore } from '../../store/frame/store';
 import { listenInFrame } from '../../store/frame/store';
 import type { Device } from './device';
 import { openDevice } from './device';
+import type { Frame } from './frame';
 import type { JobActions } from './jobActions';
 import { jobActionsOn } from './jobActions';
 import { jobsApi } from './jobsApi';
 import { keepJobsList } from './jobsList';
-
-/** What is there before any job is open, as long as the page. */
-export interface Frame {
-  readonly store: FrameStore;
-  /** Undefined where the browser keeps nothing. */
-  readonly device: Device | undefined;
-  readonly jobs: JobActions;
-  /** Has what waits on the device sent. */
-  readonly run: () => Promise<void>;
-  /** What ends with the page. */
-  readonly ends: Set<() => void>;
-}
 
 const FrameContext = createContext<Frame | null>(null);
 

@@ -69,7 +69,7 @@ function deviceOn(db: Database) {
     async madeKnown(job: Uuid): Promise<void> {
       const tx = db.transaction('jobs', 'readwrite', { durability: 'strict' });
       const { made: _made, ...known } = (await tx.store.get(job)) ?? {};
-      if ('id' in known) await tx.store.put(known as KnownJob);
+      if ('id' in known) await tx.store.put(known);
       await tx.done;
     },
 

@@ -1,0 +1,121 @@
+import type { Batch, BatchAnswer, Change, Changes, Held, Item, Job, Uuid } from '@alveus/plan';
+import { addressOf, keyOf } from '@alveus/plan';
+import type { Api } from '../../src/sync/api';
+import { Refused, Unreachable } from '../../src/sync/api';
+
+let counter = 100;
+export const uuid = (): Uuid => `30000000-0000-4000-8000-${(counter += 1).toString(16).padStart(12, '0')}`;
+
+/** The change protocol in memory, as the server keeps it. */
+export class FakeServer {
+  up = true;
+  /** Takes the next batch, and breaks off before the answer. */
+  loseAnswer = false;
+  /** Makes the job, and breaks off before the answer. */
+  loseMade = false;
+  /** Whether the job is there, and how often it was made. */
+  there = true;
+  made = 0;
+  /** Why a batch is not taken. */
+  refuse: (batch: Batch) => string | undefined = () => undefined;
+  sequence = 0;
+  taken: Batch[] = [];
+  readonly held = new Map<string, Held>();
+
+  constructor(readonly id: Uuid) {}
+
+  async #reached<T>(work: () => T): Promise<T> {
+    if (!this.up) throw new Unreachable('down');
+    return work();
+  }
+
+  readonly api: Api = {
+    jobs: () => this.#reached(() => [this.#job()]),
+    job: () => this.#reached(() => this.#job()),
+    createJob: () =>
+      this.#reached(() => {
+        if (this.there) throw new Refused(409, 'A job with this id exists already.');
+        this.there = true;
+        this.made += 1;
+        if (!this.loseMade) return this.#job();
+        this.loseMade = false;
+        throw new Unreachable('the line broke');
+      }),
+    renameJob: () => this.#reached(() => this.#job()),
+    deleteJob: () => this.#reached(() => undefined),
+    restoreJob: () => this.#reached(() => this.#job()),
+    changes: (_id, since): Promise<Changes> =>
+      this.#reached(() => ({
+        sequence: this.sequence,
+        changes: [...this.held.values()].filter(({ revision }) => revision > since),
+      })),
+    send: (_id, batch) =>
+      this.#reached(() => {
+        const refusal = this.refuse(batch);
+        if (refusal !== undefined) throw new Refused(422, refusal);
+        const answer = this.#take(batch);
+        if (!this.loseAnswer) return answer;
+        this.loseAnswer = false;
+        throw new Unreachable('the line broke');
+      }),
+  };
+
+  #job(): Job {
+    return { id: this.id, name: 'Yard', sequence: this.sequence, changedAt: new Date(0).toISOString() };
+  }
+
+  #take(batch: Batch): BatchAnswer {
+    const before = this.taken.findIndex(({ id }) => id === batch.id);
+    if (before >= 0) return { taken: true, sequence: before + 1 };
+    const base = (change: Change): number =>
+      typeof change.base === 'number'
+        ? change.base
+        : 1 + this.taken.findIndex(({ id }) => id === (change.base as { after: Uuid }).after);
+    const conflicts = batch.changes.filter(
+      (change) => (this.held.get(keyOf(addressOf(change)))?.revision ?? 0) !== base(change),
+    );
+    if (conflicts.length > 0)
+      return {
+        taken: false,
+        sequence: this.sequence,
+        conflicts: conflicts.map(
+          (change) => this.held.get(keyOf(addressOf(change))) ?? { ...addressOf(change), revision: 0, item: null },
+        ),
+      };
+    this.sequence += 1;
+    this.taken.push(batch);
+    for (const change of batch.changes)
+      this.held.set(keyOf(addressOf(change)), {
+        ...addressOf(change),
+        revision: this.sequence,
+        item: change.op === 'put' ? change.item : null,
+      });
+    return { taken: true, sequence: this.sequence };
+  }
+
+  /** Somebody else's edit. */
+  other(item: Item): void {
+    this.#take({ id: uuid(), changes: [{ op: 'put', item, base: this.held.get(keyOf(item))?.revision ?? 0 }] });
+  }
+
+  /** What it has at an address. */
+  item(key: string): Item | null | undefined {
+    return this.held.get(key)?.item;
+  }
+}
+
+/** One server with several jobs; of others it knows nothing. */
+export function together(first: FakeServer, ...more: readonly FakeServer[]): Api {
+  const of = (id: Uuid): Api => {
+    const found = [first, ...more].find((one) => one.id === id);
+    if (found) return found.api;
+    throw first.up ? new Refused(404, 'There is no such job, or it was deleted.') : new Unreachable('down');
+  };
+  return {
+    ...first.api,
+    job: async (id) => of(id).job(id),
+    createJob: async (id, name) => of(id).createJob(id, name),
+    changes: async (id, since) => of(id).changes(id, since),
+    send: async (id, batch) => of(id).send(id, batch),
+  };
+}
