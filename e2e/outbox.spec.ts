@@ -119,3 +119,36 @@ test('a density that cannot be is told at the field, and holds up nothing', asyn
     )
     .toEqual([{ count: 1 }]);
 });
+
+test('what stands in a field is there on the next page, though the tab was closed while it was typed in', async ({
+  page,
+  app,
+  context,
+}) => {
+  let job = '';
+  for (const waste of ['6', '7', '8']) {
+    const tab = await context.newPage();
+    if (waste === '6') {
+      await tab.goto(app.url);
+      const [chooser] = await Promise.all([tab.waitForEvent('filechooser'), tap(tab, 'Open a plan file')]);
+      await chooser.setFiles(DEMO);
+      await tab.waitForURL('**/grade');
+      await saved(tab);
+      job = tab.url();
+    } else await tab.goto(job);
+    await tab.getByRole('tab', { name: /^Order/ }).click();
+    await tab
+      .getByRole('button', { name: /^Change / })
+      .first()
+      .click();
+    await fill(tab, /^Waste/, waste);
+    await Promise.all([tab.waitForEvent('close'), tab.close({ runBeforeUnload: true })]);
+    await page.goto(job);
+    await saved(page);
+    await expect
+      .poll(() =>
+        app.query(`SELECT count(*)::int AS count FROM item WHERE kind = 'material' AND body->>'waste' = '0.0${waste}'`),
+      )
+      .toEqual([{ count: 1 }]);
+  }
+});

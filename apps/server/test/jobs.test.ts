@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { PROTOCOL, PROTOCOL_HEADER } from '@alveus/plan';
 import request from 'supertest';
 import type { World } from './world';
 import { batch, makeWorld, newJob, node, put } from './world';
@@ -59,4 +60,18 @@ test('answers carry security headers, and other sites cannot reach it', async ()
     .set('Sec-Fetch-Site', 'cross-site')
     .send({ id: randomUUID(), name: 'x' })
     .expect(403);
+});
+
+test('an app that was loaded before the server was renewed is told to load anew, and nothing of it is taken', async () => {
+  const job = await newJob(world.app(), 'Press house');
+  const put = (protocol: string | undefined) => {
+    const sent = job.send(batch([{ op: 'put', item: node(randomUUID(), 'Outlet'), base: 0 }]));
+    return protocol === undefined ? sent : sent.set(PROTOCOL_HEADER, protocol);
+  };
+  for (const old of [String(PROTOCOL - 1), '0', 'x', '']) {
+    const { body } = await put(old).expect(426);
+    expect(body.error.message).toMatch(/Load it anew: what was typed is kept/);
+  }
+  expect((await job.since(0)).changes).toEqual([]);
+  for (const known of [String(PROTOCOL), undefined]) await put(known).expect(200);
 });

@@ -1,3 +1,4 @@
+import { PROTOCOL, PROTOCOL_HEADER } from '@alveus/plan';
 import type { RequestHandler } from 'express';
 import { Refusal } from './refusal';
 
@@ -19,6 +20,18 @@ export const onlyThisMachine: RequestHandler = (request, _response, next) => {
   ) {
     throw new Refusal(403, 'other-site', 'Changes are taken from this server’s own pages only.');
   }
+  next();
+};
+
+/** An app that was loaded before the server was renewed may mean something else by what it sends. Who says nothing is no app of ours. */
+export const onlyNewApps: RequestHandler = (request, _response, next) => {
+  const theirs = request.get(PROTOCOL_HEADER);
+  if (theirs !== undefined && !(Number(theirs) >= PROTOCOL))
+    throw new Refusal(
+      426,
+      'app-too-old',
+      'This page is older than the server. Load it anew: what was typed is kept on this device, and goes out then.',
+    );
   next();
 };
 

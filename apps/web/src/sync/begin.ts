@@ -3,6 +3,7 @@ import type { Actions } from './actions';
 import { actionsOn } from './actions';
 import { api } from './api';
 import type { Frame } from './frame/frame';
+import { leaveLastWords } from './frame/lastWords';
 import { Outbox } from './outbox';
 
 /** What goes on beside the screen once a job is open, or once something waits. */
@@ -20,10 +21,17 @@ export function syncOf(frame: Frame): Sync {
   const store = withJob(frame.store);
   const outbox = new Outbox(store, api, frame.device);
   const soon = (): void => void outbox.run();
+  const leave = (): void => {
+    // The field that is typed in is left with the page: what stands in it is taken as ever.
+    (document.activeElement as HTMLElement | null)?.blur();
+    leaveLastWords(outbox.unkept());
+  };
+  window.addEventListener('pagehide', leave);
   window.addEventListener('online', soon);
   window.addEventListener('focus', soon);
   frame.ends.add(() => {
     outbox.stop();
+    window.removeEventListener('pagehide', leave);
     window.removeEventListener('online', soon);
     window.removeEventListener('focus', soon);
   });

@@ -10,6 +10,7 @@ import { attended, Left } from './attended';
 import type { Desk } from './desk';
 import { exchange, makeAnew } from './exchange';
 import type { Device } from './frame/device';
+import type { LastWord } from './frame/lastWords';
 import { Keeper } from './keeper';
 import { hold, ifFree } from './locks';
 import type { OpenDesk } from './openDesk';
@@ -95,6 +96,12 @@ export class Outbox {
     this.#open?.release();
     this.#open = undefined;
     this.#store.dispatch(jobClosed());
+  }
+
+  /** What is on this page only. */
+  unkept(): LastWord[] {
+    const { id, pending } = this.#store.getState().job;
+    return id ? pending.flatMap((batch) => (this.#keeper.has(batch.id) ? [] : [{ job: id, batch }])) : [];
   }
 
   stop(): void {

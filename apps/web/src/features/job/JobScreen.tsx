@@ -49,6 +49,7 @@ function OpenJob({ job, stage }: JobScreenProps) {
     <Units>
       <View style={[styles.page, { backgroundColor: tones.page }]}>
         <TopBar />
+        <Refused />
         <SetAside />
         <View style={wide ? styles.bodyWide : styles.body}>
           <Stages stage={stage} wide={wide} />
@@ -87,6 +88,22 @@ const TopBar = memo(function TopBar() {
       <IconButton name="redo" label="Redo" onPress={actions.redo} disabled={!canRedo} />
       <IconButton name="menu" label="Menu" onPress={() => dispatch(sheetOpened({ sheet: 'menu' }))} />
     </Bar>
+  );
+});
+
+/** The server will not have this page, or this job: in its words, with the one thing that can be done about it. */
+const Refused = memo(function Refused() {
+  const message = useAppSelector(({ job: { link } }) => (link.state === 'refused' ? link.message : undefined));
+  if (message === undefined) return null;
+  return (
+    <View style={styles.aside}>
+      <Note tone="stop" icon="stop" role="status">
+        <View style={styles.asideWords}>
+          <Words style={styles.title}>{message}</Words>
+          <Button onPress={() => window.location.reload()}>Load anew</Button>
+        </View>
+      </Note>
+    </View>
   );
 });
 

@@ -3,6 +3,7 @@ import type { KnownJob } from '../../store/frame/jobs';
 import type { Settings } from '../../store/frame/settings';
 import type { Database } from './database';
 import { openDatabase, takeOver } from './database';
+import { takeLastWords } from './lastWords';
 import { planCode } from './planCode';
 
 /**
@@ -24,7 +25,9 @@ export async function openDevice(
   const database = await openDatabase(name, onNewer);
   // What cannot be taken over stays where it is, and is tried again at the next start.
   await takeOver(database, first).catch(() => undefined);
-  return deviceOn(database);
+  const device = deviceOn(database);
+  await takeLastWords(device.keepUnlessThere).catch(() => undefined);
+  return device;
 }
 
 export interface KeptJob {
@@ -102,6 +105,13 @@ function deviceOn(db: Database) {
 
     async keepPending(job: Uuid, batch: Pending): Promise<void> {
       await db.add('pending', { ...batch, job });
+    },
+
+    async keepUnlessThere(job: Uuid, batch: Pending): Promise<void> {
+      const tx = db.transaction('pending', 'readwrite', { durability: 'strict' });
+      const there = await tx.store.index('job').getAll(job);
+      if (!there.some(({ id }) => id === batch.id)) await tx.store.add({ ...batch, job });
+      await tx.done;
     },
 
     /** A batch that was taken back before it was ever sent. */

@@ -1,3 +1,5 @@
+import { PROTOCOL, PROTOCOL_HEADER } from '@alveus/plan/version';
+
 /** The server's answers, whatever they are about. */
 
 /** Nobody answered: the server is down or out of reach. Trying again later is right. */
@@ -14,6 +16,7 @@ export class Refused extends Error {
 }
 
 const TIMEOUT = 15_000;
+const JSON_BODY = { 'Content-Type': 'application/json' };
 
 export async function call(path: string, method = 'GET', body?: unknown): Promise<{ status: number; json: unknown }> {
   let response: Response;
@@ -21,7 +24,8 @@ export async function call(path: string, method = 'GET', body?: unknown): Promis
     response = await fetch(`/api${path}`, {
       method,
       signal: AbortSignal.timeout(TIMEOUT),
-      ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+      headers: { [PROTOCOL_HEADER]: String(PROTOCOL), ...(body === undefined ? {} : JSON_BODY) },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
   } catch {
     throw new Unreachable('The server cannot be reached.');
