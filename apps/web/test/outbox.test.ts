@@ -401,6 +401,29 @@ test('a device that kept a plan of version 1 brings it forward, waiting edits an
   one.kill();
 });
 
+test('undo and redo reach back over a reload', async () => {
+  const server = new FakeServer(JOB);
+  const file = freshFile();
+  const one = await page(server, file);
+  await one.edit(node('Basin'));
+  await one.edit(node('Yard basin'));
+  one.actions.undo();
+  await one.settled();
+  await one.outbox.run();
+  one.kill();
+  const two = await page(server, file);
+  expect(two.plan().node[NODE]).toEqual(node('Basin'));
+  two.actions.redo();
+  expect(two.plan().node[NODE]).toEqual(node('Yard basin'));
+  two.actions.undo();
+  two.actions.undo();
+  expect(two.plan().node[NODE]).toBeUndefined();
+  await two.outbox.run();
+  await two.settled();
+  expect(server.item(`node:${NODE}`)).toBeNull();
+  two.kill();
+});
+
 describe('a reading taken back', () => {
   test('while it still waits on the device leaves no trace, there or on the server; redoing it sends it once', async () => {
     const server = new FakeServer(JOB);

@@ -100,6 +100,8 @@ export const pendingRebased = createAction<readonly Pending[]>('job/rebased');
 export const asidesKnown = createAction<readonly Aside[]>('job/asides');
 /** The server refused a batch: what goes aside, and what still waits. */
 export const batchesAside = createAction<{ aside: readonly Aside[]; pending: readonly Pending[] }>('job/aside');
+/** What could be undone and redone when the job was last open on this device. */
+export const stepsKnown = createAction<{ past: readonly Step[]; future: readonly Step[] }>('job/steps');
 export const asideDropped = createAction<Uuid>('job/aside-dropped');
 
 export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
@@ -151,6 +153,7 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   }
   if (pendingRebased.match(action)) return waitingAnew(state, action.payload);
   if (asidesKnown.match(action)) return { ...state, aside: action.payload };
+  if (stepsKnown.match(action)) return { ...state, ...action.payload };
   if (batchesAside.match(action)) {
     const { aside, pending } = action.payload;
     return waitingAnew({ ...state, aside: [...state.aside, ...aside] }, pending);

@@ -1,7 +1,16 @@
 import type { Pending, Uuid } from '@alveus/plan';
 import { waitingCounted } from '../store/frame/jobs';
 import type { JobState } from '../store/job';
-import { asideDropped, asidesKnown, jobClosed, jobMissing, jobOpened, jobOpening, linkChanged } from '../store/job';
+import {
+  asideDropped,
+  asidesKnown,
+  jobClosed,
+  jobMissing,
+  jobOpened,
+  jobOpening,
+  linkChanged,
+  stepsKnown,
+} from '../store/job';
 import type { Store } from '../store/store';
 import { listenTo } from '../store/store';
 import type { Api } from './api';
@@ -18,6 +27,9 @@ import { openDesk } from './openDesk';
 import { Pace } from './pace';
 import { shelfDesk } from './shelfDesk';
 
+/** Steps of a job that a device remembers. */
+const REMEMBERED = 30;
+
 /**
  * Everything that was typed on this device and is not on the server yet, whichever job it is of, and what others did to
  * the open one. It goes round the jobs, the open one first; what fails in one holds up no other.
@@ -28,7 +40,7 @@ export class Outbox {
   readonly #device: Device | undefined;
   readonly #keeper: Keeper;
   readonly #pace = new Pace();
-  readonly #unlisten: () => void;
+  readonly #unlisten: readonly (() => void)[];
   #open: { readonly desk: OpenDesk; readonly release: () => void } | undefined;
   #turn = 0;
   #running: Promise<void> | undefined;
@@ -42,13 +54,30 @@ export class Outbox {
     this.#api = api;
     this.#device = device;
     this.#keeper = new Keeper(device);
-    this.#unlisten = store.dispatch(
+    const queue = store.dispatch(
       listenTo({
         predicate: (_action, { job }, { job: before }) => job.opening === 'open' && job.pending !== before.pending,
         effect: (_action, { getOriginalState, getState }) =>
           this.#queueMoved(getOriginalState().job.pending, getState().job),
       }),
     );
+    const steps = store.dispatch(
+      listenTo({
+        predicate: (_action, { job }, { job: before }) =>
+          job.opening === 'open' &&
+          before.opening === 'open' &&
+          job.id === before.id &&
+          (job.past !== before.past || job.future !== before.future),
+        effect: (_action, { getState }) => void this.#keepSteps(getState().job),
+      }),
+    );
+    this.#unlisten = [queue, steps];
+  }
+
+  /** What can be undone reaches over a reload, as far as anybody remembers what they did. */
+  async #keepSteps({ id, past, future }: JobState): Promise<void> {
+    const steps = { past: past.slice(-REMEMBERED), future: future.slice(-REMEMBERED) };
+    if (id) await this.#device?.keepSteps(id, steps).catch(() => undefined);
   }
 
   /** An edit came into the queue, or the last one was taken back out of it. */
@@ -82,6 +111,7 @@ export class Outbox {
     if (kept) {
       this.#keeper.known(kept.pending);
       this.#store.dispatch(asidesKnown(kept.aside));
+      if (kept.steps) this.#store.dispatch(stepsKnown(kept.steps));
       // A plan whose items never came is not known here, however its name may be in the list.
       if (kept.job && (kept.job.made || kept.held.length > 0 || kept.job.sequence > 0 || kept.pending.length > 0))
         this.#store.dispatch(
@@ -108,7 +138,7 @@ export class Outbox {
     this.#stopped = true;
     clearTimeout(this.#timer);
     this.#open?.release();
-    this.#unlisten();
+    for (const end of this.#unlisten) end();
   }
 
   /**

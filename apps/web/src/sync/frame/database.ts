@@ -1,4 +1,4 @@
-import type { Aside, Held, Item, Job, Pending, Uuid } from '@alveus/plan';
+import type { Aside, Held, Item, Job, Pending, Step, Uuid } from '@alveus/plan';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
 import type { KnownJob } from '../../store/frame/jobs';
@@ -14,7 +14,14 @@ export interface Kept extends DBSchema {
   pending: { key: number; value: Pending & { job: Uuid }; indexes: { job: Uuid } };
   /** What the server refused, until somebody decides. */
   aside: { key: number; value: Aside & { job: Uuid }; indexes: { job: Uuid } };
+  /** What can be undone and redone in a job. */
+  steps: { key: Uuid; value: Steps };
   settings: { key: string; value: Settings };
+}
+
+export interface Steps {
+  readonly past: readonly Step[];
+  readonly future: readonly Step[];
 }
 
 export type Database = IDBPDatabase<Kept>;
@@ -30,6 +37,7 @@ export async function openDatabase(name: string, onNewer: () => void): Promise<D
       db.createObjectStore('held').createIndex('job', 'job');
       db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
       db.createObjectStore('aside', { autoIncrement: true }).createIndex('job', 'job');
+      db.createObjectStore('steps');
       db.createObjectStore('settings');
     },
     blocking() {

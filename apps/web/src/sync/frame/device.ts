@@ -1,7 +1,7 @@
 import type { Aside, Held, Pending, Uuid } from '@alveus/plan';
 import type { KnownJob } from '../../store/frame/jobs';
 import type { Settings } from '../../store/frame/settings';
-import type { Database } from './database';
+import type { Database, Steps } from './database';
 import { openDatabase, takeOver } from './database';
 import { takeLastWords } from './lastWords';
 import { planCode } from './planCode';
@@ -35,6 +35,7 @@ export interface KeptJob {
   readonly held: Held[];
   readonly pending: Pending[];
   readonly aside: Aside[];
+  readonly steps: Steps | undefined;
 }
 
 /** How much of a job waits, and how much was refused. */
@@ -77,14 +78,15 @@ function deviceOn(db: Database) {
     },
 
     async read(job: Uuid): Promise<KeptJob> {
-      const tx = db.transaction(['jobs', 'held', 'pending', 'aside']);
-      const [about, held, pending, aside] = await Promise.all([
+      const tx = db.transaction(['jobs', 'held', 'pending', 'aside', 'steps']);
+      const [about, held, pending, aside, steps] = await Promise.all([
         tx.objectStore('jobs').get(job),
         tx.objectStore('held').index('job').getAll(job),
         tx.objectStore('pending').index('job').getAll(job),
         tx.objectStore('aside').index('job').getAll(job),
+        tx.objectStore('steps').get(job),
       ]);
-      return { job: about, held: held.map(own), pending: pending.map(own), aside: aside.map(own) };
+      return { job: about, held: held.map(own), pending: pending.map(own), aside: aside.map(own), steps };
     },
 
     /** Of every job of which something waits, was refused, or is not known to the server. */
@@ -165,6 +167,8 @@ function deviceOn(db: Database) {
       for (const one of aside) await tx.objectStore('aside').add({ ...one, job });
       await tx.done;
     },
+
+    keepSteps: async (job: Uuid, steps: Steps): Promise<void> => void (await db.put('steps', steps, job)),
 
     /** Somebody decided. */
     async dropAside(job: Uuid, id: Uuid): Promise<void> {
