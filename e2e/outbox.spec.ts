@@ -152,3 +152,53 @@ test('what stands in a field is there on the next page, though the tab was close
       .toEqual([{ count: 1 }]);
   }
 });
+
+test('what the first app kept is taken over while a page of it still holds on to it, and what that keeps later comes at the next start', async ({
+  page,
+  app,
+  context,
+}) => {
+  const JOB = '30000000-0000-4000-8000-000000000001';
+  const node = (n: number, name: string) => ({
+    kind: 'node',
+    id: `30000000-0000-4000-8000-00000000001${n}`,
+    name,
+    form: 'manhole',
+  });
+  await page.request.post(`${app.url}/api/jobs`, { data: { id: JOB, name: 'Yard' } });
+  // The first app's page: it has its database open, and never lets go.
+  const first = await context.newPage();
+  await first.goto(`${app.url}/icon.svg`);
+  const keep = (n: number, name: string): Promise<void> =>
+    first.evaluate(
+      ([job, item, batch]) =>
+        new Promise<void>((resolve, reject) => {
+          const opening = indexedDB.open('alveus', 3);
+          opening.onupgradeneeded = () => {
+            const db = opening.result;
+            db.createObjectStore('jobs', { keyPath: 'id' });
+            db.createObjectStore('held').createIndex('job', 'job');
+            db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
+            db.createObjectStore('settings');
+          };
+          opening.onerror = () => reject(new Error('not opened'));
+          opening.onsuccess = () => {
+            const tx = opening.result.transaction(['jobs', 'pending'], 'readwrite');
+            tx.objectStore('jobs').put({ id: job, name: 'Yard', sequence: 0, changedAt: '2026-01-01T00:00:00Z' });
+            const step = [{ address: { kind: 'node', id: item.id }, after: item }];
+            tx.objectStore('pending').add({ job, id: batch, changes: [{ op: 'put', item, base: 0 }], step });
+            tx.oncomplete = () => resolve();
+          };
+        }),
+      [JOB, node(n, name), `30000000-0000-4000-8000-00000000002${n}`] as const,
+    );
+  await keep(1, 'Basin');
+  await page.goto(app.url);
+  await expect.poll(() => names(app, 'node'), { timeout: 20_000 }).toEqual(['Basin']);
+  await keep(2, 'Ditch');
+  await page.reload();
+  await expect.poll(async () => (await names(app, 'node')).sort(), { timeout: 20_000 }).toEqual(['Basin', 'Ditch']);
+  await page.getByRole('link', { name: /^Yard/ }).click();
+  await saved(page);
+  expect(await app.query('SELECT count(*)::int AS count FROM batch')).toEqual([{ count: 2 }]);
+});

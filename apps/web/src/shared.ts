@@ -19,4 +19,7 @@ if (load && address) {
   };
 }
 
-export {};
+/** Loads it: what is wholly in that file has no other that would have it loaded. */
+export async function loadShared(): Promise<void> {
+  if (load && address) await load(address);
+}

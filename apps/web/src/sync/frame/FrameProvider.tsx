@@ -7,6 +7,7 @@ import { server } from '../../store/frame/server';
 import { settingsChanged } from '../../store/frame/settings';
 import type { FrameStore } from '../../store/frame/store';
 import { listenInFrame } from '../../store/frame/store';
+import { loadShared } from '../../shared';
 import type { Device } from './device';
 import { openDevice } from './device';
 import type { Frame } from './frame';
@@ -89,6 +90,7 @@ function begin(store: FrameStore, device: Device | undefined): Frame {
     device,
     jobs: jobActionsOn(store, jobsApi, device, () => frame.run()),
     run: async () => {
+      await loadShared();
       const { syncOf } = await import('../begin');
       await syncOf(frame).outbox.run();
     },
