@@ -1,16 +1,11 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { buildEmpty, buildWeb } from '../lib/build';
+import { ownFiles } from '../lib/builds';
 import type { Row } from './measure';
 
 const kB = (bytes: number): number => bytes / 1000;
-
-function filesOf(folder: string): string[] {
-  return readdirSync(folder, { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile())
-    .map((entry) => path.join(entry.parentPath, entry.name));
-}
 
 /** As it goes over the line. */
 function size(file: string): number {
@@ -21,7 +16,7 @@ function size(file: string): number {
 /** The page, the scripts and pictures that it names, and the fonts; what it only says it will want later is not among them. */
 function firstOf(folder: string): string[] {
   const html = readFileSync(path.join(folder, 'index.html'), 'utf8').replace(/<link rel="prefetch"[^>]*>/g, '');
-  return filesOf(folder).filter((file) => {
+  return ownFiles(folder).filter((file) => {
     const address = `/${path.relative(folder, file).split(path.sep).join('/')}`;
     return file.endsWith('index.html') || html.includes(address) || /\.woff2$/.test(file);
   });
@@ -34,7 +29,7 @@ export async function benchSize(): Promise<Row[]> {
   const [web, empty] = [await buildWeb(), await buildEmpty()];
   const [ours, theirs] = [firstOf(web), firstOf(empty)];
   const parts = ours.map((file) => `${path.extname(file).slice(1)} ${kB(size(file)).toFixed(0)}`).join(', ');
-  const later = filesOf(web).filter((file) => file.endsWith('.js') && !ours.includes(file) && !file.endsWith('sw.js'));
+  const later = ownFiles(web).filter((file) => file.endsWith('.js') && !ours.includes(file) && !file.endsWith('sw.js'));
   const shared = later.find((file) => path.basename(file).startsWith('__common'));
   const stages = later.filter((file) => file !== shared).map((file) => ({ file, bytes: size(file) }));
   const largest = stages.reduce((a, b) => (b.bytes > a.bytes ? b : a));

@@ -1,11 +1,15 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { build as bundle } from 'esbuild';
 import { injectManifest } from 'workbox-build';
+import { DIGEST, filesUnder, keepServing, setByFiles } from './builds';
 import { bin, ROOT, WEB } from './paths';
 import { command } from './process';
 import { say } from './say';
+
+/** Where files of builds before this one lie. */
+const BEFORE = path.join(ROOT, '.alveus', 'builds');
 
 const SHARED = [
   path.join(ROOT, 'package-lock.json'),
@@ -31,6 +35,7 @@ export function buildWeb(): Promise<string> {
   return built(WEB, 'the web app', sources, async (out) => {
     loadLater(out);
     await makeServiceWorker(out);
+    keepServing(out, BEFORE);
   });
 }
 
@@ -52,6 +57,7 @@ async function built(
   const from = digest(sources);
   if (existsSync(mark) && readFileSync(mark, 'utf8') === from) return out;
   say(`Building ${name} (about a minute) …`);
+  if (folder === WEB) setByFiles(out, BEFORE);
   await command(bin('expo'), ['export', '-p', 'web', '--output-dir', 'dist'], {
     cwd: folder,
     env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', NODE_ENV: 'production', CI: '1' },
@@ -101,7 +107,7 @@ async function makeServiceWorker(out: string): Promise<void> {
     globPatterns: ['**/*.{html,js,svg,woff2,ico,png}'],
     globIgnores: ['sw.js'],
     // Names that carry a digest of what is in them need no other.
-    dontCacheBustURLsMatching: /[-.][0-9a-f]{32}\./,
+    dontCacheBustURLsMatching: DIGEST,
     maximumFileSizeToCacheInBytes: 8_000_000,
   });
   for (const warning of warnings) say(warning);
@@ -110,14 +116,6 @@ async function makeServiceWorker(out: string): Promise<void> {
 
 function addressOf(out: string, file: string): string {
   return `/${path.relative(out, file).split(path.sep).join('/')}`;
-}
-
-function filesUnder(folder: string): string[] {
-  if (!existsSync(folder)) return [];
-  return readdirSync(folder, { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile())
-    .map((entry) => path.join(entry.parentPath, entry.name))
-    .sort();
 }
 
 function digest(files: readonly string[]): string {
