@@ -1,5 +1,5 @@
 import type { Aside, Choice, Conflict, Edit, Held, Item, Pending, Plan, Step, Uuid } from '@alveus/plan';
-import { addressOf, applyEdits, EMPTY_PLAN, keyOf, stepOf } from '@alveus/plan';
+import { addressOf, applyEdits, EMPTY_PLAN, heldOf, keyOf, stepOf, withHeard } from '@alveus/plan';
 import type { Reducer } from '@reduxjs/toolkit';
 import { createAction } from '@reduxjs/toolkit';
 import { jobPut } from './frame/jobs';
@@ -116,7 +116,7 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
       ...state,
       name,
       opening: 'open',
-      held: heldMap(state.held, held),
+      held: withHeard(state.held, held),
       sequence,
       pending,
       kept: pending.length,
@@ -136,7 +136,7 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   if (changesHeard.match(action)) {
     const { sequence, changes } = action.payload;
     if (changes.length === 0 && sequence === state.sequence) return state;
-    return withPlan({ ...state, held: heldMap(state.held, changes), sequence: Math.max(sequence, state.sequence) });
+    return withPlan({ ...state, held: withHeard(state.held, changes), sequence: Math.max(sequence, state.sequence) });
   }
   if (linkChanged.match(action))
     return sameLink(state.link, action.payload) ? state : { ...state, link: action.payload };
@@ -211,13 +211,7 @@ const without = (ids: ReadonlySet<Uuid>, id: Uuid): ReadonlySet<Uuid> =>
 function taken(state: JobState, { batch, sequence }: { batch: Uuid; sequence: number }): JobState {
   const sent = state.pending.find(({ id }) => id === batch);
   if (!sent) return state;
-  const held = new Map(state.held);
-  for (const change of sent.changes) {
-    const address = addressOf(change);
-    const known = held.get(keyOf(address));
-    if (known && known.revision > sequence) continue;
-    held.set(keyOf(address), { ...address, revision: sequence, item: change.op === 'put' ? change.item : null });
-  }
+  const held = withHeard(state.held, heldOf(sent, sequence));
   return { ...state, held, pending: state.pending.filter(({ id }) => id !== batch), kept: Math.max(0, state.kept - 1) };
 }
 
@@ -248,16 +242,6 @@ function withPlan(state: JobState): JobState {
     if (item && (state.plan[item.kind] as Record<string, Item>)[item.id] !== item) edits.push({ op: 'put', item });
   }
   return { ...state, plan: applyEdits(state.plan, edits) };
-}
-
-function heldMap(before: ReadonlyMap<string, Held>, changes: readonly Held[]): ReadonlyMap<string, Held> {
-  const after = new Map(before);
-  for (const change of changes) {
-    const key = keyOf(change);
-    const known = after.get(key);
-    if (!known || change.revision > known.revision) after.set(key, change);
-  }
-  return after;
 }
 
 function sameLink(a: Link, b: Link): boolean {

@@ -1,4 +1,5 @@
 import type { Uuid } from '@alveus/plan';
+import { heldOf } from '@alveus/plan';
 import type { KnownJob } from '../store/frame/jobs';
 import { noticed } from '../store/frame/notice';
 import {
@@ -16,7 +17,6 @@ import type { Store } from '../store/store';
 import type { Desk } from './desk';
 import type { Device } from './frame/device';
 import type { Keeper } from './keeper';
-import { heldOf } from './shelfDesk';
 
 /** The desk of the open job: its papers lie in the store, where they are seen, and on the device. */
 export interface OpenDesk extends Desk {

@@ -1,5 +1,5 @@
-import type { Held, Pending, Uuid } from '@alveus/plan';
-import { addressOf, keyOf } from '@alveus/plan';
+import type { Held, Uuid } from '@alveus/plan';
+import { heldOf, keyOf, withHeard } from '@alveus/plan';
 import type { Desk, Papers } from './desk';
 import type { Device } from './frame/device';
 
@@ -25,7 +25,7 @@ export async function shelfDesk(device: Device, job: Uuid, live: () => boolean):
       ...papers,
       known: true,
       sequence,
-      held: newest(papers.held, changes),
+      held: withHeard(papers.held, changes),
       pending: papers.pending.filter(({ id }) => id !== answered),
     };
   };
@@ -59,22 +59,4 @@ export async function shelfDesk(device: Device, job: Uuid, live: () => boolean):
       papers = { ...papers, pending };
     },
   };
-}
-
-/** What the server holds once it took a batch. */
-export function heldOf(batch: Pending, revision: number): Held[] {
-  return batch.changes.map((change) => ({
-    ...addressOf(change),
-    revision,
-    item: change.op === 'put' ? change.item : null,
-  }));
-}
-
-function newest(before: ReadonlyMap<string, Held>, changes: readonly Held[]): ReadonlyMap<string, Held> {
-  const after = new Map(before);
-  for (const change of changes) {
-    const known = after.get(keyOf(change));
-    if (!known || change.revision > known.revision) after.set(keyOf(change), change);
-  }
-  return after;
 }

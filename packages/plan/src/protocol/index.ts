@@ -1,5 +1,6 @@
 export * from './aside';
 export * from './change';
+export * from './held';
 export * from './lineage';
 export * from './merge';
 export * from './plan';

@@ -5,9 +5,10 @@ import { sheetOpened, useAppDispatch, useAppSelector, viewReset } from '../../st
 import { selectStageStates } from '../../store/results';
 import { SyncProvider, useActions, useOutbox } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
-import { Bar, Busy, Button, IconButton, Note, Tabs, useWide, Words } from '../../ui';
+import { Bar, Busy, Button, IconButton, Tabs, useWide, Words } from '../../ui';
 import { Units } from './Units';
 import { SaveState } from './SaveState';
+import { ServerSays } from './ServerSays';
 import { Sheets } from './Sheets';
 import { stageTabs } from './stages';
 import type { StageName } from './StageStack';
@@ -49,8 +50,7 @@ function OpenJob({ job, stage }: JobScreenProps) {
     <Units>
       <View style={[styles.page, { backgroundColor: tones.page }]}>
         <TopBar />
-        <Refused />
-        <SetAside />
+        <ServerSays />
         <View style={wide ? styles.bodyWide : styles.body}>
           <Stages stage={stage} wide={wide} />
           <View style={styles.stage} role="main">
@@ -88,41 +88,6 @@ const TopBar = memo(function TopBar() {
       <IconButton name="redo" label="Redo" onPress={actions.redo} disabled={!canRedo} />
       <IconButton name="menu" label="Menu" onPress={() => dispatch(sheetOpened({ sheet: 'menu' }))} />
     </Bar>
-  );
-});
-
-/** The server will not have this page, or this job: in its words, with the one thing that can be done about it. */
-const Refused = memo(function Refused() {
-  const message = useAppSelector(({ job: { link } }) => (link.state === 'refused' ? link.message : undefined));
-  if (message === undefined) return null;
-  return (
-    <View style={styles.aside}>
-      <Note tone="stop" icon="stop" role="status">
-        <View style={styles.asideWords}>
-          <Words style={styles.title}>{message}</Words>
-          <Button onPress={() => window.location.reload()}>Load anew</Button>
-        </View>
-      </Note>
-    </View>
-  );
-});
-
-/** Something was not taken by the server: told above every stage until somebody decides. */
-const SetAside = memo(function SetAside() {
-  const dispatch = useAppDispatch();
-  const count = useAppSelector((state) => state.job.aside.length);
-  if (count === 0) return null;
-  return (
-    <View style={styles.aside}>
-      <Note tone="fix" icon="fix" role="status">
-        <View style={styles.asideWords}>
-          <Words style={styles.title}>
-            {count === 1 ? 'The server did not take a change.' : `The server did not take ${count} changes.`}
-          </Words>
-          <Button onPress={() => dispatch(sheetOpened({ sheet: 'aside' }))}>Look at it</Button>
-        </View>
-      </Note>
-    </View>
   );
 });
 
@@ -165,8 +130,6 @@ function Waiting({ missing }: { missing: boolean }) {
 const styles = StyleSheet.create({
   page: { flex: 1 },
   title: { flex: 1, overflow: 'hidden' },
-  aside: { paddingHorizontal: 12, paddingVertical: 6 },
-  asideWords: { flexDirection: 'row', alignItems: 'center', gap: 10 },
   body: { flex: 1 },
   bodyWide: { flex: 1, flexDirection: 'row' },
   stage: { flex: 1 },

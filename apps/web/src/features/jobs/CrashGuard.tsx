@@ -7,8 +7,8 @@ import { useFrame } from '../../sync/frame/FrameProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button } from '../../ui/Button';
 import { Words } from '../../ui/Words';
-import { BrandBar } from './BrandBar';
 import { savePlan } from './savePlan';
+import { WordsPage } from './WordsPage';
 
 /** Where the screen fails, the page says so and lets people go on: what was typed goes out beside it all the same. */
 export function CrashGuard({ children }: { children: ReactNode }) {
@@ -40,37 +40,29 @@ function Crashed({ error, store, onGoOn }: { error: Error; store: FrameStore; on
   const { job } = store.getState() as Partial<RootState>;
   const open = job?.opening === 'open' ? job : undefined;
   return (
-    <View style={[styles.page, { backgroundColor: tones.page }]}>
-      <BrandBar />
-      <View role="main" style={styles.body}>
-        <Words size="title" strong heading={2}>
-          This screen has failed
+    <WordsPage title="This screen has failed">
+      <Words>
+        What you typed is kept, and is still being sent. Go on and see whether it happens again; the plan file holds all
+        of the job, whatever happens here.
+      </Words>
+      <View role="note" style={[styles.what, { borderColor: tones.line, backgroundColor: tones.card }]}>
+        <Words size="small" tone="muted">
+          {error.message || 'No reason was given.'}
         </Words>
-        <Words>
-          What you typed is kept, and is still being sent. Go on and see whether it happens again; the plan file holds
-          all of the job, whatever happens here.
-        </Words>
-        <View role="note" style={[styles.what, { borderColor: tones.line, backgroundColor: tones.card }]}>
-          <Words size="small" tone="muted">
-            {error.message || 'No reason was given.'}
-          </Words>
-        </View>
-        <Button kind="main" onPress={onGoOn}>
-          Go on
-        </Button>
-        {open ? (
-          <Button icon="file" onPress={() => savePlan(open.name, open.plan)}>
-            Save plan file
-          </Button>
-        ) : null}
-        <Button onPress={() => window.location.assign('/')}>All jobs</Button>
       </View>
-    </View>
+      <Button kind="main" onPress={onGoOn}>
+        Go on
+      </Button>
+      {open ? (
+        <Button icon="file" onPress={() => savePlan(open.name, open.plan)}>
+          Save plan file
+        </Button>
+      ) : null}
+      <Button onPress={() => window.location.assign('/')}>All jobs</Button>
+    </WordsPage>
   );
 }
 
 const styles = StyleSheet.create({
-  page: { flex: 1 },
-  body: { padding: 24, gap: 12, paddingTop: 48, maxWidth: 560, alignSelf: 'center', width: '100%' },
   what: { borderWidth: 1, borderRadius: 8, padding: 12 },
 });
