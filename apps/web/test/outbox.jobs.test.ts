@@ -1,0 +1,132 @@
+import { planEdited } from '../src/store/job';
+import { Refused } from '../src/sync/api';
+import { FakeServer, together, uuid } from './support/fakeServer';
+import { JOB, NODE, OTHER_NODE, YARD, LANE, node, other, waiting, nameOn, freshFile, page } from './support/page';
+
+/** What the server refuses, and jobs beside the open one: one holds up no other. */
+
+describe('what the server refuses', () => {
+  test('is set aside with the reason, and what does not rest on it goes on; the next page knows of it', async () => {
+    const server = new FakeServer(JOB);
+    const file = freshFile();
+    const one = await page(server, file);
+    await one.edit(node('Basin'));
+    server.up = false;
+    await one.edit(node('Cursed'));
+    await one.edit(node('Cursed', 2));
+    await one.edit(other('Ditch'));
+    server.up = true;
+    server.refuse = (batch) =>
+      JSON.stringify(batch.changes).includes('Cursed') ? 'There are too many things in it.' : undefined;
+    await one.outbox.run();
+    expect(one.words()).toBe('Saved · 1 change set aside');
+    expect(one.store.getState().job.aside).toMatchObject([{ reason: 'There are too many things in it.' }]);
+    expect(server.held.get(`node:${NODE}`)?.item).toEqual(node('Basin', 2));
+    expect(server.held.get(`node:${OTHER_NODE}`)?.item).toEqual(other('Ditch'));
+    expect(one.plan().node[NODE]).toEqual(node('Basin', 2));
+    expect(await one.onDevice()).toBe(0);
+    one.kill();
+    const two = await page(server, file);
+    expect(two.words()).toBe('Saved · 1 change set aside');
+    two.kill();
+  });
+
+  test('can be tried again once the reason is gone, or let go of', async () => {
+    const server = new FakeServer(JOB);
+    const file = freshFile();
+    const one = await page(server, file);
+    server.refuse = () => 'Not today.';
+    await one.edit(node('Basin'));
+    await one.edit(other('Ditch'));
+    server.refuse = () => undefined;
+    const [first, second] = one.store.getState().job.aside;
+    if (!first || !second) throw new Error('nothing aside');
+    one.actions.tryAgain(first);
+    one.actions.letGo(second);
+    await one.outbox.run();
+    await one.settled();
+    expect(one.words()).toBe('Saved');
+    expect(nameOn(server)).toBe('Basin');
+    expect(server.held.has(`node:${OTHER_NODE}`)).toBe(false);
+    expect((await one.device.read(JOB)).aside).toEqual([]);
+    one.kill();
+  });
+
+  test('where the job itself is refused, all of it stays on the device', async () => {
+    const server = new FakeServer(JOB);
+    const one = await page(server, freshFile());
+    const { changes } = server.api;
+    (server.api as { changes: unknown }).changes = () => Promise.reject(new Refused(403, 'Not from this machine.'));
+    await one.edit(node('Basin'));
+    expect(one.words()).toMatch(/Not saved: Not from this machine/);
+    expect(one.store.getState().job.pending).toHaveLength(1);
+    (server.api as { changes: unknown }).changes = changes;
+    await one.outbox.run();
+    expect(one.words()).toBe('Saved');
+    one.kill();
+  });
+});
+
+describe('one outbox for all jobs', () => {
+  test('what was typed in a job goes out while another is open', async () => {
+    const server = new FakeServer(JOB);
+    const yard = new FakeServer(YARD);
+    const api = together(server, yard);
+    const file = freshFile();
+    const one = await page(server, file, api);
+    yard.up = server.up = false;
+    await one.edit(node('Basin'));
+    await one.outbox.open(YARD);
+    one.store.dispatch(planEdited({ edits: [{ op: 'put', item: other('Yard') }], batch: uuid(), way: 'do' }));
+    yard.up = server.up = true;
+    await one.outbox.run();
+    expect(nameOn(server)).toBe('Basin');
+    expect((await one.device.waiting()).size).toBe(0);
+    one.kill();
+  });
+
+  test('one job that the server will not have holds up no other, and no conflict of one does', async () => {
+    const server = new FakeServer(JOB);
+    const yard = new FakeServer(YARD);
+    const file = freshFile();
+    const one = await page(server, file, together(server, yard));
+    await one.edit(node('Basin'));
+    server.up = yard.up = false;
+    await one.edit(node('Mine'));
+    await one.outbox.open(YARD);
+    await one.outbox.open(LANE);
+    server.up = yard.up = true;
+    server.other(node('Theirs'));
+    await one.device.keepMade({ id: YARD, name: 'Yard', sequence: 0, changedAt: '' }, [waiting(other('Yard'))]);
+    await one.outbox.run();
+    expect(yard.held.get(`node:${OTHER_NODE}`)?.item).toEqual(other('Yard'));
+    // The conflict is asked once its job is open.
+    expect([...(await one.device.waiting()).keys()]).toEqual([JOB]);
+    await one.outbox.open(JOB);
+    expect(one.store.getState().job.conflicts).toHaveLength(1);
+    one.kill();
+  });
+
+  test('a job made without signal is there at once, and arrives whole, once, though the answer was lost', async () => {
+    const server = new FakeServer(JOB);
+    const yard = new FakeServer(YARD);
+    yard.there = false;
+    const file = freshFile();
+    const one = await page(server, file, together(server, yard));
+    server.up = yard.up = false;
+    await one.device.keepMade({ id: YARD, name: 'Yard', sequence: 0, changedAt: '' }, [waiting(other('Yard'))]);
+    await one.outbox.open(YARD);
+    expect(one.store.getState().job).toMatchObject({ opening: 'open', name: 'Yard' });
+    expect(one.plan().node[OTHER_NODE]).toEqual(other('Yard'));
+    one.kill();
+    server.up = yard.up = true;
+    yard.loseMade = true;
+    const two = await page(server, file, together(server, yard));
+    await two.outbox.run();
+    await two.outbox.run();
+    expect(yard.made).toBe(1);
+    expect(yard.held.get(`node:${OTHER_NODE}`)?.item).toEqual(other('Yard'));
+    expect((await two.device.waiting()).size).toBe(0);
+    two.kill();
+  });
+});

@@ -1,0 +1,74 @@
+import { openDB } from 'idb';
+import { FakeServer, uuid } from './support/fakeServer';
+import { JOB, NODE, freshFile, firstOf, page } from './support/page';
+
+/** What the first app left on a device, in the versions of its time. */
+
+/** Its database; the versions were the plan format's. */
+const firstApp = (file: string, version: number) =>
+  openDB(firstOf(file), version, {
+    upgrade(db) {
+      db.createObjectStore('jobs', { keyPath: 'id' });
+      db.createObjectStore('held').createIndex('job', 'job');
+      db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
+      db.createObjectStore('settings');
+    },
+  });
+
+test('a device that kept a plan of version 1 brings it forward, waiting edits and all', async () => {
+  const file = freshFile();
+  const old = await firstApp(file, 1);
+  const before = { kind: 'node', id: NODE, name: 'Ditch', form: 'daylight', water: 28 };
+  const after = { ...before, water: 29 };
+  await old.put('jobs', { id: JOB, name: 'Yard', sequence: 1, changedAt: new Date(0).toISOString() });
+  await old.put('held', { job: JOB, kind: 'node', id: NODE, revision: 1, item: before }, [JOB, `node:${NODE}`]);
+  await old.add('pending', {
+    job: JOB,
+    id: uuid(),
+    changes: [{ op: 'put', item: after, base: 1 }],
+    step: [{ address: { kind: 'node', id: NODE }, before, after }],
+  });
+  old.close();
+  const server = new FakeServer(JOB);
+  server.other({ kind: 'node', id: NODE, name: 'Ditch', form: 'daylight', water: { high: 28 } });
+  const one = await page(server, file);
+  await one.outbox.run();
+  expect(one.words()).toBe('Saved');
+  expect(server.held.get(`node:${NODE}`)?.item).toMatchObject({ water: { high: 29 } });
+  one.kill();
+});
+
+test('what waits on a device since version 2 is brought forward, and arrives', async () => {
+  const server = new FakeServer(JOB);
+  const file = freshFile();
+  const old = await firstApp(file, 2);
+  const [line, low, high] = [uuid(), uuid(), uuid()];
+  const run = {
+    kind: 'run',
+    id: NODE,
+    line,
+    name: 'Run 1',
+    lower: low,
+    upper: high,
+    length: { from: 'typed', value: 9 },
+    vehicles: false,
+  };
+  const grade = { kind: 'runGrade', id: NODE, low: 28, drop: 0.1 };
+  await old.put('jobs', { id: JOB, name: 'Yard', sequence: 1, changedAt: '' });
+  await old.put('held', { job: JOB, kind: 'run', id: NODE, revision: 1, item: run }, [JOB, `run:${NODE}`]);
+  await old.add('pending', {
+    job: JOB,
+    id: uuid(),
+    changes: [{ op: 'put', item: grade, base: 0 }],
+    step: [{ address: { kind: 'runGrade', id: NODE }, after: grade }],
+  });
+  old.close();
+  server.up = false;
+  const one = await page(server, file);
+  expect(one.plan().run[NODE]).toMatchObject({ a: low, b: high, flow: 'to-a' });
+  expect(one.plan().runGrade[NODE]).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
+  server.up = true;
+  await one.outbox.run();
+  expect(server.held.get(`runGrade:${NODE}`)?.item).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
+  one.kill();
+});
