@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { chmodSync, chownSync, copyFileSync, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { VERSION } from '@alveus/plan';
 import { expect, test } from '@playwright/test';
 import pg from 'pg';
 import { lastingCluster, passingCluster, runningServer } from '../tools/lib/cluster';
@@ -85,6 +86,7 @@ test('PostgreSQL is ended again and again under load: the server lives, is back 
         const item = { kind: 'node', id, name: 'Manhole', form: 'manhole' };
         const answer = await post(`/jobs/${job}/changes`, {
           id: randomUUID(),
+          format: VERSION,
           changes: [{ op: 'put', item, base: 0 }],
         });
         if (answer.status === 200) {

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import type { Browser, CDPSession, Page } from '@playwright/test';
 import { chromium as launcher } from '@playwright/test';
 import type { Change, Item } from '@alveus/plan';
-import { itemsOf, LIMITS, openPlanFile } from '@alveus/plan';
+import { itemsOf, LIMITS, openPlanFile, VERSION } from '@alveus/plan';
 import { asCompany, createJob, openPool, takeBatch } from '@alveus/server';
 import { CHROMIUM_ARGS, chromium } from '../lib/browser';
 import { buildEmpty, buildWeb } from '../lib/build';
@@ -41,6 +41,7 @@ export async function openBench(cleanup: Cleanup): Promise<Bench> {
     for (let from = 0; from < changes.length; from += LIMITS.batchChanges)
       await takeBatch(pool, COMPANY.id, job, {
         id: randomUUID(),
+        format: VERSION,
         changes: changes.slice(from, from + LIMITS.batchChanges),
       });
     return job;

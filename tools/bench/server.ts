@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import type { Batch, Item } from '@alveus/plan';
+import { VERSION } from '@alveus/plan';
 import { buildApp, openPool } from '@alveus/server';
 import autocannon from 'autocannon';
 import express from 'express';
@@ -98,7 +99,7 @@ function batchOf(count: number): Batch {
     const item: Item = { kind: 'nodeGround', id: randomUUID(), elevation: 12.3456 };
     return { op: 'put' as const, item, base: 0 };
   });
-  return { id: randomUUID(), changes };
+  return { id: randomUUID(), format: VERSION, changes };
 }
 
 /** Batches taken in a second. @throws where any is not */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Uuid } from '@alveus/plan';
-import { itemsOf, openPlanFile } from '@alveus/plan';
+import { itemsOf, openPlanFile, VERSION } from '@alveus/plan';
 import { asCompany, createJob, openPool, takeBatch } from '@alveus/server';
 import { DEMO } from './paths';
 
@@ -21,7 +21,7 @@ export async function loadDemo(appUrl: string, company: Uuid): Promise<void> {
     if (before) return;
     await asCompany(pool, company, (client) => createJob(client, DEMO_JOB, opened.name));
     const changes = itemsOf(opened.plan).map((item) => ({ op: 'put' as const, item, base: 0 }));
-    await takeBatch(pool, company, DEMO_JOB, { id: DEMO_BATCH, changes });
+    await takeBatch(pool, company, DEMO_JOB, { id: DEMO_BATCH, format: VERSION, changes });
   } finally {
     await pool.end();
   }

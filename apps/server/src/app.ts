@@ -8,7 +8,7 @@ import helmet from 'helmet';
 import type pg from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { answerRefusals, onlyJson, onlyNewApps, onlyThisMachine, Refusal } from './http';
+import { answerRefusals, onlyAppsOfThisAge, onlyJson, onlyThisMachine, Refusal } from './http';
 import { jobRoutes } from './jobs';
 import { changeRoutes } from './plans';
 
@@ -34,7 +34,7 @@ export function buildApp({ pool, company, log, webDir }: AppParts): express.Expr
     for (const [name, value] of API_HEADERS) response.setHeader(name, value);
     next();
   });
-  api.use(onlyNewApps, onlyJson, express.json({ limit: LIMITS.requestBytes, strict: true }));
+  api.use(onlyAppsOfThisAge, onlyJson, express.json({ limit: LIMITS.requestBytes, strict: true }));
   api.get('/health', async (_request, response) => {
     const database = await pool.query('SELECT 1').then(
       () => true,

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Item } from '@alveus/plan';
-import { LIMITS } from '@alveus/plan';
+import { LIMITS, VERSION } from '@alveus/plan';
 import request from 'supertest';
 import type { World } from './world';
 import { batch, makeWorld, newJob, node, put } from './world';
@@ -132,10 +132,14 @@ describe('what a client has not seen', () => {
     const [a, b] = [randomUUID(), randomUUID()];
     await job.send(batch([put(node(a, 'Outlet')), put(node(b, 'Basin'))]));
     await job.send(batch([{ op: 'remove', kind: 'node', id: b, base: 1 }]));
-    expect(await job.since(1)).toEqual({ sequence: 2, changes: [{ kind: 'node', id: b, revision: 2, item: null }] });
+    expect(await job.since(1)).toEqual({
+      sequence: 2,
+      at: expect.any(String),
+      changes: [{ kind: 'node', id: b, revision: 2, item: null }],
+    });
     // From nothing, what is gone need not be told.
     expect((await job.since(0)).changes.map(({ id }) => id)).toEqual([a]);
-    expect(await job.since(2)).toEqual({ sequence: 2, changes: [] });
+    expect(await job.since(2)).toEqual({ sequence: 2, at: expect.any(String), changes: [] });
     // What was removed may be put again, by one who saw the removal or one who never saw the item.
     await job.send(batch([put(node(b, 'Basin'), 2)])).expect(200);
   });
@@ -205,7 +209,7 @@ describe('bad input gets a 4xx, and changes nothing', () => {
     ['not an item at all', 'pipe'],
   ])('%s', async (_what, item) => {
     const job = await newJob(world.app());
-    const answer = await job.send({ id: randomUUID(), changes: [{ op: 'put', item, base: 0 }] });
+    const answer = await job.send({ id: randomUUID(), format: VERSION, changes: [{ op: 'put', item, base: 0 }] });
     expect(answer.status).toBe(422);
     expect(answer.body.error.message).toMatch(/changes\.0/);
     expect((await job.since(0)).sequence).toBe(0);
@@ -214,13 +218,13 @@ describe('bad input gets a 4xx, and changes nothing', () => {
   test('no change, too many changes, the same item twice, revisions that are none', async () => {
     const job = await newJob(world.app());
     const item = node(randomUUID(), 'Outlet');
-    await job.send({ id: randomUUID(), changes: [] }).expect(422);
+    await job.send({ id: randomUUID(), format: VERSION, changes: [] }).expect(422);
     await job.send(batch([put(item), put(item)])).expect(422);
     await job
       .send(batch(Array.from({ length: LIMITS.batchChanges + 1 }, () => put(node(randomUUID(), 'x')))))
       .expect(422);
     for (const base of [-1, 0.5, 1e300, 'one', null])
-      await job.send({ id: randomUUID(), changes: [{ op: 'put', item, base }] }).expect(422);
+      await job.send({ id: randomUUID(), format: VERSION, changes: [{ op: 'put', item, base }] }).expect(422);
     for (const since of ['-1', 'x', '1.5', '1e400'])
       await request(world.app()).get(`/api/jobs/${job.id}/changes?since=${since}`).expect(422);
   });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { PROTOCOL, PROTOCOL_HEADER } from '@alveus/plan';
+import { PROTOCOL, PROTOCOL_HEADER, SPEAKS, VERSION } from '@alveus/plan';
 import request from 'supertest';
 import type { World } from './world';
 import { batch, makeWorld, newJob, node, put } from './world';
@@ -68,10 +68,14 @@ test('an app that was loaded before the server was renewed is told to load anew,
     const sent = job.send(batch([{ op: 'put', item: node(randomUUID(), 'Outlet'), base: 0 }]));
     return protocol === undefined ? sent : sent.set(PROTOCOL_HEADER, protocol);
   };
-  for (const old of [String(PROTOCOL - 1), '0', 'x', '']) {
+  for (const old of [String(PROTOCOL - 1), `${PROTOCOL - 1}.${VERSION}`, `${PROTOCOL}.${VERSION - 1}`, '0', 'x', '']) {
     const { body } = await put(old).expect(426);
     expect(body.error.message).toMatch(/Load it anew: what was typed is kept/);
   }
+  for (const newer of [`${PROTOCOL}.${VERSION + 1}`, `${PROTOCOL + 1}.1`]) {
+    const { body } = await put(newer).expect(426);
+    expect(body.error.message).toMatch(/The server is older/);
+  }
   expect((await job.since(0)).changes).toEqual([]);
-  for (const known of [String(PROTOCOL), undefined]) await put(known).expect(200);
+  for (const known of [SPEAKS, undefined]) await put(known).expect(200);
 });

@@ -1,4 +1,5 @@
 import type { Batch, Change, Item, Uuid } from '@alveus/plan';
+import { VERSION } from '@alveus/plan';
 import { randomUUID } from 'node:crypto';
 import type { Express } from 'express';
 import pg from 'pg';
@@ -79,7 +80,11 @@ export const node = (id: Uuid, name: string, more: object = {}): Item => ({
   ...more,
 });
 export const put = (item: Item, base: Change['base'] = 0): Change => ({ op: 'put', item, base });
-export const batch = (changes: Change[], id: Uuid = randomUUID()): Batch => ({ id, changes });
+export const batch = (changes: Change[], id: Uuid = randomUUID()): Batch => ({
+  id,
+  format: VERSION,
+  changes,
+});
 
 /** A new job, with the requests that tests make of it. */
 export async function newJob(app: Express, name = 'Yard') {

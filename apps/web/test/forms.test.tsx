@@ -71,7 +71,7 @@ async function mount(plan: Plan, sheet: ReactNode): Promise<void> {
       jobOpened({
         name: 'Yard',
         held: items.map((item) => ({ kind: item.kind, id: item.id, revision: 1, item })),
-        sequence: 1,
+        points: [],
         pending: [],
       }),
     );

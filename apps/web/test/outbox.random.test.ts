@@ -1,12 +1,13 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
-import type { Batch, Item, Uuid } from '@alveus/plan';
+import type { Item, Uuid } from '@alveus/plan';
 import { makeStore } from '../src/store/frame/store';
 import type { JobState } from '../src/store/job';
 import { planEdited } from '../src/store/job';
 import { withJob } from '../src/store/store';
 import { openDevice } from '../src/sync/frame/device';
 import { Outbox } from '../src/sync/outbox';
+import type { Sent } from './support/fakeServer';
 import { FakeServer, together, uuid } from './support/fakeServer';
 
 /**
@@ -47,7 +48,7 @@ interface Typed {
   kept: boolean;
 }
 
-const waterOf = (item: Item | null | undefined): number | undefined =>
+const waterOf = (item: object | null | undefined): number | undefined =>
   (item as { water?: { high?: number } } | null | undefined)?.water?.high;
 
 let devices = 0;
@@ -65,7 +66,7 @@ class World {
 
   constructor() {
     this.servers.forEach((server, job) => {
-      server.refuse = (batch: Batch) =>
+      server.refuse = (batch: Sent) =>
         batch.changes.some((change) => change.op === 'put' && this.cursed.has(`${job}:${change.item.id}`))
           ? 'Not this one.'
           : undefined;

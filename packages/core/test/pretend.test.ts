@@ -17,6 +17,7 @@ import {
   stepOf,
   undo,
   upgradeItem,
+  VERSION,
 } from '@alveus/plan';
 import { evaluate, extendLine, findingsOf, removeRun, splitRun, startLine } from '../src';
 import { buildLine, ft, newId } from './builders';
@@ -209,6 +210,7 @@ describe('a pretend kind', () => {
     const pending = [
       {
         id: newId(),
+        format: VERSION,
         changes: [{ op: 'put' as const, item: mine, base: 1 }],
         step: [{ address, before: tape, after: mine }],
       },

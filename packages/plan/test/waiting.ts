@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Edit, Held, Item, Pending, Plan } from '../src';
-import { addressOf, applyEdits, keyOf, planOf, stepOf } from '../src';
+import { addressOf, applyEdits, keyOf, planOf, readItem, stepOf, VERSION } from '../src';
 
 /** Edits that wait, and a server in miniature. */
 
@@ -57,7 +57,7 @@ export function pendingOf(
     const step = stepOf(now, edits);
     now = applyEdits(now, edits);
     for (const edit of edits) touched.set(keyOf(addressOf(edit)), batchId);
-    return { id: batchId, changes, step };
+    return { id: batchId, format: VERSION, changes, step };
   });
   return { pending, plan: now };
 }
@@ -82,7 +82,7 @@ export function send(held: Map<string, Held>, pending: readonly Pending[]): Map<
       now.set(keyOf(addressOf(change)), {
         ...addressOf(change),
         revision: sequence,
-        item: change.op === 'put' ? change.item : null,
+        ...(change.op === 'put' ? readItem({ ...change.item }) : { item: null }),
       });
     taken.set(batch, sequence);
   }

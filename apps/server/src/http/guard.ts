@@ -1,4 +1,4 @@
-import { PROTOCOL, PROTOCOL_HEADER } from '@alveus/plan';
+import { ageOf, PROTOCOL_HEADER } from '@alveus/plan';
 import type { RequestHandler } from 'express';
 import { Refusal } from './refusal';
 
@@ -23,14 +23,24 @@ export const onlyThisMachine: RequestHandler = (request, _response, next) => {
   next();
 };
 
-/** An app that was loaded before the server was renewed may mean something else by what it sends. Who says nothing is no app of ours. */
-export const onlyNewApps: RequestHandler = (request, _response, next) => {
+/**
+ * An app that was loaded before the server was renewed may mean something else by what it sends, and would not read what
+ * it is sent; neither would a server that is older than the app. Who says nothing is no app of ours.
+ */
+export const onlyAppsOfThisAge: RequestHandler = (request, _response, next) => {
   const theirs = request.get(PROTOCOL_HEADER);
-  if (theirs !== undefined && !(Number(theirs) >= PROTOCOL))
+  const age = theirs === undefined ? 'same' : ageOf(theirs);
+  if (age === 'older')
     throw new Refusal(
       426,
       'app-too-old',
       'This page is older than the server. Load it anew: what was typed is kept on this device, and goes out then.',
+    );
+  if (age === 'newer')
+    throw new Refusal(
+      426,
+      'server-too-old',
+      'The server is older than this page. What is typed is kept on this device until the server is renewed.',
     );
   next();
 };

@@ -6,7 +6,7 @@ import type { z } from 'zod';
 /** What a request is refused with: a status, a stable code for programs and a sentence for people. */
 export class Refusal extends Error {
   constructor(
-    readonly status: 400 | 403 | 404 | 409 | 413 | 415 | 422 | 426,
+    readonly status: 400 | 403 | 404 | 409 | 410 | 413 | 415 | 422 | 426,
     readonly code: string,
     message: string,
     readonly issues: readonly { path: string; message: string }[] = [],
@@ -34,7 +34,8 @@ export function check<T>(schema: z.ZodType<T>, value: unknown): T {
   );
 }
 
-export const noSuchJob = (): Refusal => new Refusal(404, 'no-job', 'There is no such job, or it was deleted.');
+export const noSuchJob = (): Refusal => new Refusal(404, 'no-job', 'There is no such job.');
+export const jobDeleted = (): Refusal => new Refusal(410, 'job-deleted', 'This job was deleted.');
 
 /** Turns refusals, and what the body parser throws, into answers; anything else is logged and is our fault. */
 export const answerRefusals =

@@ -3,11 +3,16 @@ import { Router } from 'express';
 import type pg from 'pg';
 import { z } from 'zod';
 import { asCompany } from '../database';
-import { check, noSuchJob, Refusal } from '../http';
-import { createJob, deleteJob, findJob, listJobs, renameJob, restoreJob } from './store';
+import { check, jobDeleted, noSuchJob, Refusal } from '../http';
+import { createJob, deleteJob, findJob, listJobs, renameJob, restoreJob, wasDeleted } from './store';
 
 const NewJob = z.strictObject({ id: Uuid, name: Name });
 const NewName = z.strictObject({ name: Name });
+
+/** Why a job is not there. */
+export async function absent(pool: pg.Pool, company: Uuid, id: Uuid): Promise<Refusal> {
+  return (await asCompany(pool, company, (client) => wasDeleted(client, id))) ? jobDeleted() : noSuchJob();
+}
 
 /** /api/jobs: list, make, rename, delete, bring back. */
 export function jobRoutes(pool: pg.Pool, company: Uuid): Router {
@@ -27,7 +32,7 @@ export function jobRoutes(pool: pg.Pool, company: Uuid): Router {
   router.get('/:job', async (request, response) => {
     const id = check(Uuid, request.params.job);
     const job = await asCompany(pool, company, (client) => findJob(client, id));
-    if (!job) throw noSuchJob();
+    if (!job) throw await absent(pool, company, id);
     response.json(job);
   });
 
@@ -35,7 +40,7 @@ export function jobRoutes(pool: pg.Pool, company: Uuid): Router {
     const id = check(Uuid, request.params.job);
     const { name } = check(NewName, request.body);
     const job = await asCompany(pool, company, (client) => renameJob(client, id, name));
-    if (!job) throw noSuchJob();
+    if (!job) throw await absent(pool, company, id);
     response.json(job);
   });
 

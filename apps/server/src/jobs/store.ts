@@ -18,6 +18,12 @@ export async function listJobs(client: Client): Promise<Job[]> {
   return rows.map(jobOf);
 }
 
+/** Whether a job that cannot be found was deleted, or never was. */
+export async function wasDeleted(client: Client, id: Uuid): Promise<boolean> {
+  const { rowCount } = await client.query('SELECT 1 FROM job WHERE id = $1 AND deleted_at IS NOT NULL', [id]);
+  return rowCount === 1;
+}
+
 export async function findJob(client: Client, id: Uuid): Promise<Job | undefined> {
   const { rows } = await client.query<Row>(`SELECT ${COLUMNS} FROM job WHERE id = $1 AND deleted_at IS NULL`, [id]);
   return rows[0] && jobOf(rows[0]);

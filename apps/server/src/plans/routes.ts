@@ -1,12 +1,21 @@
-import { Batch, Revision, Uuid } from '@alveus/plan';
+import type { Point } from '@alveus/plan';
+import { Batch, Revision, upgradeBatch, Uuid } from '@alveus/plan';
 import { Router } from 'express';
 import type pg from 'pg';
 import { z } from 'zod';
 import { asCompany } from '../database';
-import { check, noSuchJob, Refusal } from '../http';
+import { check, Refusal } from '../http';
+import { absent } from '../jobs';
+import type { SentBatch } from './store';
 import { changesSince, takeBatch } from './store';
 
-const Since = z.strictObject({ since: z.coerce.number().pipe(Revision).default(0) });
+/** The point up to which somebody has heard; without `at` its number is taken on trust. */
+const Since = z
+  .strictObject({ since: z.coerce.number().pipe(Revision).default(0), at: Uuid.optional() })
+  .transform(({ since, at }): Point => ({ sequence: since, at: at ?? null }));
+
+const parted = (): Refusal =>
+  new Refusal(409, 'parted', 'The server was put back to an earlier day. It does not have what this device has.');
 
 /** /api/jobs/:job/changes: the plan out, batches in. */
 export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
@@ -14,22 +23,29 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
 
   router.get('/:job/changes', async (request, response) => {
     const id = check(Uuid, request.params.job);
-    const { since } = check(Since, request.query);
-    const changes = await asCompany(pool, company, (client) => changesSince(client, id, since));
-    if (!changes) throw noSuchJob();
+    const point = check(Since, request.query);
+    const changes = await asCompany(pool, company, (client) => changesSince(client, id, point));
+    if (!changes) throw await absent(pool, company, id);
+    if (changes === 'parted') throw parted();
     response.json(changes);
   });
 
   router.post('/:job/changes', async (request, response) => {
     const id = check(Uuid, request.params.job);
-    const batch = check(Batch, request.body);
-    const taking = await takeBatch(pool, company, id, batch);
+    const point = check(Since, request.query);
+    const sent: unknown = request.body;
+    const batch = check(Batch, upgradeBatch(sent));
+    // Both were there, or it would not have been a batch.
+    const { format, changes } = sent as SentBatch;
+    const taking = await takeBatch(pool, company, id, batch, { format, changes }, point);
     switch (taking.outcome) {
       case 'answered':
         response.status(taking.answer.taken ? 200 : 409).json(taking.answer);
         return;
       case 'no-job':
-        throw noSuchJob();
+        throw await absent(pool, company, id);
+      case 'parted':
+        throw parted();
       case 'reused':
         throw new Refusal(422, 'batch-reused', 'This batch id was used before, for other changes.');
       case 'unknown-base':

@@ -4,6 +4,7 @@ export * from './frame/jobs';
 export * from './frame/notice';
 export * from './frame/server';
 export * from './frame/settings';
+export * from './foreign';
 export * from './held';
 export * from './hooks';
 export * from './job';

@@ -1,5 +1,5 @@
-import type { Aside, Choice, Conflict, Edit, Held, Item, Pending, Plan, Step, Uuid } from '@alveus/plan';
-import { addressOf, applyEdits, EMPTY_PLAN, heldOf, keyOf, stepOf, withHeard } from '@alveus/plan';
+import type { Aside, Choice, Conflict, Edit, Held, Item, Lost, Pending, Plan, Point, Step, Uuid } from '@alveus/plan';
+import { addressOf, applyEdits, EMPTY_PLAN, heldOf, keyOf, stepOf, VERSION, withHeard } from '@alveus/plan';
 import type { Reducer } from '@reduxjs/toolkit';
 import { createAction } from '@reduxjs/toolkit';
 import { jobPut } from './frame/jobs';
@@ -13,7 +13,8 @@ export interface JobState {
   readonly name: string;
   readonly opening: 'closed' | 'opening' | 'open' | 'missing';
   readonly held: ReadonlyMap<string, Held>;
-  readonly sequence: number;
+  /** The points up to which it was heard, the newest last. */
+  readonly points: readonly Point[];
   readonly pending: readonly Pending[];
   /** Batches made on this page that were never tried to be sent: taking one back leaves no trace. */
   readonly untried: ReadonlySet<Uuid>;
@@ -33,6 +34,15 @@ export interface JobState {
   readonly aside: readonly Aside[];
   readonly conflicts: readonly Conflict[];
   readonly choices: ReadonlyMap<string, Choice>;
+  /** What the server lost when it was put back to an earlier day, until somebody decides. */
+  readonly parted: Parted | null;
+}
+
+/** Things that this device has and the server does not. */
+export interface Parted {
+  readonly lost: readonly Lost[];
+  /** Whether the server has the job at all. */
+  readonly there: boolean;
 }
 
 /** How things stand with the server. */
@@ -47,7 +57,7 @@ export const CLOSED: JobState = {
   name: '',
   opening: 'closed',
   held: new Map(),
-  sequence: 0,
+  points: [],
   pending: [],
   untried: new Set(),
   kept: 0,
@@ -61,6 +71,7 @@ export const CLOSED: JobState = {
   aside: [],
   conflicts: [],
   choices: new Map(),
+  parted: null,
 };
 
 const NO_DRAFT = { draft: CLOSED.draft, rested: CLOSED.rested };
@@ -72,7 +83,7 @@ export const jobOpening = createAction<{ id: Uuid; name: string }>('job/opening'
 export const jobOpened = createAction<{
   name: string;
   held: readonly Held[];
-  sequence: number;
+  points: readonly Point[];
   pending: readonly Pending[];
 }>('job/opened');
 export const jobMissing = createAction('job/missing');
@@ -90,7 +101,7 @@ export const draftSet = createAction<readonly Edit[]>('job/drafted');
 export const draftRested = createAction('job/rested');
 export const batchKept = createAction<Uuid>('job/kept');
 export const batchTaken = createAction<{ batch: Uuid; sequence: number }>('job/taken');
-export const changesHeard = createAction<{ sequence: number; changes: readonly Held[] }>('job/heard');
+export const changesHeard = createAction<{ points: readonly Point[]; changes: readonly Held[] }>('job/heard');
 export const linkChanged = createAction<Link>('job/link');
 export const deviceTroubled = createAction<string | null>('job/device');
 export const conflictsFound = createAction<readonly Conflict[]>('job/conflicts');
@@ -102,6 +113,14 @@ export const asidesKnown = createAction<readonly Aside[]>('job/asides');
 export const batchesAside = createAction<{ aside: readonly Aside[]; pending: readonly Pending[] }>('job/aside');
 /** What could be undone and redone when the job was last open on this device. */
 export const stepsKnown = createAction<{ past: readonly Step[]; future: readonly Step[] }>('job/steps');
+export const partedFound = createAction<Parted>('job/parted');
+/** The server's as it is since it was put back, what waits from here on, and what went aside. */
+export const jobRejoined = createAction<{
+  held: readonly Held[];
+  points: readonly Point[];
+  pending: readonly Pending[];
+  aside: readonly Aside[];
+}>('job/rejoined');
 export const asideDropped = createAction<Uuid>('job/aside-dropped');
 
 export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
@@ -111,13 +130,13 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   // Renamed in the list.
   if (jobPut.match(action)) return action.payload.id === state.id ? { ...state, name: action.payload.name } : state;
   if (jobOpened.match(action)) {
-    const { name, held, sequence, pending } = action.payload;
+    const { name, held, points, pending } = action.payload;
     return withPlan({
       ...state,
       name,
       opening: 'open',
       held: withHeard(state.held, held),
-      sequence,
+      points,
       pending,
       kept: pending.length,
     });
@@ -134,9 +153,9 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
     return { ...state, kept: Math.max(state.kept, 1 + state.pending.findIndex(({ id }) => id === action.payload)) };
   if (batchTaken.match(action)) return taken(state, action.payload);
   if (changesHeard.match(action)) {
-    const { sequence, changes } = action.payload;
-    if (changes.length === 0 && sequence === state.sequence) return state;
-    return withPlan({ ...state, held: withHeard(state.held, changes), sequence: Math.max(sequence, state.sequence) });
+    const { points, changes } = action.payload;
+    if (changes.length === 0) return points === state.points ? state : { ...state, points };
+    return withPlan({ ...state, held: withHeard(state.held, changes), points });
   }
   if (linkChanged.match(action))
     return sameLink(state.link, action.payload) ? state : { ...state, link: action.payload };
@@ -158,6 +177,18 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
     const { aside, pending } = action.payload;
     return waitingAnew({ ...state, aside: [...state.aside, ...aside] }, pending);
   }
+  if (partedFound.match(action)) return { ...state, parted: action.payload };
+  if (jobRejoined.match(action)) {
+    const { held, points, pending, aside } = action.payload;
+    const joined = {
+      ...state,
+      held: withHeard(new Map(), held),
+      points,
+      aside: [...state.aside, ...aside],
+      parted: null,
+    };
+    return waitingAnew(joined, pending);
+  }
   if (asideDropped.match(action)) return { ...state, aside: state.aside.filter(({ id }) => id !== action.payload) };
   return state;
 };
@@ -176,7 +207,7 @@ function edited(
   return {
     ...state,
     plan: applyEdits(state.plan, edits),
-    pending: [...state.pending, { id: batch, changes, step }],
+    pending: [...state.pending, { id: batch, format: VERSION, changes, step }],
     untried: new Set(state.untried).add(batch),
     ...NO_DRAFT,
     past: way === 'undo' ? state.past.slice(0, -1) : [...state.past, step].slice(-REMEMBERED),

@@ -5,7 +5,7 @@ type Tone = 'settled' | 'muted' | 'fix' | 'stop';
 /** Where the last edit is, in words. */
 export function savingWords({ job }: RootState): { text: string; tone: Tone } {
   const waiting = job.pending.length;
-  if (job.conflicts.length > 0) return { text: 'Kept here · needs your decision', tone: 'fix' };
+  if (job.conflicts.length > 0 || job.parted) return { text: 'Kept here · needs your decision', tone: 'fix' };
   if (waiting > job.kept && job.unkept !== null) return { text: job.unkept, tone: 'stop' };
   if (job.link.state === 'refused') return { text: `Not saved: ${job.link.message}`, tone: 'stop' };
   if (waiting === 0) {

@@ -40,6 +40,7 @@ export type Sheet =
   | { readonly sheet: 'pit'; readonly pit: Uuid | undefined }
   | { readonly sheet: 'fact'; readonly run: Uuid; readonly which: 'low' | 'slope' | 'high' }
   | { readonly sheet: 'aside' }
+  | { readonly sheet: 'parted' }
   | { readonly sheet: 'menu' };
 
 const initialState: ViewState = { line: null, station: 0, sheet: null, sketch: null, recent: [] };

@@ -1,17 +1,18 @@
-import type { Batch, BatchAnswer as Answer, Changes as Heard, Job as JobType, Uuid } from '@alveus/plan';
-import { BatchAnswer, Changes, Job } from '@alveus/plan';
-import { ask, call } from './frame/http';
+import type { BatchAnswer as Answer, Changes as Heard, Pending, Point, Uuid } from '@alveus/plan';
+import { BatchAnswer, Changes } from '@alveus/plan';
+import { ask } from './frame/http';
 import { jobsApi } from './frame/jobsApi';
 
 export { Refused, Unreachable } from './frame/http';
 
-/** The server, as an open job talks to it. */
+/** The server, as an open job talks to it. Each request names the point up to which this device has heard. */
 export const api = {
   ...jobsApi,
-  job: async (id: Uuid): Promise<JobType> => Job.parse(await ask(`/jobs/${id}`)),
-  changes: async (id: Uuid, since: number): Promise<Heard> =>
-    Changes.parse(await ask(`/jobs/${id}/changes?since=${since}`)),
-  send: async (id: Uuid, batch: Batch): Promise<Answer> =>
-    BatchAnswer.parse((await call(`/jobs/${id}/changes`, 'POST', batch)).json),
+  changes: async (id: Uuid, point: Point): Promise<Heard> =>
+    Changes.parse(await ask(`/jobs/${id}/changes?${from(point)}`)),
+  send: async (id: Uuid, { id: batch, format, changes }: Pending, point: Point): Promise<Answer> =>
+    BatchAnswer.parse(await ask(`/jobs/${id}/changes?${from(point)}`, 'POST', { id: batch, format, changes })),
 };
 export type Api = typeof api;
+
+const from = ({ sequence, at }: Point): string => `since=${sequence}${at === null ? '' : `&at=${at}`}`;

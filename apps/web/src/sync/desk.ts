@@ -1,4 +1,4 @@
-import type { Aside, Choice, Conflict, Held, Pending, Uuid } from '@alveus/plan';
+import type { Aside, Choice, Conflict, Held, Pending, Point, Uuid } from '@alveus/plan';
 
 /** What is known of a job, and what of it waits. */
 export interface Papers {
@@ -6,7 +6,8 @@ export interface Papers {
   readonly made: string | undefined;
   /** Whether its plan is known at all: kept on the device, or heard. */
   readonly known: boolean;
-  readonly sequence: number;
+  /** The points up to which it was heard, the newest last. */
+  readonly points: readonly Point[];
   readonly held: ReadonlyMap<string, Held>;
   readonly pending: readonly Pending[];
   readonly conflicts: readonly Conflict[];
@@ -30,7 +31,8 @@ export interface Desk {
   named(name: string): void;
   /** From here on the server may have the batch, whatever is heard of it. */
   tried(batch: Uuid): void;
-  heard(sequence: number, changes: readonly Held[]): Promise<void>;
+  /** @param point undefined where more may have moved than was heard of */
+  heard(point: Point | undefined, changes: readonly Held[]): Promise<void>;
   taken(batch: Pending, sequence: number): Promise<void>;
   /** What waits, made anew. */
   rebased(pending: readonly Pending[]): Promise<void>;

@@ -1,5 +1,5 @@
 import type { Aside, Pending } from '@alveus/plan';
-import { rebase, setAside } from '@alveus/plan';
+import { lastPoint, rebase, setAside } from '@alveus/plan';
 import type { Api } from './api';
 import { Refused } from './api';
 import { attended } from './attended';
@@ -30,11 +30,11 @@ async function make(desk: Desk, api: Api): Promise<void> {
 }
 
 async function hear(desk: Desk, api: Api): Promise<void> {
-  const { known, sequence } = desk.papers();
+  const { known, points } = desk.papers();
   const about = known ? undefined : await api.job(desk.job);
-  const heard = await api.changes(desk.job, sequence);
+  const { changes, ...point } = await api.changes(desk.job, lastPoint(points));
   if (about) desk.named(about.name);
-  await desk.heard(heard.sequence, heard.changes);
+  await desk.heard(point, changes);
 }
 
 /** @returns whether there may be more to send */
@@ -46,14 +46,14 @@ async function sendNext(desk: Desk, api: Api): Promise<boolean> {
   // From here on the server may have it; before, it could still be taken back.
   if (desk.papers().pending[0] !== batch) return true;
   desk.tried(batch.id);
-  const answer = await api.send(desk.job, { id: batch.id, changes: [...batch.changes] }).catch((error: unknown) => {
-    if (error instanceof Refused && FOR_GOOD.has(error.status)) return error;
+  const answer = await api.send(desk.job, batch, lastPoint(desk.papers().points)).catch((error: unknown) => {
+    if (error instanceof Refused && FOR_GOOD.has(error.status) && error.code !== 'parted') return error;
     throw error;
   });
   if (answer instanceof Refused) await goOnWithout(desk, batch, answer.message);
   else if (answer.taken) await desk.taken(batch, answer.sequence);
   else {
-    await desk.heard(desk.papers().sequence, answer.conflicts);
+    await desk.heard(undefined, answer.conflicts);
     await hear(desk, api);
     return makeAnew(desk);
   }

@@ -1,4 +1,4 @@
-import type { Uuid } from '@alveus/plan';
+import type { Aside, Pending, Uuid } from '@alveus/plan';
 import { heldOf } from '@alveus/plan';
 import type { KnownJob } from '../store/frame/jobs';
 import { noticed } from '../store/frame/notice';
@@ -11,17 +11,22 @@ import {
   conflictsFound,
   deviceTroubled,
   jobOpened,
+  jobRejoined,
   pendingRebased,
 } from '../store/job';
 import type { Store } from '../store/store';
 import type { Desk } from './desk';
 import type { Device } from './frame/device';
+import { heardUpTo } from './frame/known';
 import type { Keeper } from './keeper';
+import type { Parting } from './parting';
 
 /** The desk of the open job: its papers lie in the store, where they are seen, and on the device. */
 export interface OpenDesk extends Desk {
   /** A batch was taken back by the person who made it. */
   takenBack(batch: Uuid): Promise<void>;
+  /** The server's as it is since it was put back, what waits from here on, and what went aside. */
+  rejoined(parting: Parting, pending: readonly Pending[], aside: readonly Aside[]): Promise<void>;
 }
 
 /** @param device undefined where the browser keeps nothing; then edits live on this page only, and it says so */
@@ -56,11 +61,11 @@ export function openDesk(
     job: id,
     live,
     papers: () => {
-      const { opening, sequence, held, pending, conflicts, choices } = state();
+      const { opening, points, held, pending, conflicts, choices } = state();
       return {
         made: known.made ? known.name : undefined,
         known: opening === 'open',
-        sequence,
+        points: opening === 'open' ? points : (known.points ?? []),
         held,
         pending,
         conflicts,
@@ -89,13 +94,14 @@ export function openDesk(
       store.dispatch(batchTried(batch));
     },
 
-    heard: async (sequence, changes) => {
-      known = { ...known, sequence };
+    heard: async (point, changes) => {
+      known = heardUpTo(known, point);
       await guarded(() => device?.keepHeard(known, changes, undefined), cannotHear);
       if (!live()) return;
       const { opening, pending } = state();
-      if (opening === 'open') store.dispatch(changesHeard({ sequence, changes }));
-      else store.dispatch(jobOpened({ name: known.name, held: changes, sequence, pending }));
+      const points = known.points ?? [];
+      if (opening === 'open') store.dispatch(changesHeard({ points, changes }));
+      else store.dispatch(jobOpened({ name: known.name, held: changes, points, pending }));
     },
 
     // Others' batches before this one are heard in the next round; the sequence moves only over what was heard.
@@ -118,6 +124,15 @@ export function openDesk(
       await guarded(() => device?.keepAside(id, aside, pending), cannotKeep);
       keeper.known(pending);
       store.dispatch(batchesAside({ aside, pending }));
+    },
+
+    rejoined: async (parting, pending, aside) => {
+      for (const { id: batch } of state().pending) sent.add(batch);
+      const { made: _made, points: _points, ...rest } = known;
+      known = heardUpTo({ ...rest, sequence: 0, ...(parting.there ? {} : { made: true }) }, parting.point);
+      await guarded(() => device?.keepRejoined(known, parting.theirs, pending, aside), cannotKeep);
+      keeper.known(pending);
+      store.dispatch(jobRejoined({ held: parting.theirs, points: known.points ?? [], pending, aside }));
     },
 
     takenBack: async (batch) => {

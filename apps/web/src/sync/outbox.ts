@@ -1,4 +1,4 @@
-import type { Pending, Uuid } from '@alveus/plan';
+import type { Choice, Pending, Uuid } from '@alveus/plan';
 import { waitingCounted } from '../store/frame/jobs';
 import type { JobState } from '../store/job';
 import {
@@ -9,6 +9,7 @@ import {
   jobOpened,
   jobOpening,
   linkChanged,
+  partedFound,
   stepsKnown,
 } from '../store/job';
 import type { Store } from '../store/store';
@@ -19,13 +20,19 @@ import { attended, Left } from './attended';
 import type { Desk } from './desk';
 import { exchange, makeAnew } from './exchange';
 import type { Device } from './frame/device';
+import { isKnownHere } from './frame/known';
 import type { LastWord } from './frame/lastWords';
 import { Keeper } from './keeper';
 import { hold, ifFree } from './locks';
 import type { OpenDesk } from './openDesk';
 import { openDesk } from './openDesk';
 import { Pace } from './pace';
+import type { Parting } from './parting';
+import { isParted, partingOf, rejoin } from './parting';
 import { shelfDesk } from './shelfDesk';
+
+/** What the server calls a job that is not there. */
+const GONE: ReadonlySet<string> = new Set(['no-job', 'job-deleted']);
 
 /** Steps of a job that a device remembers. */
 const REMEMBERED = 30;
@@ -42,6 +49,8 @@ export class Outbox {
   readonly #pace = new Pace();
   readonly #unlisten: readonly (() => void)[];
   #open: { readonly desk: OpenDesk; readonly release: () => void } | undefined;
+  /** The server was put back to an earlier day, and somebody is to decide. */
+  #parting: { readonly desk: OpenDesk; readonly parting: Parting } | undefined;
   #turn = 0;
   #running: Promise<void> | undefined;
   #again = false;
@@ -113,10 +122,10 @@ export class Outbox {
       this.#store.dispatch(asidesKnown(kept.aside));
       if (kept.steps) this.#store.dispatch(stepsKnown(kept.steps));
       // A plan whose items never came is not known here, however its name may be in the list.
-      if (kept.job && (kept.job.made || kept.held.length > 0 || kept.job.sequence > 0 || kept.pending.length > 0))
-        this.#store.dispatch(
-          jobOpened({ name: kept.job.name, held: kept.held, sequence: kept.job.sequence, pending: kept.pending }),
-        );
+      if (kept.job && isKnownHere(kept)) {
+        const { name, points = [] } = kept.job;
+        this.#store.dispatch(jobOpened({ name, held: kept.held, points, pending: kept.pending }));
+      }
     }
     this.#pace.answered();
     await this.run();
@@ -125,6 +134,7 @@ export class Outbox {
   #close(): void {
     this.#open?.release();
     this.#open = undefined;
+    this.#parting = undefined;
     this.#store.dispatch(jobClosed());
   }
 
@@ -181,6 +191,8 @@ export class Outbox {
   async #openRound(): Promise<boolean> {
     const desk = this.#open?.desk;
     if (!desk) return true;
+    // Until somebody decided there is nothing to be done.
+    if (this.#parting?.desk === desk) return true;
     const watched: Desk = { ...desk, tried: (batch) => (this.#link({ state: 'sending' }), desk.tried(batch)) };
     try {
       await exchange(watched, this.#api);
@@ -189,6 +201,7 @@ export class Outbox {
       return true;
     } catch (error) {
       if (!desk.live()) return true;
+      if (error instanceof Refused && isParted(error, desk)) return this.#part(desk);
       if (!(error instanceof Refused)) {
         this.#pace.failed();
         // Where nothing is known and nobody answers an empty plan would be a lie, so it stays "opening".
@@ -196,10 +209,45 @@ export class Outbox {
         return false;
       }
       this.#pace.refused();
-      if (error.status === 404 && desk.papers().pending.length === 0) this.#store.dispatch(jobMissing());
+      if (GONE.has(error.code) && desk.papers().pending.length === 0) this.#store.dispatch(jobMissing());
       else this.#link({ state: 'refused', message: error.message });
       return true;
     }
+  }
+
+  /** The server was put back to an earlier day. What it lost is shown to somebody, where it lost anything. */
+  async #part(desk: OpenDesk): Promise<boolean> {
+    try {
+      const parting = await partingOf(desk, this.#api);
+      if (!desk.live()) return true;
+      if (parting.lost.length === 0) {
+        await rejoin(desk, parting, new Map());
+        this.#again = true;
+      } else {
+        this.#parting = { desk, parting };
+        this.#store.dispatch(partedFound({ lost: parting.lost, there: parting.there }));
+      }
+      this.#link({ state: 'idle' });
+      return true;
+    } catch (error) {
+      if (!(error instanceof Refused)) {
+        this.#pace.failed();
+        this.#link({ state: 'offline' });
+        return false;
+      }
+      this.#pace.refused();
+      this.#link({ state: 'refused', message: error.message });
+      return true;
+    }
+  }
+
+  /** Somebody decided what is to hold of what the server lost: the device's, unless the server's was chosen. */
+  async rejoin(choices: ReadonlyMap<string, Choice>): Promise<void> {
+    const found = this.#parting;
+    if (!found?.desk.live()) return;
+    this.#parting = undefined;
+    await rejoin(found.desk, found.parting, choices);
+    await this.run();
   }
 
   /** What waits of jobs that are not open. What the server will not have of one is told when it is opened. */

@@ -1,7 +1,8 @@
-import type { Held, Uuid } from '@alveus/plan';
+import type { Held, Point, Uuid } from '@alveus/plan';
 import { heldOf, keyOf, withHeard } from '@alveus/plan';
 import type { Desk, Papers } from './desk';
 import type { Device } from './frame/device';
+import { heardUpTo, isKnownHere } from './frame/known';
 
 /** The desk of a job that is on the device and not open: what of it waits goes out all the same. */
 export async function shelfDesk(device: Device, job: Uuid, live: () => boolean): Promise<Desk | undefined> {
@@ -11,20 +12,20 @@ export async function shelfDesk(device: Device, job: Uuid, live: () => boolean):
   let known = about;
   let papers: Papers = {
     made: about.made ? about.name : undefined,
-    known: about.made === true || about.sequence > 0 || kept.held.length > 0,
-    sequence: about.sequence,
+    known: isKnownHere(kept),
+    points: about.points ?? [],
     held: new Map(kept.held.map((one) => [keyOf(one), one])),
     pending: kept.pending,
     conflicts: [],
     choices: new Map(),
   };
-  const put = async (sequence: number, changes: readonly Held[], answered: Uuid | undefined): Promise<void> => {
-    known = { ...known, sequence };
+  const put = async (point: Point | undefined, changes: readonly Held[], answered: Uuid | undefined): Promise<void> => {
+    known = heardUpTo(known, point);
     await device.keepHeard(known, changes, answered);
     papers = {
       ...papers,
       known: true,
-      sequence,
+      points: known.points ?? [],
       held: withHeard(papers.held, changes),
       pending: papers.pending.filter(({ id }) => id !== answered),
     };
@@ -44,8 +45,8 @@ export async function shelfDesk(device: Device, job: Uuid, live: () => boolean):
       known = { ...known, name };
     },
     tried: () => undefined,
-    heard: (sequence, changes) => put(sequence, changes, undefined),
-    taken: (batch, sequence) => put(papers.sequence, heldOf(batch, sequence), batch.id),
+    heard: (point, changes) => put(point, changes, undefined),
+    taken: (batch, sequence) => put(undefined, heldOf(batch, sequence), batch.id),
     rebased: async (pending) => {
       await device.replacePending(job, pending);
       papers = { ...papers, pending };

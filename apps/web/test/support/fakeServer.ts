@@ -1,10 +1,13 @@
-import type { Batch, BatchAnswer, Change, Changes, Held, Item, Job, Uuid } from '@alveus/plan';
-import { addressOf, keyOf } from '@alveus/plan';
+import type { BatchAnswer, Change, Changes, Held, Item, Job, Pending, Point, Uuid } from '@alveus/plan';
+import { addressOf, keyOf, readItem, upgradeBatch, VERSION } from '@alveus/plan';
 import type { Api } from '../../src/sync/api';
 import { Refused, Unreachable } from '../../src/sync/api';
 
 let counter = 100;
 export const uuid = (): Uuid => `30000000-0000-4000-8000-${(counter += 1).toString(16).padStart(12, '0')}`;
+
+/** A batch as it comes over the line. */
+export type Sent = Pick<Pending, 'id' | 'format' | 'changes'>;
 
 /** The change protocol in memory, as the server keeps it. */
 export class FakeServer {
@@ -17,9 +20,9 @@ export class FakeServer {
   there = true;
   made = 0;
   /** Why a batch is not taken. */
-  refuse: (batch: Batch) => string | undefined = () => undefined;
+  refuse: (batch: Sent) => string | undefined = () => undefined;
   sequence = 0;
-  taken: Batch[] = [];
+  taken: Sent[] = [];
   readonly held = new Map<string, Held>();
 
   constructor(readonly id: Uuid) {}
@@ -34,7 +37,7 @@ export class FakeServer {
     job: () => this.#reached(() => this.#job()),
     createJob: () =>
       this.#reached(() => {
-        if (this.there) throw new Refused(409, 'A job with this id exists already.');
+        if (this.there) throw new Refused(409, 'A job with this id exists already.', 'id-taken');
         this.there = true;
         this.made += 1;
         if (!this.loseMade) return this.#job();
@@ -44,27 +47,51 @@ export class FakeServer {
     renameJob: () => this.#reached(() => this.#job()),
     deleteJob: () => this.#reached(() => undefined),
     restoreJob: () => this.#reached(() => this.#job()),
-    changes: (_id, since): Promise<Changes> =>
-      this.#reached(() => ({
-        sequence: this.sequence,
-        changes: [...this.held.values()].filter(({ revision }) => revision > since),
-      })),
-    send: (_id, batch) =>
+    changes: (_id, point): Promise<Changes> =>
       this.#reached(() => {
+        this.#together(point);
+        return {
+          sequence: this.sequence,
+          at: this.taken[this.sequence - 1]?.id ?? null,
+          changes: [...this.held.values()].filter(({ revision }) => revision > point.sequence),
+        };
+      }),
+    send: (_id, batch, point) =>
+      this.#reached(() => {
+        this.#together(point);
         const refusal = this.refuse(batch);
         if (refusal !== undefined) throw new Refused(422, refusal);
-        const answer = this.#take(batch);
+        const answer = this.#take(upgradeBatch(batch) as Sent);
         if (!this.loseAnswer) return answer;
         this.loseAnswer = false;
         throw new Unreachable('the line broke');
       }),
   };
 
+  /** @throws where somebody knows of a batch that is not here */
+  #together({ sequence, at }: Point): void {
+    if (!this.there) throw new Refused(404, 'There is no such job.', 'no-job');
+    if (sequence > this.sequence || (at !== null && this.taken[sequence - 1]?.id !== at))
+      throw new Refused(409, 'The server was put back.', 'parted');
+  }
+
+  /** A copy of all it has. @returns how to put it back to that */
+  backup(): () => void {
+    const [taken, held, there] = [[...this.taken], new Map(this.held), this.there];
+    return () => {
+      this.taken = [...taken];
+      this.sequence = taken.length;
+      this.held.clear();
+      for (const [key, one] of held) this.held.set(key, one);
+      this.there = there;
+    };
+  }
+
   #job(): Job {
     return { id: this.id, name: 'Yard', sequence: this.sequence, changedAt: new Date(0).toISOString() };
   }
 
-  #take(batch: Batch): BatchAnswer {
+  #take(batch: Sent): BatchAnswer {
     const before = this.taken.findIndex(({ id }) => id === batch.id);
     if (before >= 0) return { taken: true, sequence: before + 1 };
     const base = (change: Change): number =>
@@ -88,14 +115,18 @@ export class FakeServer {
       this.held.set(keyOf(addressOf(change)), {
         ...addressOf(change),
         revision: this.sequence,
-        item: change.op === 'put' ? change.item : null,
+        ...(change.op === 'put' ? readItem({ ...change.item }) : { item: null }),
       });
     return { taken: true, sequence: this.sequence };
   }
 
   /** Somebody else's edit. */
   other(item: Item): void {
-    this.#take({ id: uuid(), changes: [{ op: 'put', item, base: this.held.get(keyOf(item))?.revision ?? 0 }] });
+    this.#take({
+      id: uuid(),
+      format: VERSION,
+      changes: [{ op: 'put', item, base: this.held.get(keyOf(item))?.revision ?? 0 }],
+    });
   }
 
   /** What it has at an address. */
@@ -109,13 +140,13 @@ export function together(first: FakeServer, ...more: readonly FakeServer[]): Api
   const of = (id: Uuid): Api => {
     const found = [first, ...more].find((one) => one.id === id);
     if (found) return found.api;
-    throw first.up ? new Refused(404, 'There is no such job, or it was deleted.') : new Unreachable('down');
+    throw first.up ? new Refused(404, 'There is no such job.', 'no-job') : new Unreachable('down');
   };
   return {
     ...first.api,
     job: async (id) => of(id).job(id),
     createJob: async (id, name) => of(id).createJob(id, name),
-    changes: async (id, since) => of(id).changes(id, since),
-    send: async (id, batch) => of(id).send(id, batch),
+    changes: async (id, point) => of(id).changes(id, point),
+    send: async (id, batch, point) => of(id).send(id, batch, point),
   };
 }

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import type { Item, Pending } from '@alveus/plan';
-import { addressOf } from '@alveus/plan';
+import { addressOf, VERSION } from '@alveus/plan';
 import { makeStore } from '../../src/store/frame/store';
 import { planEdited } from '../../src/store/job';
 import { savingWords } from '../../src/store/saving';
@@ -30,6 +30,7 @@ export const node = (name: string, water?: number): Item => ({
 export const other = (name: string): Item => ({ ...node(name), id: OTHER_NODE });
 export const waiting = (item: Item): Pending => ({
   id: uuid(),
+  format: VERSION,
   changes: [{ op: 'put', item, base: 0 }],
   step: [{ address: addressOf({ op: 'put', item }), before: undefined, after: item }],
 });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Item as AnyItem, Json } from '../kinds';
-import { Item } from '../kinds';
+import { Foreign, isJson, Item, kindNamed } from '../kinds';
 import { LIMITS } from '../limits';
 import type { Plan } from '../protocol';
 import { addressOf, itemsOf, keyOf, planOf } from '../protocol';
@@ -39,7 +39,14 @@ export const PlanFile = z
 export type PlanFile = z.infer<typeof PlanFile>;
 
 export type Opened =
-  { readonly ok: true; readonly name: string; readonly plan: Plan } | { readonly ok: false; readonly message: string };
+  | {
+      readonly ok: true;
+      readonly name: string;
+      readonly plan: Plan;
+      /** Things of kinds that are not known here; they go along as they are. */
+      readonly foreign: readonly Foreign[];
+    }
+  | { readonly ok: false; readonly message: string };
 
 /** Reads a plan file's text. Says what is wrong and where, and never throws on bad text. */
 export function openPlanFile(given: string): Opened {
@@ -54,8 +61,7 @@ export function openPlanFile(given: string): Opened {
   } catch {
     return refuse(unreadable(text));
   }
-  if (!isObject(raw) || raw.format !== FORMAT)
-    return refuse(`This is not a plan file: its "format" is not "${FORMAT}".`);
+  if (!isJson(raw) || raw.format !== FORMAT) return refuse(`This is not a plan file: its "format" is not "${FORMAT}".`);
   const version = raw.version;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
     return refuse('This plan file does not say its version.');
@@ -66,16 +72,39 @@ export function openPlanFile(given: string): Opened {
     );
   }
   const file = forward(raw, version);
-  const parsed = PlanFile.safeParse(file);
-  if (!parsed.success) return refuse(`This plan file has a mistake: ${describe(file, parsed.error, text)}`);
-  return { ok: true, name: parsed.data.name, plan: planOf(parsed.data.items) };
+  const { known, places, foreign } = parted(file);
+  const parsed = PlanFile.safeParse(known);
+  if (!parsed.success)
+    return refuse(`This plan file has a mistake: ${describe(file, inFile(parsed.error, places), text)}`);
+  return { ok: true, name: parsed.data.name, plan: planOf(parsed.data.items), foreign };
+}
+
+/** What is known here, where each stands in the file, and what only goes along. */
+function parted(file: Json): { known: Json; places: readonly number[]; foreign: Foreign[] } {
+  const items: readonly unknown[] = Array.isArray(file.items) ? (file.items as unknown[]) : [];
+  const others = items.map((item) =>
+    isJson(item) && typeof item.kind === 'string' && !kindNamed(item.kind) ? Foreign.safeParse(item).data : undefined,
+  );
+  const foreign = others.filter((item) => item !== undefined);
+  if (foreign.length === 0) return { known: file, places: items.map((_item, index) => index), foreign };
+  const places = items.flatMap((_item, index) => (others[index] ? [] : [index]));
+  return { known: { ...file, items: places.map((index) => items[index]) }, places, foreign };
+}
+
+/** The places of what is wrong, as they are in the whole file. */
+function inFile(error: z.ZodError, places: readonly number[]): z.ZodError {
+  for (const issue of error.issues) {
+    const [first, index] = issue.path;
+    if (first === 'items' && typeof index === 'number') issue.path[1] = places[index] ?? index;
+  }
+  return error;
 }
 
 /** A file of an older version as the newest has it; it is checked only then. */
 function forward(file: Json, version: number): Json {
   const { items } = file;
   if (version === VERSION || !Array.isArray(items)) return { ...file, version: VERSION };
-  const upgraded = (items as unknown[]).map((item) => (isObject(item) ? upgradeItem(item, version) : item));
+  const upgraded = (items as unknown[]).map((item) => (isJson(item) ? upgradeItem(item, version) : item));
   return { ...file, version: VERSION, items: upgraded };
 }
 
@@ -89,9 +118,12 @@ function unreadable(text: string): string {
         'Look for a comma, quote or bracket there.';
 }
 
-/** The file's text for a plan, in a stable order with an item a line, so that versions can be compared. */
-export function savePlanFile(name: string, plan: Plan): string {
-  const items = itemsOf(plan).map((item) => `    ${JSON.stringify(item)}`);
+/**
+ * The file's text for a plan, in a stable order with an item a line, so that versions can be compared.
+ * @param foreign what of it is not known here, and goes along
+ */
+export function savePlanFile(name: string, plan: Plan, foreign: readonly Foreign[] = []): string {
+  const items = [...itemsOf(plan), ...foreign].map((item) => `    ${JSON.stringify(item)}`);
   const head = `{\n  "format": "${FORMAT}",\n  "version": ${VERSION},\n  "name": ${JSON.stringify(name)},\n  "items": [`;
   return items.length > 0 ? `${head}\n${items.join(',\n')}\n  ]\n}\n` : `${head}]\n}\n`;
 }
@@ -115,8 +147,8 @@ function where(file: Json, [first, index, ...rest]: readonly PropertyKey[]): str
   const item = first === 'items' && typeof index === 'number' ? items[index] : undefined;
   if (first !== 'items' || typeof index !== 'number')
     return first === undefined ? 'the file' : plain(String(first), NEAR_TEXT);
-  if (!isObject(item)) return `item ${index + 1}`;
-  const find: Find = (of, id) => items.find((one) => isObject(one) && one.kind === of && one.id === id) as AnyItem;
+  if (!isJson(item)) return `item ${index + 1}`;
+  const find: Find = (of, id) => items.find((one) => isJson(one) && one.kind === of && one.id === id) as AnyItem;
   return (
     placeWords(item, rest, find) ?? `item ${index + 1}, of a kind that is not known (${quoted(String(item.kind))})`
   );
@@ -124,10 +156,6 @@ function where(file: Json, [first, index, ...rest]: readonly PropertyKey[]): str
 
 function refuse(message: string): Opened {
   return { ok: false, message };
-}
-
-function isObject(value: unknown): value is Json {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
 function megabytes(bytes: number): string {

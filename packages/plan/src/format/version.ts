@@ -1,5 +1,5 @@
 import type { Json } from '../kinds';
-import { kindNamed } from '../kinds';
+import { isJson, kindNamed } from '../kinds';
 import { VERSION } from './number';
 
 /**
@@ -16,21 +16,24 @@ export function upgradeItem(item: Json, from: number): Json {
   return now;
 }
 
-/** Waiting edits of an older version as the newest has them: in what is to be sent, and in what each did. */
-export function upgradeWaiting<T extends { readonly changes: readonly unknown[]; readonly step: readonly unknown[] }>(
-  waiting: T,
-  from: number,
-): T {
-  const item = (value: unknown): unknown => (isJson(value) ? upgradeItem(value, from) : value);
-  return {
-    ...waiting,
-    changes: waiting.changes.map((change) =>
-      isJson(change) && change.op === 'put' ? { ...change, item: item(change.item) } : change,
-    ),
-    step: waiting.step.map((one) => (isJson(one) ? { ...one, before: item(one.before), after: item(one.after) } : one)),
-  };
+const upgraded = (value: unknown, from: number): unknown => (isJson(value) ? upgradeItem(value, from) : value);
+
+/** What a step did, as the newest version has it. */
+export function upgradeStep<Touched>(step: readonly Touched[], from: number): Touched[] {
+  return step.map((one) =>
+    isJson(one) ? ({ ...one, before: upgraded(one.before, from), after: upgraded(one.after, from) } as Touched) : one,
+  );
 }
 
-function isJson(value: unknown): value is Json {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
+/**
+ * A batch that came in, in the version of the format in which it was first sent, as the newest has it. Nothing in it is
+ * checked yet; what is no batch is given back as it is.
+ */
+export function upgradeBatch(batch: unknown): unknown {
+  if (!isJson(batch) || !Array.isArray(batch.changes)) return batch;
+  const { format, changes } = batch;
+  if (typeof format !== 'number' || !(format >= 1) || format >= VERSION) return batch;
+  const put = (change: unknown): unknown =>
+    isJson(change) && change.op === 'put' ? { ...change, item: upgraded(change.item, format) } : change;
+  return { ...batch, format: VERSION, changes: (changes as unknown[]).map(put) };
 }

@@ -2,11 +2,13 @@ import { z } from 'zod';
 import type { Along, ByEnd, Declared, FieldWords, KindDeclaration, Ref } from './declare';
 import { KIND_LIST } from './list';
 import type { Json } from './declare';
+import { Foreign } from './foreign';
 import type { Uuid } from '../values';
 
 export * from './benchmark';
 export * from './crossing';
 export type { FieldMeasure, FieldWords, Json, Put, Ref, ServiceDeclaration, Span } from './declare';
+export * from './foreign';
 export * from './levelling';
 export * from './line';
 export * from './material';
@@ -102,3 +104,25 @@ export function nameOf(item: Item, find: (kind: Kind, id: Uuid) => Item | undefi
   const whose = owner && find(owner.to as Kind, item.id);
   return whose && words.of !== undefined ? `${words.of} ${nameOf(whose, find)}` : `a ${words.one}`;
 }
+
+/**
+ * An item of a message. What is of a known kind must be as that kind is; what is not only passes through.
+ */
+export const AnyItem = z.unknown().transform((value, context): Item | Foreign => {
+  const kind = (value as { kind?: unknown } | null | undefined)?.kind;
+  const parsed = (typeof kind === 'string' && !BY_NAME.has(kind) ? Foreign : Item).safeParse(value);
+  if (parsed.success) return parsed.data;
+  for (const { path, message } of parsed.error.issues) context.addIssue({ code: 'custom', path: [...path], message });
+  return z.NEVER;
+});
+
+/** What a stored item is to this program. It never fails: what cannot be read is foreign, and in nobody's way. */
+export function readItem(
+  stored: Foreign,
+): { readonly item: Item } | { readonly item: null; readonly foreign: Foreign } {
+  const parsed = BY_NAME.has(stored.kind) ? Item.safeParse(stored) : undefined;
+  return parsed?.success ? { item: parsed.data } : { item: null, foreign: stored };
+}
+
+/** Whether it is of a kind that is known here. */
+export const isKnown = (item: Item | Foreign): item is Item => BY_NAME.has(item.kind);

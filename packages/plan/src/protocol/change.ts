@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { Item, KindSchema } from '../kinds';
+import { VERSION } from '../format/number';
+import type { Item } from '../kinds';
+import { AnyItem, Foreign, KindName, readItem } from '../kinds';
 import { LIMITS } from '../limits';
 import { addressOf, keyOf } from './plan';
 import { Uuid } from '../values';
@@ -16,14 +18,16 @@ export const Base = z.union([Revision, z.strictObject({ after: Uuid })]);
 export type Base = z.infer<typeof Base>;
 
 export const Change = z.discriminatedUnion('op', [
-  z.strictObject({ op: z.literal('put'), item: Item, base: Base }),
-  z.strictObject({ op: z.literal('remove'), kind: KindSchema, id: Uuid, base: Base }),
+  z.strictObject({ op: z.literal('put'), item: AnyItem, base: Base }),
+  z.strictObject({ op: z.literal('remove'), kind: KindName, id: Uuid, base: Base }),
 ]);
 export type Change = z.infer<typeof Change>;
 
 export const Batch = z
   .strictObject({
     id: Uuid,
+    /** The version of the format that its items are in. What is older is brought forward first (`upgradeBatch`). */
+    format: z.literal(VERSION, 'of a version of the format that is not known here'),
     changes: z.array(Change).min(1).max(LIMITS.batchChanges, `at most ${LIMITS.batchChanges} changes in one batch`),
   })
   .superRefine((batch, context) => {
@@ -37,20 +41,42 @@ export const Batch = z
   });
 export type Batch = z.infer<typeof Batch>;
 
-/** An item as the server holds it; `item` is null where it was removed. */
-export const Held = z.strictObject({ kind: KindSchema, id: Uuid, revision: Revision, item: Item.nullable() });
-export type Held = z.infer<typeof Held>;
+/** An item as the server holds it: what can be read of it here, or what only passes through; neither where it was removed. */
+export interface Held {
+  readonly kind: string;
+  readonly id: Uuid;
+  readonly revision: number;
+  readonly item: Item | null;
+  readonly foreign?: Foreign;
+}
+/** As it is sent: `item` is null where it was removed. */
+export const SentHeld = z
+  .strictObject({ kind: KindName, id: Uuid, revision: Revision, item: Foreign.nullable() })
+  .transform(({ item, ...rest }): Held => ({ ...rest, ...(item ? readItem(item) : { item }) }));
+export type SentHeld = z.input<typeof SentHeld>;
 
 /** What the server answers to a batch: taken whole, or every conflict with what it has. */
 export const BatchAnswer = z.discriminatedUnion('taken', [
   z.strictObject({ taken: z.literal(true), sequence: Revision }),
-  z.strictObject({ taken: z.literal(false), sequence: Revision, conflicts: z.array(Held) }),
+  z.strictObject({ taken: z.literal(false), sequence: Revision, conflicts: z.array(SentHeld) }),
 ]);
 export type BatchAnswer = z.infer<typeof BatchAnswer>;
+export type SentBatchAnswer = z.input<typeof BatchAnswer>;
 
-/** Everything that moved after a sequence number. */
-export const Changes = z.strictObject({ sequence: Revision, changes: z.array(Held) });
+/**
+ * A point in the history of a job: a sequence number, and the batch that has it; none before the first. Who asks from a
+ * point that the server does not know is told so: it was put back to an earlier day, and their ways have parted.
+ */
+export interface Point {
+  readonly sequence: number;
+  readonly at: Uuid | null;
+}
+export const START: Point = { sequence: 0, at: null };
+
+/** Everything that moved after a point, and the point it leads to. */
+export const Changes = z.strictObject({ sequence: Revision, at: Uuid.nullable(), changes: z.array(SentHeld) });
 export type Changes = z.infer<typeof Changes>;
+export type SentChanges = z.input<typeof Changes>;
 
 /** A job as the list shows it. */
 export const Job = z.strictObject({ id: Uuid, name: z.string(), sequence: Revision, changedAt: z.string() });

@@ -1,4 +1,5 @@
-import type { Held } from './change';
+import type { Foreign } from '../kinds';
+import type { Change, Held } from './change';
 import { addressOf, keyOf } from './plan';
 import type { Pending } from './rebase';
 
@@ -16,10 +17,30 @@ export function withHeard(before: HeldItems, changes: readonly Held[]): HeldItem
 }
 
 /** What the server holds once it took a batch under a sequence number. */
-export function heldOf({ changes }: Pending, sequence: number): Held[] {
-  return changes.map((change) => ({
-    ...addressOf(change),
-    revision: sequence,
-    item: change.op === 'put' ? change.item : null,
-  }));
+export function heldOf(batch: Pending, sequence: number): Held[] {
+  return [
+    ...batch.step.map(({ address, after }) => ({ ...address, revision: sequence, item: after ?? null })),
+    ...passing(batch).map((change) => ({
+      ...addressOf(change),
+      revision: sequence,
+      item: null,
+      ...(change.op === 'put' ? { foreign: change.item as Foreign } : {}),
+    })),
+  ];
+}
+
+/** What of a job is not known here: as the server has it, and as it still waits to be sent. */
+export function foreignOf(held: HeldItems, pending: readonly Pending[]): Foreign[] {
+  const found = new Map<string, Foreign>();
+  for (const [key, { foreign }] of held) if (foreign) found.set(key, foreign);
+  for (const batch of pending)
+    for (const change of passing(batch)) if (change.op === 'put') found.set(keyOf(change.item), change.item as Foreign);
+  return [...found.values()];
+}
+
+/** What goes along in a batch unread: of a kind that is not known here. */
+export function passing({ changes, step }: Pending): readonly Change[] {
+  if (changes.length === step.length) return [];
+  const read = new Set(step.map(({ address }) => keyOf(address)));
+  return changes.filter((change) => !read.has(keyOf(addressOf(change))));
 }

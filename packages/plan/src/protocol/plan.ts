@@ -18,12 +18,16 @@ export const EMPTY_PLAN: Plan = Object.freeze(
   Object.fromEntries(KINDS.map((kind) => [kind, Object.freeze({})])),
 ) as unknown as Plan;
 
-export function addressOf(edit: Edit): Address {
+export function addressOf<K extends string>(
+  edit:
+    | { readonly op: 'put'; readonly item: { readonly kind: K; readonly id: Uuid } }
+    | { readonly op: 'remove'; readonly kind: K; readonly id: Uuid },
+): { readonly kind: K; readonly id: Uuid } {
   return edit.op === 'put' ? { kind: edit.item.kind, id: edit.item.id } : { kind: edit.kind, id: edit.id };
 }
 
 /** One text for an address, to key maps by. */
-export function keyOf(address: Address): string {
+export function keyOf(address: { readonly kind: string; readonly id: Uuid }): string {
   return `${address.kind}:${address.id}`;
 }
 

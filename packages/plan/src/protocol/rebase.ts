@@ -1,8 +1,10 @@
+import { VERSION } from '../format/number';
 import type { Change, Held } from './change';
+import { passing } from './held';
 import type { Item } from '../kinds';
 import { changedFields, mergeItems, same, withFields } from './merge';
 import type { Address } from './plan';
-import { keyOf } from './plan';
+import { addressOf, keyOf } from './plan';
 import type { Step } from './undo';
 import type { Uuid } from '../values';
 
@@ -10,8 +12,10 @@ import type { Uuid } from '../values';
 
 export interface Pending {
   readonly id: Uuid;
+  /** The version of the format in which `changes` were first sent, and are sent again: an answer may only be lost. */
+  readonly format: number;
   readonly changes: readonly Change[];
-  /** What the batch did to each item: enough to do the same to another state of it. */
+  /** What the batch did to each item, as this version has it: enough to do the same to another state of it. */
   readonly step: Step;
 }
 
@@ -78,7 +82,9 @@ export function rebase(
       step.push({ address, before: now, after: item });
       running.set(key, { item, base: { after: id } });
     }
-    if (changes.length > 0) batches.push({ id, changes, step });
+    // What is not known here goes along as it is, unless it is there already.
+    for (const change of passing(batch)) if (!held.has(keyOf(addressOf(change)))) changes.push({ ...change, base: 0 });
+    if (changes.length > 0) batches.push({ id, format: VERSION, changes, step });
   }
   return { pending: batches, conflicts };
 }

@@ -11,10 +11,7 @@ export function MenuSheet({ onClose }: { onClose: () => void }) {
   const router = useRouter();
   const store = useStore() as Store;
   const id = useAppSelector((state) => state.job.id);
-  const save = (): void => {
-    const { name, plan } = store.getState().job;
-    savePlan(name, plan);
-  };
+  const save = (): void => savePlan(store.getState().job);
   return (
     <Sheet title="This job and this device" onClose={onClose}>
       <DeviceSettings />

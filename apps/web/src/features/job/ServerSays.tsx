@@ -1,20 +1,46 @@
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectForeign, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { Button, Note, Words } from '../../ui';
 
 /**
- * What the server will not have, above every stage until something is done about it: this page, or this job, in the
- * server's own words; and changes that were set aside.
+ * What the server will not have, or has not any more, above every stage until something is done about it: this page, or
+ * this job, in the server's own words; changes that were set aside; and what this page cannot show.
  */
 export const ServerSays = memo(function ServerSays() {
   const dispatch = useAppDispatch();
   const refused = useAppSelector(({ job: { link } }) => (link.state === 'refused' ? link.message : undefined));
   const aside = useAppSelector((state) => state.job.aside.length);
+  const lost = useAppSelector((state) => state.job.parted?.lost.length ?? 0);
+  const foreign = useAppSelector(selectForeign).length;
   return (
     <>
       {refused === undefined ? null : (
         <Told tone="stop" words={refused} does="Load anew" onPress={() => window.location.reload()} />
+      )}
+      {lost === 0 ? null : (
+        <Told
+          tone="stop"
+          words={
+            lost === 1
+              ? 'The server was put back to an earlier day: it does not have one change of this device.'
+              : `The server was put back to an earlier day: it does not have ${lost} things as they are on this device.`
+          }
+          does="Look at them"
+          onPress={() => dispatch(sheetOpened({ sheet: 'parted' }))}
+        />
+      )}
+      {foreign === 0 ? null : (
+        <Told
+          tone="fix"
+          words={
+            foreign === 1
+              ? 'One thing of this plan is from a newer version of the app. It is kept as it is, and not shown.'
+              : `${foreign} things of this plan are from a newer version of the app. They are kept as they are, and not shown.`
+          }
+          does="Load anew"
+          onPress={() => window.location.reload()}
+        />
       )}
       {aside === 0 ? null : (
         <Told

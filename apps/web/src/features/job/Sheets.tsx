@@ -43,6 +43,7 @@ const SHEETS: Parts = {
   shot: from(ground, 'ShotSheet'),
   working: from(own, 'WorkingSheet'),
   aside: from(own, 'AsideSheet'),
+  parted: from(own, 'PartedSheet'),
   menu: from(own, 'MenuSheet'),
 };
 

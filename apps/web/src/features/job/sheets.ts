@@ -2,3 +2,4 @@ export { WorkingSheet } from '../parts/WorkingSheet';
 export { AsideSheet } from './AsideSheet';
 export { ConflictSheet } from './ConflictSheet';
 export { MenuSheet } from './MenuSheet';
+export { PartedSheet } from './PartedSheet';

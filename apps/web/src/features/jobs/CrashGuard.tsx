@@ -54,7 +54,7 @@ function Crashed({ error, store, onGoOn }: { error: Error; store: FrameStore; on
         Go on
       </Button>
       {open ? (
-        <Button icon="file" onPress={() => savePlan(open.name, open.plan)}>
+        <Button icon="file" onPress={() => savePlan(open)}>
           Save plan file
         </Button>
       ) : null}

@@ -1,7 +1,7 @@
-import type { Job } from '@alveus/plan';
 import { useRouter } from 'expo-router';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
+import type { KnownJob } from '../../store/frame/jobs';
 import { useJobActions } from '../../sync/frame/FrameProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { useFrameSelector } from '../../store/frame/hooks';
@@ -11,7 +11,7 @@ import { Words } from '../../ui/Words';
 import { ago } from './ago';
 
 /** A job in the list: open it, or rename or delete it. */
-export const JobRow = memo(function JobRow({ job, onRename }: { job: Job; onRename: (job: Job) => void }) {
+export const JobRow = memo(function JobRow({ job, onRename }: { job: KnownJob; onRename: (job: KnownJob) => void }) {
   const tones = useTones();
   const router = useRouter();
   const jobs = useJobActions();
@@ -23,7 +23,11 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: Job; onRena
           {job.name}
         </Words>
         <Words size="small" tone="muted">
-          {[`Last changed ${ago(job.changedAt)}`, ...waitingWords(waiting)].join(' · ')}
+          {[
+            `Last changed ${ago(job.changedAt)}`,
+            ...(job.lost ? ['not on the server any more'] : []),
+            ...waitingWords(waiting),
+          ].join(' · ')}
         </Words>
       </Tap>
       <IconButton name="edit" label={`Rename ${job.name}`} onPress={() => onRename(job)} />

@@ -1,5 +1,5 @@
-import { itemsOf, LIMITS, openPlanFile } from '@alveus/plan';
-import type { Item, Pending, Uuid } from '@alveus/plan';
+import { itemsOf, LIMITS, openPlanFile, START, VERSION } from '@alveus/plan';
+import type { Foreign, Item, Pending, Uuid } from '@alveus/plan';
 import { api } from '../../sync/api';
 import type { JobActions } from '../../sync/frame/jobActions';
 import { newId } from '../../sync/ids';
@@ -17,24 +17,28 @@ export async function jobFromFile(file: File, jobs: JobActions): Promise<Uuid | 
     jobs.say(opened.message);
     return undefined;
   }
-  const batches = batchesOf(itemsOf(opened.plan));
+  const batches = batchesOf(itemsOf(opened.plan), opened.foreign);
   return jobs.create(opened.name, {
     batches,
     send: async (id) => {
-      for (const { id: batch, changes } of batches) await api.send(id, { id: batch, changes: [...changes] });
+      for (const batch of batches) await api.send(id, batch, START);
     },
   });
 }
 
 const A_BATCH = LIMITS.batchChanges / 5;
 
-function batchesOf(items: readonly Item[]): Pending[] {
-  return Array.from({ length: Math.ceil(items.length / A_BATCH) }, (_, index) => {
-    const some = items.slice(index * A_BATCH, (index + 1) * A_BATCH);
+function batchesOf(items: readonly Item[], foreign: readonly Foreign[]): Pending[] {
+  const all = [...items, ...foreign];
+  return Array.from({ length: Math.ceil(all.length / A_BATCH) }, (_, index) => {
+    const [from, to] = [index * A_BATCH, (index + 1) * A_BATCH];
     return {
       id: newId(),
-      changes: some.map((item) => ({ op: 'put' as const, item, base: 0 })),
-      step: some.map((item) => ({ address: { kind: item.kind, id: item.id }, before: undefined, after: item })),
+      format: VERSION,
+      changes: all.slice(from, to).map((item) => ({ op: 'put' as const, item, base: 0 })),
+      step: items
+        .slice(from, to)
+        .map((item) => ({ address: { kind: item.kind, id: item.id }, before: undefined, after: item })),
     };
   });
 }

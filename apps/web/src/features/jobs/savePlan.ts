@@ -1,8 +1,11 @@
-import type { Plan } from '@alveus/plan';
+import type { JobState } from '../../store/job';
 import { saveText } from '../../sync/files';
 import { planCode } from '../../sync/frame/planCode';
 
+type Open = Pick<JobState, 'name' | 'plan' | 'held' | 'pending'>;
+
 /** Gives the person the plan file of a job. */
-export function savePlan(name: string, plan: Plan): void {
-  saveText(`${name}.alveus.json`, 'application/json', planCode().savePlanFile(name, plan));
+export function savePlan({ name, plan, held, pending }: Open): void {
+  const { foreignOf, savePlanFile } = planCode();
+  saveText(`${name}.alveus.json`, 'application/json', savePlanFile(name, plan, foreignOf(held, pending)));
 }

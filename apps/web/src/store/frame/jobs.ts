@@ -1,4 +1,4 @@
-import type { Job, Uuid } from '@alveus/plan';
+import type { Job, Point, Uuid } from '@alveus/plan';
 import { createSlice } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
 
@@ -6,6 +6,10 @@ import type { PayloadAction } from '@reduxjs/toolkit';
 export interface KnownJob extends Job {
   /** It was made here, and the server has not heard of it yet. */
   readonly made?: boolean;
+  /** The server had it, and knows nothing of it now: it was put back to an earlier day. */
+  readonly lost?: boolean;
+  /** The points up to which its plan was heard, the newest last. */
+  readonly points?: readonly Point[];
 }
 
 /** The list of jobs as last heard from the server, or as this device remembers it. */
@@ -25,7 +29,9 @@ const slice = createSlice({
   initialState,
   reducers: {
     jobsListed: (state, { payload }: PayloadAction<{ list: readonly KnownJob[]; state: 'fresh' | 'remembered' }>) => {
-      const unheard = state.list.filter(({ id, made }) => made && !payload.list.some((job) => job.id === id));
+      const unheard = state.list.filter(
+        ({ id, made, lost }) => (made || lost) && !payload.list.some((job) => job.id === id),
+      );
       return { ...state, ...payload, list: [...unheard, ...payload.list] };
     },
     jobPut: (state, { payload }: PayloadAction<KnownJob>) => ({

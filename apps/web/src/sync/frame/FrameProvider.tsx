@@ -75,7 +75,7 @@ async function sendWhatWaits(frame: Frame): Promise<void> {
 
 function begin(store: FrameStore, device: Device | undefined): Frame {
   const ends = new Set<() => void>();
-  ends.add(keepJobsList(store, device));
+  ends.add(keepJobsList(store, device, jobsApi.job));
   ends.add(
     store.dispatch(
       listenInFrame({

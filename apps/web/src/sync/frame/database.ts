@@ -1,5 +1,6 @@
-import type { Aside, Held, Item, Job, Pending, Step, Uuid } from '@alveus/plan';
-import type { DBSchema, IDBPDatabase } from 'idb';
+import type { Aside, Foreign, Held, Job, Pending, Step, Uuid } from '@alveus/plan';
+import { VERSION } from '@alveus/plan/version';
+import type { DBSchema, IDBPDatabase, IDBPTransaction, StoreNames } from 'idb';
 import { openDB } from 'idb';
 import type { KnownJob } from '../../store/frame/jobs';
 import type { Settings } from '../../store/frame/settings';
@@ -26,26 +27,77 @@ export interface Steps {
 
 export type Database = IDBPDatabase<Kept>;
 
-/** Its own version, which is not the plan format's: the stores of it. */
-const STORES = 1;
+/**
+ * The version of the stores. The database's own is made of it and of that of the plan format, so that whoever opens it
+ * finds what is in it in the format that they know, or brings it forward; an older app is told that it is too old.
+ */
+const STORES = 2;
+const versionOf = (stores: number, format: number): number => 100 * stores + format;
+/** The first that was told by this database; its items are of that version of the format. */
+const FIRST = { version: 1, format: 3 };
 
-/** @param onNewer a newer app wants to change the stores: this page lets go of them, and keeps nothing from here on */
+/**
+ * @param onNewer a newer app wants to change the stores, or has: this page lets go of them, and keeps nothing from here on
+ * @throws where a newer app has them
+ */
 export async function openDatabase(name: string, onNewer: () => void): Promise<Database> {
-  const database: Database = await openDB<Kept>(name, STORES, {
-    upgrade(db) {
-      db.createObjectStore('jobs', { keyPath: 'id' });
-      db.createObjectStore('held').createIndex('job', 'job');
-      db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
-      db.createObjectStore('aside', { autoIncrement: true }).createIndex('job', 'job');
-      db.createObjectStore('steps');
-      db.createObjectStore('settings');
-    },
-    blocking() {
-      database.close();
-      onNewer();
-    },
-  });
-  return database;
+  try {
+    const database: Database = await openDB<Kept>(name, versionOf(STORES, VERSION), {
+      upgrade: async (db, old, _new, tx) =>
+        old === 0 ? makeStores(db) : bringForward(tx, old === FIRST.version ? FIRST.format : old % 100),
+      blocking() {
+        database.close();
+        onNewer();
+      },
+    });
+    return database;
+  } catch (error) {
+    if ((error as DOMException).name === 'VersionError') onNewer();
+    throw error;
+  }
+}
+
+function makeStores(db: Database): void {
+  db.createObjectStore('jobs', { keyPath: 'id' });
+  db.createObjectStore('held').createIndex('job', 'job');
+  db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
+  db.createObjectStore('aside', { autoIncrement: true }).createIndex('job', 'job');
+  db.createObjectStore('steps');
+  db.createObjectStore('settings');
+}
+
+/**
+ * Everything in an older format as the newest has it, but for what is to be sent: that stays as it was first sent, in its
+ * own format, since it may have arrived.
+ */
+async function bringForward(tx: Upgrading, from: number): Promise<void> {
+  const { upgradeStep } = planCode();
+  for (let row = await tx.objectStore('held').openCursor(); row; row = await row.continue())
+    await row.update(forwardHeld(row.value, from));
+  for (let row = await tx.objectStore('pending').openCursor(); row; row = await row.continue())
+    await row.update(forwardWaiting(row.value, from));
+  for (let row = await tx.objectStore('aside').openCursor(); row; row = await row.continue())
+    await row.update({ ...row.value, step: upgradeStep(row.value.step, from) });
+  for (let row = await tx.objectStore('steps').openCursor(); row; row = await row.continue()) {
+    const { past, future } = row.value;
+    const forward = (steps: readonly Step[]): Step[] => steps.map((step) => upgradeStep(step, from));
+    await row.update({ past: forward(past), future: forward(future) });
+  }
+}
+
+type Upgrading = IDBPTransaction<Kept, StoreNames<Kept>[], 'versionchange'>;
+
+function forwardHeld<Row extends Held>(row: Row, from: number): Row {
+  const { readItem, upgradeItem } = planCode();
+  const { foreign, ...rest } = row;
+  const was = row.item ?? foreign;
+  return was ? ({ ...rest, ...readItem(upgradeItem({ ...was }, from) as Foreign) } as Row) : row;
+}
+
+/** A batch that an older app left says nothing of its format: it was its own. */
+function forwardWaiting<Row extends Pending>(row: Row, from: number): Row {
+  const { format = from } = row as Partial<Pending>;
+  return { ...row, format, step: planCode().upgradeStep(row.step, from) };
 }
 
 /** The database of the first app, which held on to it whoever wanted to change it. Its versions were the plan format's. */
@@ -93,7 +145,7 @@ interface Taken {
 
 /** @param from the version of the plan format that it was kept in */
 async function putAll(database: Database, from: number, { jobs, held, pending, settings }: Taken): Promise<void> {
-  const { keyOf, upgradeItem, upgradeWaiting } = planCode();
+  const { keyOf } = planCode();
   const tx = database.transaction(['jobs', 'held', 'pending', 'settings'], 'readwrite', { durability: 'strict' });
   const here = await tx.objectStore('jobs').getAllKeys();
   for (const job of jobs) if (!here.includes(job.id)) await tx.objectStore('jobs').put(job);
@@ -101,12 +153,11 @@ async function putAll(database: Database, from: number, { jobs, held, pending, s
     const key: [Uuid, string] = [one.job, keyOf(one)];
     const known = await tx.objectStore('held').get(key);
     if (known && known.revision >= one.revision) continue;
-    const item = one.item && (upgradeItem({ ...one.item }, from) as unknown as Item);
-    await tx.objectStore('held').put({ ...one, item }, key);
+    await tx.objectStore('held').put(forwardHeld(one, from), key);
   }
   const waiting = new Set((await tx.objectStore('pending').getAll()).map(({ id }) => id));
   for (const batch of pending)
-    if (!waiting.has(batch.id)) await tx.objectStore('pending').add(upgradeWaiting(batch, from));
+    if (!waiting.has(batch.id)) await tx.objectStore('pending').add(forwardWaiting(batch, from));
   if (settings && !(await tx.objectStore('settings').get('device')))
     await tx.objectStore('settings').put(settings, 'device');
   await tx.done;

@@ -48,16 +48,65 @@ function deviceOn(db: Database) {
   return {
     jobs: (): Promise<KnownJob[]> => db.getAll('jobs'),
 
-    /** The server's list, and what it has not heard of yet. */
-    async keepJobs(jobs: readonly KnownJob[]): Promise<void> {
-      const tx = db.transaction('jobs', 'readwrite');
-      const before = await tx.store.getAll();
+    /**
+     * The server's list, and what it has not heard of yet.
+     * @returns jobs whose plan is here and that are not in the list: deleted, or lost
+     */
+    async keepJobs(jobs: readonly KnownJob[]): Promise<KnownJob[]> {
+      const tx = db.transaction(['jobs', 'pending'], 'readwrite');
+      const rows = tx.objectStore('jobs');
+      const before = await rows.getAll();
+      const waiting = await jobsIn(tx.objectStore('pending'));
       // The sequence kept for a job says how far its plan is held here, not how far the server is.
-      const known = new Map(before.map((job) => [job.id, job.sequence]));
+      const known = new Map(before.map((job) => [job.id, job]));
       const listed = new Set(jobs.map(({ id }) => id));
-      await tx.store.clear();
-      for (const job of jobs) await tx.store.put({ ...job, sequence: known.get(job.id) ?? 0 });
-      for (const job of before) if (job.made && !listed.has(job.id)) await tx.store.put(job);
+      await rows.clear();
+      for (const job of jobs) {
+        const { sequence = 0, points } = known.get(job.id) ?? {};
+        await rows.put({ ...job, sequence, ...(points ? { points } : {}) });
+      }
+      const unlisted = before.filter(
+        ({ id, made, sequence }) => !listed.has(id) && (made || sequence > 0 || waiting.has(id)),
+      );
+      for (const job of unlisted) await rows.put(job);
+      await tx.done;
+      return unlisted.filter(({ made }) => !made);
+    },
+
+    /** A job that the server had and knows nothing of now. */
+    async keepLost(job: Uuid): Promise<void> {
+      const tx = db.transaction('jobs', 'readwrite');
+      const known = await tx.store.get(job);
+      if (known) await tx.store.put({ ...known, lost: true });
+      await tx.done;
+    },
+
+    /** Lets go of a job that was deleted, unless something of it waits here. */
+    async forget(job: Uuid): Promise<void> {
+      const tx = db.transaction(['jobs', 'held', 'pending', 'aside', 'steps'], 'readwrite');
+      for (const store of ['pending', 'aside'] as const)
+        if ((await tx.objectStore(store).index('job').count(job)) > 0) return tx.done;
+      await clearJob(tx.objectStore('held'), job);
+      await tx.objectStore('steps').delete(job);
+      await tx.objectStore('jobs').delete(job);
+      await tx.done;
+    },
+
+    /** A job as the server has it since it was put back to an earlier day; what waits and what went aside with it. */
+    async keepRejoined(
+      job: KnownJob,
+      held: readonly Held[],
+      pending: readonly Pending[],
+      aside: readonly Aside[],
+    ): Promise<void> {
+      const tx = db.transaction(['jobs', 'held', 'pending', 'aside'], 'readwrite', { durability: 'strict' });
+      const { keyOf } = planCode();
+      await tx.objectStore('jobs').put(job);
+      await clearJob(tx.objectStore('held'), job.id);
+      for (const one of held) await tx.objectStore('held').put({ ...one, job: job.id }, [job.id, keyOf(one)]);
+      await clearJob(tx.objectStore('pending'), job.id);
+      for (const batch of pending) await tx.objectStore('pending').add({ ...batch, job: job.id });
+      for (const one of aside) await tx.objectStore('aside').add({ ...one, job: job.id });
       await tx.done;
     },
 
@@ -86,7 +135,13 @@ function deviceOn(db: Database) {
         tx.objectStore('aside').index('job').getAll(job),
         tx.objectStore('steps').get(job),
       ]);
-      return { job: about, held: held.map(own), pending: pending.map(own), aside: aside.map(own), steps };
+      return {
+        job: about,
+        held: held.map((row) => readAnew(own(row))),
+        pending: pending.map(own),
+        aside: aside.map(own),
+        steps,
+      };
     },
 
     /** Of every job of which something waits, was refused, or is not known to the server. */
@@ -151,8 +206,7 @@ function deviceOn(db: Database) {
     /** All waiting edits of a job made anew, at once. */
     async replacePending(job: Uuid, pending: readonly Pending[]): Promise<void> {
       const tx = db.transaction('pending', 'readwrite', { durability: 'strict' });
-      for (let cursor = await tx.store.index('job').openCursor(job); cursor; cursor = await cursor.continue())
-        await cursor.delete();
+      await clearJob(tx.store, job);
       for (const batch of pending) await tx.store.add({ ...batch, job });
       await tx.done;
     },
@@ -161,8 +215,7 @@ function deviceOn(db: Database) {
     async keepAside(job: Uuid, aside: readonly Aside[], pending: readonly Pending[]): Promise<void> {
       const tx = db.transaction(['pending', 'aside'], 'readwrite', { durability: 'strict' });
       const waits = tx.objectStore('pending');
-      for (let cursor = await waits.index('job').openCursor(job); cursor; cursor = await cursor.continue())
-        await cursor.delete();
+      await clearJob(waits, job);
       for (const batch of pending) await waits.add({ ...batch, job });
       for (const one of aside) await tx.objectStore('aside').add({ ...one, job });
       await tx.done;
@@ -182,6 +235,40 @@ function deviceOn(db: Database) {
     keepSettings: async (settings: Settings): Promise<void> => void (await db.put('settings', settings, 'device')),
     close: (): void => db.close(),
   };
+}
+
+/** What could not be read when it was heard may be known to the app by now. */
+function readAnew(row: Held): Held {
+  const { foreign, ...rest } = row;
+  return foreign ? { ...rest, ...planCode().readItem(foreign) } : row;
+}
+
+/** The jobs under which something is filed in a store. */
+async function jobsIn(store: {
+  index(name: 'job'): { openKeyCursor(from: null, way: 'nextunique'): Promise<KeyCursor | null> };
+}): Promise<Set<Uuid>> {
+  const jobs = new Set<Uuid>();
+  const rows = store.index('job');
+  for (let row = await rows.openKeyCursor(null, 'nextunique'); row; row = await row.continue()) jobs.add(row.key);
+  return jobs;
+}
+
+interface KeyCursor {
+  readonly key: Uuid;
+  continue(): Promise<KeyCursor | null>;
+}
+
+/** What is filed under a job in a store. */
+interface Filed {
+  index(name: 'job'): {
+    openCursor(job: Uuid): Promise<{ delete(): Promise<void>; continue(): Promise<unknown> } | null>;
+  };
+}
+
+async function clearJob(store: Filed, job: Uuid): Promise<void> {
+  const rows = store.index('job');
+  for (let cursor = await rows.openCursor(job); cursor; cursor = (await cursor.continue()) as typeof cursor)
+    await cursor.delete();
 }
 
 /** A row without the job that it is filed under. */

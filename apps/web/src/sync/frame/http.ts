@@ -1,4 +1,4 @@
-import { PROTOCOL, PROTOCOL_HEADER } from '@alveus/plan/version';
+import { PROTOCOL_HEADER, SPEAKS } from '@alveus/plan/version';
 
 /** The server's answers, whatever they are about. */
 
@@ -10,6 +10,8 @@ export class Refused extends Error {
   constructor(
     readonly status: number,
     message: string,
+    /** What the server calls the reason, for programs. */
+    readonly code = '',
   ) {
     super(message);
   }
@@ -18,13 +20,13 @@ export class Refused extends Error {
 const TIMEOUT = 15_000;
 const JSON_BODY = { 'Content-Type': 'application/json' };
 
-export async function call(path: string, method = 'GET', body?: unknown): Promise<{ status: number; json: unknown }> {
+export async function ask(path: string, method = 'GET', body?: unknown): Promise<unknown> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
       signal: AbortSignal.timeout(TIMEOUT),
-      headers: { [PROTOCOL_HEADER]: String(PROTOCOL), ...(body === undefined ? {} : JSON_BODY) },
+      headers: { [PROTOCOL_HEADER]: SPEAKS, ...(body === undefined ? {} : JSON_BODY) },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
   } catch {
@@ -32,19 +34,16 @@ export async function call(path: string, method = 'GET', body?: unknown): Promis
   }
   if (response.status >= 500) throw new Unreachable('The server has trouble; it will be tried again.');
   const json: unknown = response.status === 204 ? undefined : await response.json().catch(() => undefined);
-  if (!response.ok && response.status !== 409)
-    throw new Refused(response.status, messageOf(json) ?? `The server answered ${response.status}.`);
-  return { status: response.status, json };
-}
-
-/** What was asked for, where a conflict is a refusal too. */
-export async function ask(path: string, method?: string, body?: unknown): Promise<unknown> {
-  const { status, json } = await call(path, method, body);
-  if (status === 409) throw new Refused(status, messageOf(json) ?? 'It exists already.');
+  const error = (json as { error?: Json } | undefined)?.error;
+  // A conflict that is no error is an answer like others.
+  if (!response.ok && (response.status !== 409 || error !== undefined))
+    throw new Refused(
+      response.status,
+      textOf(error?.message) ?? `The server answered ${response.status}.`,
+      textOf(error?.code),
+    );
   return json;
 }
 
-function messageOf(json: unknown): string | undefined {
-  const error = (json as { error?: { message?: unknown } } | undefined)?.error;
-  return typeof error?.message === 'string' ? error.message : undefined;
-}
+type Json = Readonly<Record<string, unknown>>;
+const textOf = (value: unknown): string | undefined => (typeof value === 'string' ? value : undefined);

@@ -1,5 +1,5 @@
 import type { Job, Uuid } from '@alveus/plan';
-import { ask, call } from './http';
+import { ask } from './http';
 
 /** The server's list of jobs, as the app talks to it. */
 export const jobsApi = {
@@ -8,9 +8,10 @@ export const jobsApi = {
     if (!Array.isArray(jobs)) throw new TypeError('The server sent no list of jobs.');
     return jobs.map(jobOf);
   },
+  job: async (id: Uuid): Promise<Job> => jobOf(await ask(`/jobs/${id}`)),
   createJob: async (id: Uuid, name: string): Promise<Job> => jobOf(await ask('/jobs', 'POST', { id, name })),
   renameJob: async (id: Uuid, name: string): Promise<Job> => jobOf(await ask(`/jobs/${id}`, 'PATCH', { name })),
-  deleteJob: async (id: Uuid): Promise<void> => void (await call(`/jobs/${id}`, 'DELETE')),
+  deleteJob: async (id: Uuid): Promise<void> => void (await ask(`/jobs/${id}`, 'DELETE')),
   restoreJob: async (id: Uuid): Promise<Job> => jobOf(await ask(`/jobs/${id}/restore`, 'POST')),
 };
 export type JobsApi = typeof jobsApi;

@@ -1,15 +1,22 @@
-import type { Job } from '@alveus/plan';
-import { jobsListed } from '../../store/frame/jobs';
+import type { Job, Uuid } from '@alveus/plan';
+import type { KnownJob } from '../../store/frame/jobs';
+import { jobPut, jobsListed } from '../../store/frame/jobs';
 import { server } from '../../store/frame/server';
 import type { FrameStore } from '../../store/frame/store';
 import { listenInFrame } from '../../store/frame/store';
 import type { Device } from './device';
+import { Refused } from './http';
 
 /**
  * The list of jobs is read from this device; the server's is only fetched into it.
+ * @param ask the server, whether it has a job
  * @returns how to end it
  */
-export function keepJobsList(store: FrameStore, device: Device | undefined): () => void {
+export function keepJobsList(
+  store: FrameStore,
+  device: Device | undefined,
+  ask: (job: Uuid) => Promise<unknown>,
+): () => void {
   void device
     ?.jobs()
     .then((list) => {
@@ -19,9 +26,21 @@ export function keepJobsList(store: FrameStore, device: Device | undefined): () 
     })
     .catch(() => undefined);
   const { matchFulfilled, matchRejected, select } = server.endpoints.jobs;
+  /** A job that is here, and not in the server's list: it was deleted, is far down, or the server has lost it. */
+  const lookFor = async (job: KnownJob): Promise<void> => {
+    const answer = await ask(job.id).catch((error: unknown) => error);
+    if (!(answer instanceof Refused)) return;
+    if (answer.code === 'job-deleted') return device?.forget(job.id);
+    if (answer.code !== 'no-job') return;
+    await device?.keepLost(job.id);
+    store.dispatch(jobPut({ ...job, lost: true }));
+  };
   const take = (list: Job[]): void => {
     store.dispatch(jobsListed({ list, state: 'fresh' }));
-    void device?.keepJobs(list).catch(() => undefined);
+    void device
+      ?.keepJobs(list)
+      .then((unlisted) => Promise.all(unlisted.map(lookFor)))
+      .catch(() => undefined);
   };
   const here = select()(store.getState()).data;
   if (here) take(here);

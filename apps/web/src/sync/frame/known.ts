@@ -1,0 +1,17 @@
+import type { Point } from '@alveus/plan';
+import type { KnownJob } from '../../store/frame/jobs';
+import type { KeptJob } from './device';
+import { planCode } from './planCode';
+
+/** What a device knows of a job. */
+
+/** Whether the plan is known here at all: a job whose items never came is not, however its name may be in the list. */
+export function isKnownHere({ job, held, pending }: KeptJob): boolean {
+  return job !== undefined && (job.made === true || held.length > 0 || job.sequence > 0 || pending.length > 0);
+}
+
+/** The job, heard up to a point; undefined where more may have moved than was heard of. */
+export function heardUpTo(job: KnownJob, point: Point | undefined): KnownJob {
+  if (!point) return job;
+  return { ...job, sequence: point.sequence, points: planCode().withPoint(job.points ?? [], point) };
+}

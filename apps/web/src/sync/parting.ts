@@ -1,0 +1,61 @@
+import type { Choice, Held, Lost, Point } from '@alveus/plan';
+import { keyOf, lostOf, rejoined, START } from '@alveus/plan';
+import type { Api } from './api';
+import { Refused } from './api';
+import type { OpenDesk } from './openDesk';
+import { newId } from './ids';
+
+/** The server was put back to an earlier day: what it has, and what this device knows that it does not. */
+export interface Parting {
+  /** Whether it has the job at all. */
+  readonly there: boolean;
+  readonly point: Point;
+  readonly theirs: readonly Held[];
+  readonly lost: readonly Lost[];
+}
+
+/** Whether what the server answered means that it was put back, and not that somebody asks for what never was. */
+export function isParted(error: Refused, desk: OpenDesk): boolean {
+  const { known, points, pending } = desk.papers();
+  return error.code === 'parted' || (error.code === 'no-job' && known && points.length + pending.length > 0);
+}
+
+/** Asks the server what it still has. @throws Unreachable, Refused */
+export async function partingOf(desk: OpenDesk, api: Api): Promise<Parting> {
+  const { points, held } = desk.papers();
+  const all = await api.changes(desk.job, START).catch((error: unknown) => {
+    if (error instanceof Refused && error.code === 'no-job') return undefined;
+    throw error;
+  });
+  if (!all) return { there: false, point: START, theirs: [], lost: lostOf(held, 0, new Map()) };
+  const common = await commonPoint(points, (point) => api.changes(desk.job, point));
+  const theirs = new Map(all.changes.map((one) => [keyOf(one), one]));
+  return {
+    there: true,
+    point: { sequence: all.sequence, at: all.at },
+    theirs: all.changes,
+    lost: lostOf(held, common.sequence, theirs),
+  };
+}
+
+/** The last point that both know, or the start. */
+async function commonPoint(points: readonly Point[], ask: (point: Point) => Promise<unknown>): Promise<Point> {
+  // A number alone says nothing of what was done under it.
+  for (const point of points.filter(({ at }) => at !== null).reverse()) {
+    const known = await ask(point).then(
+      () => true,
+      (error: unknown) => {
+        if (error instanceof Refused && error.code === 'parted') return false;
+        throw error;
+      },
+    );
+    if (known) return point;
+  }
+  return START;
+}
+
+/** Takes the server's as it is now, and puts what it lost before all that waits; of what is chosen to stay there, the device's goes aside. */
+export async function rejoin(desk: OpenDesk, parting: Parting, choices: ReadonlyMap<string, Choice>): Promise<void> {
+  const { pending, aside } = rejoined(parting.lost, choices, desk.papers().pending, newId);
+  await desk.rejoined(parting, pending, aside);
+}
