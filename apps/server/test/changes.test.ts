@@ -56,6 +56,39 @@ describe('a batch of changes', () => {
     expect(other.body.error.code).toBe('batch-reused');
   });
 
+  test('of an older format is brought forward, and is the same batch when it comes again', async () => {
+    const job = await newJob(world.app());
+    const id = randomUUID();
+    const grade = (high: number) => ({ kind: 'runGrade', id, low: 28, drop: high });
+    const waited = { id: randomUUID(), format: 2, changes: [{ op: 'put', item: grade(0.1), base: 0 }] };
+    const first = await job.send(waited).expect(200);
+    const [held] = (await job.since(0)).changes;
+    expect(held?.item).toEqual({ kind: 'runGrade', id, a: 28, stepA: 0.1 });
+    expect((await job.send(waited).expect(200)).body).toEqual(first.body);
+    const other = await job.send({ ...waited, changes: [{ op: 'put', item: grade(0.2), base: 0 }] }).expect(422);
+    expect(other.body.error.code).toBe('batch-reused');
+    // What is in it is checked once it has been brought forward.
+    const bad = {
+      id: randomUUID(),
+      format: 2,
+      changes: [{ op: 'put', item: { ...grade(0), id: randomUUID(), low: 'x' }, base: 0 }],
+    };
+    expect((await job.send(bad).expect(422)).body.error.message).toMatch(/^changes\.0\.item\.a/);
+    for (const format of [0, -1, 2.5, VERSION + 1, '3', null, undefined])
+      await job.send({ ...batch([put(node(randomUUID(), 'x'))]), format }).expect(422);
+  });
+
+  test('may hold things of kinds that are not known here: they are kept word for word', async () => {
+    const job = await newJob(world.app());
+    const pump = { id: randomUUID(), kind: 'pump', lift: 3.25, stages: [{ on: 1.2 }, { alarm: null, on: 1.5 }] };
+    await job.send({ id: randomUUID(), format: VERSION, changes: [{ op: 'put', item: pump, base: 0 }] }).expect(200);
+    const [held] = (await job.since(0)).changes;
+    expect(JSON.stringify(held?.item)).toBe(JSON.stringify(pump));
+    const remove = { op: 'remove', kind: 'pump', id: pump.id, base: 1 };
+    await job.send({ id: randomUUID(), format: VERSION, changes: [remove] }).expect(200);
+    expect((await job.since(1)).changes).toEqual([{ kind: 'pump', id: pump.id, revision: 2, item: null }]);
+  });
+
   test('that arrives twenty times at once is done once', async () => {
     const job = await newJob(world.app());
     const once = batch([put(node(randomUUID(), 'Outlet'))]);
@@ -102,6 +135,31 @@ describe('a batch of changes', () => {
       '6',
       '7',
     ]);
+  });
+});
+
+describe('somebody who knows of what is not here', () => {
+  test('is told so, and nothing of theirs is taken: the server was put back to an earlier day', async () => {
+    const job = await newJob(world.app());
+    const [first, second] = [batch([put(node(randomUUID(), 'Outlet'))]), batch([put(node(randomUUID(), 'Basin'))])];
+    await job.send(first).expect(200);
+    await job.send(second).expect(200);
+    const parted = async (query: string) => {
+      const heard = await request(world.app()).get(`/api/jobs/${job.id}/changes?${query}`).expect(409);
+      expect(heard.body.error.code).toBe('parted');
+      const more = batch([put(node(randomUUID(), 'x'))]);
+      const sent = await request(world.app()).post(`/api/jobs/${job.id}/changes?${query}`).send(more).expect(409);
+      expect(sent.body.error.code).toBe('parted');
+    };
+    await parted('since=3');
+    await parted(`since=3&at=${randomUUID()}`);
+    await parted(`since=2&at=${first.id}`);
+    await parted(`since=1&at=${second.id}`);
+    await parted(`since=0&at=${second.id}`);
+    const heard = await request(world.app()).get(`/api/jobs/${job.id}/changes?since=1&at=${first.id}`).expect(200);
+    expect(heard.body).toMatchObject({ sequence: 2, at: second.id, changes: [{ item: { name: 'Basin' } }] });
+    const more = batch([put(node(randomUUID(), 'x'))]);
+    await request(world.app()).post(`/api/jobs/${job.id}/changes?since=2&at=${second.id}`).send(more).expect(200);
   });
 });
 
@@ -201,7 +259,9 @@ describe('bad input gets a 4xx, and changes nothing', () => {
       },
     ],
     ['an unknown field', { ...run, colour: 'red' }],
-    ['an unknown kind', { kind: 'tree', id }],
+    ['a kind named as none is', { kind: 'Tree house', id }],
+    ['an unknown kind, nested without end', { kind: 'tree', id, of: JSON.parse('['.repeat(999) + ']'.repeat(999)) }],
+    ['an unknown kind without an id', { kind: 'tree' }],
     ['a name with a null in it', { ...run, name: 'a\u0000b' }],
     ['a name with half a character', { ...run, name: 'a\ud800b' }],
     ['a number that JSON cannot hold', { ...run, length: { from: 'typed', value: null } }],
@@ -249,13 +309,17 @@ describe('bad input gets a 4xx, and changes nothing', () => {
     const theirs = await newJob(world.app(world.other));
     const ours = await newJob(world.app());
     await request(world.app()).delete(`/api/jobs/${ours.id}`).expect(204);
-    for (const id of [randomUUID(), theirs.id, ours.id]) {
+    for (const [id, status] of [
+      [randomUUID(), 404],
+      [theirs.id, 404],
+      [ours.id, 410],
+    ] as const) {
       await request(world.app())
         .post(`/api/jobs/${id}/changes`)
         .send(batch([put(node(randomUUID(), 'x'))]))
-        .expect(404);
-      await request(world.app()).get(`/api/jobs/${id}/changes`).expect(404);
-      await request(world.app()).patch(`/api/jobs/${id}`).send({ name: 'Ours now' }).expect(404);
+        .expect(status);
+      await request(world.app()).get(`/api/jobs/${id}/changes`).expect(status);
+      await request(world.app()).patch(`/api/jobs/${id}`).send({ name: 'Ours now' }).expect(status);
     }
     expect((await theirs.since(0)).sequence).toBe(0);
   });

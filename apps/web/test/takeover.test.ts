@@ -1,4 +1,5 @@
 import { openDB } from 'idb';
+import { openDevice } from '../src/sync/frame/device';
 import { FakeServer, uuid } from './support/fakeServer';
 import { JOB, NODE, freshFile, firstOf, page } from './support/page';
 
@@ -70,5 +71,38 @@ test('what waits on a device since version 2 is brought forward, and arrives', a
   server.up = true;
   await one.outbox.run();
   expect(server.held.get(`runGrade:${NODE}`)?.item).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
+  // It may have arrived before, so it was sent as it was then: the server brings it forward.
+  expect(server.came).toMatchObject([{ format: 2, changes: [{ op: 'put', item: grade, base: 0 }] }]);
   one.kill();
+});
+
+test('what this device kept before batches told their format is in the format of then; a newer app’s is let be', async () => {
+  const server = new FakeServer(JOB);
+  const file = freshFile();
+  const before = await openDB(file, 1, {
+    upgrade(db) {
+      db.createObjectStore('jobs', { keyPath: 'id' });
+      db.createObjectStore('held').createIndex('job', 'job');
+      db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
+      db.createObjectStore('aside', { autoIncrement: true }).createIndex('job', 'job');
+      db.createObjectStore('steps');
+      db.createObjectStore('settings');
+    },
+  });
+  const item = { kind: 'node', id: NODE, name: 'Basin', form: 'manhole' };
+  const step = [{ address: { kind: 'node', id: NODE }, before: undefined, after: item }];
+  await before.put('jobs', { id: JOB, name: 'Yard', sequence: 0, changedAt: '' });
+  await before.add('pending', { job: JOB, id: uuid(), changes: [{ op: 'put', item, base: 0 }], step });
+  await before.put('steps', { past: [step], future: [] }, JOB);
+  before.close();
+  const one = await page(server, file);
+  expect(one.words()).toBe('Saved');
+  expect(server.came).toMatchObject([{ format: 3, changes: [{ op: 'put', item, base: 0 }] }]);
+  expect(one.store.getState().job.past).toEqual([step]);
+  one.kill();
+  const newer = await openDB(file, 9_999);
+  const told = jest.fn();
+  await expect(openDevice(file, `${file}-none`, told)).rejects.toThrow();
+  expect(told).toHaveBeenCalled();
+  newer.close();
 });

@@ -18,11 +18,14 @@ export class FakeServer {
   loseMade = false;
   /** Whether the job is there, and how often it was made. */
   there = true;
+  deleted = false;
   made = 0;
   /** Why a batch is not taken. */
   refuse: (batch: Sent) => string | undefined = () => undefined;
   sequence = 0;
   taken: Sent[] = [];
+  /** As they came, taken or not. */
+  readonly came: Sent[] = [];
   readonly held = new Map<string, Held>();
 
   constructor(readonly id: Uuid) {}
@@ -58,6 +61,7 @@ export class FakeServer {
       }),
     send: (_id, batch, point) =>
       this.#reached(() => {
+        this.came.push(batch);
         this.#together(point);
         const refusal = this.refuse(batch);
         if (refusal !== undefined) throw new Refused(422, refusal);
@@ -70,6 +74,7 @@ export class FakeServer {
 
   /** @throws where somebody knows of a batch that is not here */
   #together({ sequence, at }: Point): void {
+    if (this.deleted) throw new Refused(410, 'This job was deleted.', 'job-deleted');
     if (!this.there) throw new Refused(404, 'There is no such job.', 'no-job');
     if (sequence > this.sequence || (at !== null && this.taken[sequence - 1]?.id !== at))
       throw new Refused(409, 'The server was put back.', 'parted');

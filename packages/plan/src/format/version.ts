@@ -32,8 +32,8 @@ export function upgradeStep<Touched>(step: readonly Touched[], from: number): To
 export function upgradeBatch(batch: unknown): unknown {
   if (!isJson(batch) || !Array.isArray(batch.changes)) return batch;
   const { format, changes } = batch;
-  if (typeof format !== 'number' || !(format >= 1) || format >= VERSION) return batch;
+  if (!Number.isInteger(format) || Number(format) < 1 || Number(format) >= VERSION) return batch;
   const put = (change: unknown): unknown =>
-    isJson(change) && change.op === 'put' ? { ...change, item: upgraded(change.item, format) } : change;
+    isJson(change) && change.op === 'put' ? { ...change, item: upgraded(change.item, Number(format)) } : change;
   return { ...batch, format: VERSION, changes: (changes as unknown[]).map(put) };
 }

@@ -15,9 +15,22 @@ export const KindName = z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'no name of a
 /** Levels to which what passes through may be nested. */
 const DEPTH = 24;
 
-export const Foreign: z.ZodType<Foreign> = z
+const Shape = z
   .looseObject({ kind: KindName, id: Uuid })
-  .refine((item) => depthWithin(item, DEPTH), 'nested too deep') as unknown as z.ZodType<Foreign>;
+  .refine((item) => depthWithin(item, DEPTH), 'nested too deep');
+
+/** Gives back what it is given, to the order of its fields. */
+export const Foreign = z.unknown().transform((value, context): Foreign => {
+  const { error } = Shape.safeParse(value);
+  if (!error) return value as Foreign;
+  passOn(error, context);
+  return z.NEVER;
+});
+
+/** What one schema has against a value, said by another. */
+export function passOn(error: z.ZodError, context: z.RefinementCtx): void {
+  for (const { path, message } of error.issues) context.addIssue({ code: 'custom', path: [...path], message });
+}
 
 function depthWithin(value: unknown, levels: number): boolean {
   if (typeof value !== 'object' || value === null) return true;

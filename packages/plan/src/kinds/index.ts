@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Along, ByEnd, Declared, FieldWords, KindDeclaration, Ref } from './declare';
 import { KIND_LIST } from './list';
 import type { Json } from './declare';
-import { Foreign } from './foreign';
+import { Foreign, passOn } from './foreign';
 import type { Uuid } from '../values';
 
 export * from './benchmark';
@@ -112,7 +112,7 @@ export const AnyItem = z.unknown().transform((value, context): Item | Foreign =>
   const kind = (value as { kind?: unknown } | null | undefined)?.kind;
   const parsed = (typeof kind === 'string' && !BY_NAME.has(kind) ? Foreign : Item).safeParse(value);
   if (parsed.success) return parsed.data;
-  for (const { path, message } of parsed.error.issues) context.addIssue({ code: 'custom', path: [...path], message });
+  passOn(parsed.error, context);
   return z.NEVER;
 });
 

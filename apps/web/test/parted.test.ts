@@ -1,0 +1,181 @@
+import type { Item } from '@alveus/plan';
+import { keyOf } from '@alveus/plan';
+import { FakeServer, uuid } from './support/fakeServer';
+import { freshFile, JOB, NODE, node, other, OTHER_NODE, page } from './support/page';
+
+/** A backup of the server was restored: a device has what the server lost, and nothing of it is lost for good. */
+
+const named = (server: FakeServer, key: string): unknown => (server.item(key) as { name?: string } | null)?.name;
+const BASIN = `node:${NODE}`;
+const DITCH = `node:${OTHER_NODE}`;
+
+test('what only the server lost is shown, comes back once it is said, and nothing is called saved before', async () => {
+  const server = new FakeServer(JOB);
+  const file = freshFile();
+  const one = await page(server, file);
+  await one.edit(node('Basin'));
+  const restore = server.backup();
+  await one.edit(node('Basin at the yard'));
+  await one.edit(other('Ditch'));
+  restore();
+  await one.edit(node('Basin at the yard', 4));
+  expect(one.words()).toBe('Kept here · needs your decision');
+  expect(one.store.getState().job.parted?.lost.map(({ mine, both }) => [mine.item?.id, both])).toEqual([
+    [NODE, false],
+    [OTHER_NODE, false],
+  ]);
+  expect(server.sequence).toBe(1);
+  // It is asked again on the next page, as long as nobody decided.
+  one.kill();
+  const two = await page(server, file);
+  expect(two.words()).toBe('Kept here · needs your decision');
+  await two.outbox.rejoin(new Map());
+  await two.settled();
+  expect(two.words()).toBe('Saved');
+  expect(server.item(BASIN)).toEqual(node('Basin at the yard', 4));
+  expect(server.item(DITCH)).toEqual(other('Ditch'));
+  expect(two.plan().node).toEqual({ [NODE]: node('Basin at the yard', 4), [OTHER_NODE]: other('Ditch') });
+  two.kill();
+  // And not a second time.
+  const three = await page(server, file);
+  expect(three.words()).toBe('Saved');
+  expect(three.store.getState().job.parted).toBeNull();
+});
+
+test('what somebody did on the server since is shown beside it; what is not chosen is set aside', async () => {
+  const server = new FakeServer(JOB);
+  const one = await page(server, freshFile());
+  await one.edit(node('Basin'));
+  await one.edit(other('Ditch'));
+  const restore = server.backup();
+  await one.edit(node('Basin of ours'));
+  await one.edit(other('Ditch of ours'));
+  restore();
+  server.other(node('Basin of theirs'));
+  const third: Item = { ...node('Weir'), id: uuid() };
+  server.other(third);
+  await one.outbox.run();
+  const lost = one.store.getState().job.parted?.lost ?? [];
+  expect(lost.map(({ mine, theirs, both }) => [mine.item, theirs?.item, both])).toEqual([
+    [node('Basin of ours'), node('Basin of theirs'), true],
+    [other('Ditch of ours'), other('Ditch'), false],
+  ]);
+  await one.outbox.rejoin(new Map([[BASIN, 'theirs']]));
+  await one.settled();
+  expect(one.words()).toBe('Saved · 1 change set aside');
+  expect(named(server, BASIN)).toBe('Basin of theirs');
+  expect(named(server, DITCH)).toBe('Ditch of ours');
+  expect(one.plan().node[third.id]).toEqual(third);
+  expect(one.store.getState().job.aside[0]?.step[0]?.after).toEqual(node('Basin of ours'));
+});
+
+test('numbers of batches that are the same again by chance are taken for nothing', async () => {
+  const server = new FakeServer(JOB);
+  const one = await page(server, freshFile());
+  await one.edit(node('Basin'));
+  const restore = server.backup();
+  await one.edit(node('Basin of ours'));
+  server.up = false;
+  await one.edit(node('Basin of ours', 7));
+  server.up = true;
+  restore();
+  // The item has revision 2 on both sides, of different batches.
+  server.other(node('Basin of theirs'));
+  await one.outbox.run();
+  expect(named(server, BASIN)).toBe('Basin of theirs');
+  expect(one.store.getState().job.parted?.lost).toHaveLength(1);
+  await one.outbox.rejoin(new Map([[BASIN, 'theirs']]));
+  // What waited changed another field, and is done to what the server has.
+  expect(server.item(BASIN)).toEqual(node('Basin of theirs', 7));
+});
+
+test('where nothing was lost nobody is asked', async () => {
+  const server = new FakeServer(JOB);
+  const file = freshFile();
+  const one = await page(server, file);
+  await one.edit(node('Basin'));
+  const restore = server.backup();
+  server.other(other('Theirs'));
+  await one.outbox.run();
+  one.kill();
+  restore();
+  server.other(other('Theirs'));
+  const two = await page(server, file);
+  expect(two.words()).toBe('Saved');
+  expect(two.store.getState().job.parted).toBeNull();
+  expect([...two.store.getState().job.held.values()].map(({ revision }) => revision)).toEqual([1, 2]);
+});
+
+test('a job that the server lost whole is made anew, with what waited for it', async () => {
+  const server = new FakeServer(JOB);
+  server.there = false;
+  const restore = server.backup();
+  server.there = true;
+  const file = freshFile();
+  const one = await page(server, file);
+  await one.edit(node('Basin'));
+  server.up = false;
+  await one.edit(other('Ditch'));
+  restore();
+  server.up = true;
+  await one.outbox.run();
+  expect(one.store.getState().job.parted).toMatchObject({ there: false });
+  await one.outbox.rejoin(new Map());
+  await one.settled();
+  expect(one.words()).toBe('Saved');
+  expect(server.made).toBe(1);
+  expect([named(server, BASIN), named(server, DITCH)]).toEqual(['Basin', 'Ditch']);
+});
+
+test('a job that was deleted is not taken for one that was lost', async () => {
+  const server = new FakeServer(JOB);
+  const one = await page(server, freshFile());
+  await one.edit(node('Basin'));
+  server.deleted = true;
+  await one.outbox.run();
+  expect(one.store.getState().job.opening).toBe('missing');
+});
+
+describe('the list of jobs', () => {
+  test('keeps a job that the server lost, and lets go of one that was deleted', async () => {
+    const server = new FakeServer(JOB);
+    const one = await page(server, freshFile());
+    await one.edit(node('Basin'));
+    const [unlisted] = await one.device.keepJobs([]);
+    expect(unlisted).toMatchObject({ id: JOB });
+    await one.device.keepLost(JOB);
+    expect(await one.device.jobs()).toMatchObject([{ id: JOB, lost: true }]);
+    await one.device.forget(JOB);
+    expect(await one.device.jobs()).toEqual([]);
+    expect((await one.device.read(JOB)).held).toEqual([]);
+  });
+
+  test('lets go of nothing that waits', async () => {
+    const server = new FakeServer(JOB);
+    const one = await page(server, freshFile());
+    server.up = false;
+    await one.edit(node('Basin'));
+    await one.device.forget(JOB);
+    expect((await one.device.read(JOB)).pending).toHaveLength(1);
+    expect(await one.device.keepJobs([])).toHaveLength(1);
+  });
+});
+
+test('what a newer app put there is kept word for word, and shown once it can be', async () => {
+  const server = new FakeServer(JOB);
+  const file = freshFile();
+  const pump = { kind: 'pump', id: uuid(), lift: 3.25 } as unknown as Item;
+  const odd = { ...node('Basin'), form: 'tower' } as unknown as Item;
+  server.other(pump);
+  server.other(odd);
+  const one = await page(server, file);
+  await one.edit(other('Ditch'));
+  expect(one.words()).toBe('Saved');
+  expect(Object.keys(one.plan().node)).toEqual([OTHER_NODE]);
+  expect(one.store.getState().job.held.get(keyOf(pump))).toMatchObject({ item: null, foreign: pump });
+  one.kill();
+  server.up = false;
+  const two = await page(server, file);
+  expect(two.store.getState().job.held.get(keyOf(pump))).toMatchObject({ item: null, foreign: pump });
+  expect(server.held.get(keyOf(pump))?.foreign).toEqual(pump);
+});
