@@ -10,8 +10,8 @@ export interface App {
   readonly url: string;
   /** Ends the server as a power cut would. */
   kill(): Promise<void>;
-  /** Starts it again on the same port. */
-  start(): Promise<void>;
+  /** Starts it again on the same port, with the built app or another build of it. */
+  start(webDir?: string): Promise<void>;
   /** What the owner of the database sees, for checking what arrived. */
   query<T extends pg.QueryResultRow>(sql: string): Promise<T[]>;
 }
@@ -25,8 +25,8 @@ export const test = base.extend<{ app: App }, { server: App }>({
       const webDir = process.env.WEB_DIR;
       if (!ownerUrl || !appPassword || !webDir) throw new Error('Run these with `npm test` or `npm test -- e2e`.');
       const database = await scratchDatabase({ ownerUrl, appPassword });
-      const start = (port: string): Promise<ServerProcess> =>
-        startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: webDir, PORT: port, LOG_LEVEL: 'error' });
+      const start = (port: string, build = webDir): Promise<ServerProcess> =>
+        startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: build, PORT: port, LOG_LEVEL: 'error' });
       let server = await start('0');
       const { port, origin } = new URL(server.url);
       const owner = new pg.Client({ connectionString: database.ownerUrl });
@@ -41,8 +41,8 @@ export const test = base.extend<{ app: App }, { server: App }>({
           server.process.kill('SIGKILL');
           await gone;
         },
-        start: async () => {
-          server = await start(port);
+        start: async (build) => {
+          server = await start(port, build);
         },
         query: async <T extends pg.QueryResultRow>(sql: string) => (await owner.query<T>(sql)).rows,
       });

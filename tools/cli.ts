@@ -42,6 +42,9 @@ function main(): void {
   if (!(step >= 0.01 && step <= 10_000)) return fail(`--step ${parsed.values.step}: give metres from 0.01 to 10000.`);
   const opened = openPlanFile(read(file));
   if (!opened.ok) return fail(`${file}: ${opened.message}`);
+  const { length } = opened.foreign;
+  if (length > 0)
+    process.stderr.write(`${file}: ${length} of its things are of kinds not known here, and are left out.\n`);
   try {
     process.stdout.write(`${JSON.stringify(compute(opened.plan, step), null, 2)}\n`);
   } catch (error) {

@@ -34,7 +34,7 @@ export function buildWeb(): Promise<string> {
   ];
   return built(WEB, 'the web app', sources, async (out) => {
     loadLater(out);
-    await makeServiceWorker(out);
+    await makeServiceWorker(out, nameBuild(out));
     keepServing(out, BEFORE);
   });
 }
@@ -85,11 +85,19 @@ function loadLater(out: string): void {
   writeFileSync(file, html);
 }
 
+/** Tells the page which build it is of: a digest of all that it is made of. @returns the same */
+function nameBuild(out: string): string {
+  const build = digest(filesUnder(out)).slice(0, 32);
+  const file = path.join(out, 'index.html');
+  writeFileSync(file, readFileSync(file, 'utf8').replace('</head>', `<meta name="build" content="${build}"></head>`));
+  return build;
+}
+
 /**
  * Writes the service worker with the list of files it keeps. The app must open without the server: what was
  * kept on the device has to be in reach in a trench without signal.
  */
-async function makeServiceWorker(out: string): Promise<void> {
+async function makeServiceWorker(out: string, build: string): Promise<void> {
   const worker = path.join(out, 'sw.js');
   await bundle({
     entryPoints: [path.join(WEB, 'service-worker.js')],
@@ -97,7 +105,7 @@ async function makeServiceWorker(out: string): Promise<void> {
     bundle: true,
     minify: true,
     format: 'iife',
-    define: { 'process.env.NODE_ENV': '"production"' },
+    define: { 'process.env.NODE_ENV': '"production"', BUILD: JSON.stringify(build) },
     logLevel: 'error',
   });
   const { count, warnings } = await injectManifest({

@@ -5,10 +5,13 @@ import type { ReactNode } from 'react';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Provider } from 'react-redux';
+import { NewBuild } from '../features/jobs/NewBuild';
 import { Notice } from '../features/jobs/Notice';
 import { Shell } from '../features/jobs/Shell';
+import { buildFound } from '../store/frame/build';
 import { useFrameSelector } from '../store/frame/hooks';
 import { makeStore } from '../store/frame/store';
+import { watchBuilds } from '../sync/frame/build';
 import { FrameProvider } from '../sync/frame/FrameProvider';
 import { jobsApi } from '../sync/frame/jobsApi';
 import { FONT } from '../theme/theme';
@@ -25,16 +28,15 @@ export default function Root() {
       require('@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-700-normal.woff2') as number,
   });
   useEffect(() => {
-    if (process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator) {
-      // Without it the app needs the server to open; everything else works the same.
-      navigator.serviceWorker.register('/sw.js').catch(() => undefined);
-    }
-  }, []);
+    if (process.env.NODE_ENV !== 'production') return undefined;
+    return watchBuilds(() => store.dispatch(buildFound()));
+  }, [store]);
   return (
     <Provider store={store}>
       <Look>
         <FrameProvider waiting={<Shell />}>
           <View style={styles.whole}>
+            <NewBuild />
             <Slot />
             <Notice />
           </View>

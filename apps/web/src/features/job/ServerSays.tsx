@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { selectForeign, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { loadAnew } from '../../sync/frame/build';
 import { Button, Note, Words } from '../../ui';
 
 /**
@@ -16,7 +17,7 @@ export const ServerSays = memo(function ServerSays() {
   return (
     <>
       {refused === undefined ? null : (
-        <Told tone="stop" words={refused} does="Load anew" onPress={() => window.location.reload()} />
+        <Told tone="stop" words={refused} does="Load anew" onPress={() => void loadAnew()} />
       )}
       {lost === 0 ? null : (
         <Told
@@ -39,7 +40,7 @@ export const ServerSays = memo(function ServerSays() {
               : `${foreign} things of this plan are from a newer version of the app. They are kept as they are, and not shown.`
           }
           does="Load anew"
-          onPress={() => window.location.reload()}
+          onPress={() => void loadAnew()}
         />
       )}
       {aside === 0 ? null : (

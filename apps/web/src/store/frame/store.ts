@@ -1,5 +1,6 @@
 import type { TypedAddListener } from '@reduxjs/toolkit';
 import { addListener, configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
+import { newBuildReducer } from './build';
 import { jobsReducer } from './jobs';
 import { noticeReducer } from './notice';
 import type { JobsServer } from './server';
@@ -9,6 +10,7 @@ import { settingsReducer } from './settings';
 /** What is known before a job is open. */
 export const FRAME = {
   jobs: jobsReducer,
+  newBuild: newBuildReducer,
   notice: noticeReducer,
   settings: settingsReducer,
   [server.reducerPath]: server.reducer,

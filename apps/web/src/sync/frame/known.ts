@@ -7,7 +7,9 @@ import { planCode } from './planCode';
 
 /** Whether the plan is known here at all: a job whose items never came is not, however its name may be in the list. */
 export function isKnownHere({ job, held, pending }: KeptJob): boolean {
-  return job !== undefined && (job.made === true || held.length > 0 || job.sequence > 0 || pending.length > 0);
+  if (!job) return false;
+  // Heard of, though there was nothing in it yet.
+  return job.made === true || job.points !== undefined || held.length > 0 || job.sequence > 0 || pending.length > 0;
 }
 
 /** The job, heard up to a point; undefined where more may have moved than was heard of. */
