@@ -1,4 +1,5 @@
 import '../shared';
+import '../ui/back';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import type { ReactNode } from 'react';

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Modal, Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Surface } from 'react-native-paper';
 import { useTones } from '../theme/ThemeProvider';
+import { useBackCloses } from './back';
 import { IconButton } from './Button';
 import { useCovered } from './useCovered';
 import { useWide } from './useWide';
@@ -9,7 +10,8 @@ import { Words } from './Words';
 
 interface SheetProps {
   title: string;
-  onClose: () => void;
+  /** Left out where it goes only by a choice in it. */
+  onClose?: () => void;
   children: ReactNode;
   /** Buttons that stay in reach of the thumb. */
   foot?: ReactNode;
@@ -25,17 +27,24 @@ export function Sheet({ title, onClose, children, foot, filled = false }: SheetP
   const tones = useTones();
   const wide = useWide();
   const covered = useCovered();
+  useBackCloses(onClose);
   return (
     <Modal
       transparent
       visible
       animationType="none"
-      onRequestClose={onClose}
+      onRequestClose={() => onClose?.()}
       aria-label={title}
       {...(covered ? { 'aria-hidden': true } : {})}
     >
       <View style={[styles.backdrop, wide && styles.backdropWide]}>
-        <Pressable aria-hidden focusable={false} tabIndex={-1} onPress={onClose} style={StyleSheet.absoluteFill} />
+        <Pressable
+          aria-hidden
+          focusable={false}
+          tabIndex={-1}
+          onPress={() => onClose?.()}
+          style={StyleSheet.absoluteFill}
+        />
         <Surface
           elevation={0}
           style={[
@@ -49,7 +58,7 @@ export function Sheet({ title, onClose, children, foot, filled = false }: SheetP
             <Words size="title" strong heading={2} style={styles.title} lines={2}>
               {title}
             </Words>
-            <IconButton name="close" label="Close" onPress={onClose} />
+            {onClose ? <IconButton name="close" label="Close" onPress={onClose} /> : null}
           </View>
           {filled ? (
             children

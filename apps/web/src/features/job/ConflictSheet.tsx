@@ -31,7 +31,6 @@ export function ConflictSheet({ conflict }: { conflict: Conflict }) {
   return (
     <Sheet
       title={`Two changes to ${subjectWords(conflict.address, conflict.mine ?? conflict.theirs, plan)}`}
-      onClose={() => undefined}
       foot={
         <>
           <Button onPress={() => choose('theirs')}>Take theirs</Button>
