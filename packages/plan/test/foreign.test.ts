@@ -1,4 +1,17 @@
-import { AnyItem, Batch, heldOf, keyOf, openPlanFile, readItem, rebase, savePlanFile, SentHeld, VERSION } from '../src';
+import {
+  AnyItem,
+  Batch,
+  heldOf,
+  keyOf,
+  KindName,
+  KINDS,
+  openPlanFile,
+  readItem,
+  rebase,
+  savePlanFile,
+  SentHeld,
+  VERSION,
+} from '../src';
 import type { Foreign, Held, Pending } from '../src';
 import { counter, id, node } from './waiting';
 
@@ -14,6 +27,10 @@ test('a kind that is not known here passes word for word; a known one must be as
     expect(AnyItem.safeParse(bad).success).toBe(false);
   const deep = JSON.parse(`${'{"a":'.repeat(500)}1${'}'.repeat(500)}`) as object;
   expect(AnyItem.safeParse({ ...pump, deep }).error?.issues[0]?.message).toBe('nested too deep');
+});
+
+test('every kind is named as kinds are', () => {
+  for (const kind of KINDS) expect(KindName.parse(kind)).toBe(kind);
 });
 
 test('what a server sends never fails for one thing that cannot be read', () => {

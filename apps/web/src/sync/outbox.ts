@@ -15,8 +15,8 @@ import {
 import type { Store } from '../store/store';
 import { listenTo } from '../store/store';
 import type { Api } from './api';
-import { Refused } from './api';
-import { attended, Left } from './attended';
+import { Refused, Unreachable } from './api';
+import { attended } from './attended';
 import type { Desk } from './desk';
 import { exchange, makeAnew } from './exchange';
 import type { Device } from './frame/device';
@@ -30,6 +30,8 @@ import { Pace } from './pace';
 import type { Parting } from './parting';
 import { isParted, partingOf, rejoin } from './parting';
 import { shelfDesk } from './shelfDesk';
+
+const UNREADABLE = 'What the server answers cannot be read. What you type is kept on this device.';
 
 /** What the server calls a job that is not there. */
 const GONE: ReadonlySet<string> = new Set(['no-job', 'job-deleted']);
@@ -202,17 +204,26 @@ export class Outbox {
     } catch (error) {
       if (!desk.live()) return true;
       if (error instanceof Refused && isParted(error, desk)) return this.#part(desk);
-      if (!(error instanceof Refused)) {
-        this.#pace.failed();
-        // Where nothing is known and nobody answers an empty plan would be a lie, so it stays "opening".
-        this.#link({ state: 'offline' });
-        return false;
+      if (error instanceof Refused && GONE.has(error.code) && desk.papers().pending.length === 0) {
+        this.#pace.refused();
+        this.#store.dispatch(jobMissing());
+        return true;
       }
-      this.#pace.refused();
-      if (GONE.has(error.code) && desk.papers().pending.length === 0) this.#store.dispatch(jobMissing());
-      else this.#link({ state: 'refused', message: error.message });
-      return true;
+      return this.#failed(error);
     }
+  }
+
+  /** @returns whether the server could be reached */
+  #failed(error: unknown): boolean {
+    if (error instanceof Unreachable) {
+      this.#pace.failed();
+      // Where nothing is known and nobody answers an empty plan would be a lie, so it stays "opening".
+      this.#link({ state: 'offline' });
+      return false;
+    }
+    this.#pace.refused();
+    this.#link({ state: 'refused', message: error instanceof Refused ? error.message : UNREADABLE });
+    return true;
   }
 
   /** The server was put back to an earlier day. What it lost is shown to somebody, where it lost anything. */
@@ -230,14 +241,7 @@ export class Outbox {
       this.#link({ state: 'idle' });
       return true;
     } catch (error) {
-      if (!(error instanceof Refused)) {
-        this.#pace.failed();
-        this.#link({ state: 'offline' });
-        return false;
-      }
-      this.#pace.refused();
-      this.#link({ state: 'refused', message: error.message });
-      return true;
+      return desk.live() ? this.#failed(error) : true;
     }
   }
 
@@ -264,7 +268,7 @@ export class Outbox {
       };
       const unreached = await ifFree(job, work).then(
         () => false,
-        (error: unknown) => !(error instanceof Refused || error instanceof Left),
+        (error: unknown) => error instanceof Unreachable,
       );
       if (!unreached) continue;
       this.#pace.failed();

@@ -10,14 +10,12 @@ import { Uuid } from '../values';
 export type Foreign = Json & { readonly kind: string; readonly id: Uuid };
 
 /** What a kind may be called, known here or not. */
-export const KindName = z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'no name of a kind');
+export const KindName = z.string().regex(/^[a-z][A-Za-z0-9-]{0,39}$/, 'no name of a kind');
 
 /** Levels to which what passes through may be nested. */
 const DEPTH = 24;
 
-const Shape = z
-  .looseObject({ kind: KindName, id: Uuid })
-  .refine((item) => depthWithin(item, DEPTH), 'nested too deep');
+const Shape = z.looseObject({ kind: KindName, id: Uuid }).refine((item) => depthWithin(item, DEPTH), 'nested too deep');
 
 /** Gives back what it is given, to the order of its fields. */
 export const Foreign = z.unknown().transform((value, context): Foreign => {
