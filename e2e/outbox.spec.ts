@@ -64,7 +64,7 @@ test('a change that the server does not take is set aside with the reason; the r
   await typeLine(page, OUTLET, [RUN]);
   await saved(page);
   const refuse = 'The plan has as many things as one plan may have.';
-  await page.route('**/changes', async (route) => {
+  await page.route('**/changes*', async (route) => {
     if (!route.request().postData()?.includes('North main')) return route.continue();
     return route.fulfill({ status: 422, json: { error: { code: 'invalid', message: refuse, issues: [] } } });
   });
@@ -91,7 +91,7 @@ test('a change that the server does not take is set aside with the reason; the r
   await expect(page.getByRole('dialog')).toContainText(refuse);
   await expect(page.getByRole('dialog')).toContainText('name: North main');
   await accessible(page, 'set aside');
-  await page.unroute('**/changes');
+  await page.unroute('**/changes*');
   await tap(page, /^Try again/);
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await saved(page);

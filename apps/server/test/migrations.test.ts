@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import request from 'supertest';
 import type { World } from './world';
 import { upgradeItems } from '../src/database/upgrade';
-import { asOwner, makeWorld, newJob } from './world';
+import { asOwner, batch, makeWorld, newJob, node, put } from './world';
 
 /** Plans that were stored before a migration, after it. */
 
@@ -90,9 +91,13 @@ test('runs and grades of version 2 are brought forward, of every company, once, 
 });
 
 test('plans of a version that this program does not know are left alone, and it says so', async () => {
+  const job = await newJob(world.app());
   await asOwner(world.ownerUrl, async (client) => {
     await client.query('UPDATE plan_format SET version = 99');
     await expect(upgradeItems(client)).rejects.toThrow(/version 99.*Start a newer one/);
+    // A server of before that still runs neither writes nor shows what is in a format that it does not know.
+    await job.send(batch([put(node(randomUUID(), 'Basin'))])).expect(503);
+    await request(world.app()).get(`/api/jobs/${job.id}/changes`).expect(503);
     await client.query('UPDATE plan_format SET version = 3');
   });
 });

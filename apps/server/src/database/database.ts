@@ -25,6 +25,9 @@ export function openPool(url: string, most = 10): pg.Pool {
   return pool;
 }
 
+/** Held by all who write items, and alone by who brings them to another format. */
+export const FORMAT_LOCK = 7_264_001;
+
 /**
  * Runs work in one transaction that sees only the company's rows. It commits when the work returns and
  * leaves nothing behind when it throws.
@@ -43,7 +46,7 @@ export async function asCompany<T>(
     const lock =
       locked === undefined
         ? ''
-        : `; SELECT pg_advisory_xact_lock(hashtextextended(${client.escapeLiteral(company + locked)}, 0))`;
+        : `; SELECT pg_advisory_xact_lock_shared(${FORMAT_LOCK}), pg_advisory_xact_lock(hashtextextended(${client.escapeLiteral(company + locked)}, 0))`;
     await client.query(`BEGIN; SET LOCAL alveus.company = ${client.escapeLiteral(company)}${lock}`);
     const value = await work(client);
     await client.query('COMMIT');

@@ -1,6 +1,7 @@
 import type { Json } from '@alveus/plan';
 import { upgradeItem, VERSION } from '@alveus/plan';
 import type pg from 'pg';
+import { FORMAT_LOCK } from './database';
 
 /** Brings stored items forward to the newest version of the plan format. */
 
@@ -23,8 +24,10 @@ interface Row {
 export async function upgradeItems(client: pg.ClientBase): Promise<number> {
   await client.query('BEGIN');
   try {
-    // Two servers that start at once do it one after the other; the second finds nothing to do.
-    const { rows } = await client.query<{ version: number }>('SELECT version FROM plan_format FOR UPDATE');
+    // Two servers that start at once do it one after the other; the second finds nothing to do. What a server of before
+    // still writes is done first; what comes to it later it refuses.
+    await client.query('SELECT pg_advisory_xact_lock($1)', [FORMAT_LOCK]);
+    const { rows } = await client.query<{ version: number }>('SELECT version FROM plan_format');
     const from = rows[0]?.version ?? VERSION;
     if (from > VERSION)
       throw new Error(

@@ -6,7 +6,7 @@ import type { z } from 'zod';
 /** What a request is refused with: a status, a stable code for programs and a sentence for people. */
 export class Refusal extends Error {
   constructor(
-    readonly status: 400 | 403 | 404 | 409 | 410 | 413 | 415 | 422 | 426,
+    readonly status: 400 | 403 | 404 | 409 | 410 | 413 | 415 | 422 | 426 | 503,
     readonly code: string,
     message: string,
     readonly issues: readonly { path: string; message: string }[] = [],

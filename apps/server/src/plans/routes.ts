@@ -17,6 +17,9 @@ const Since = z
 const parted = (): Refusal =>
   new Refusal(409, 'parted', 'The server was put back to an earlier day. It does not have what this device has.');
 
+const renewed = (): Refusal =>
+  new Refusal(503, 'renewed', 'The database is of a newer version than this server. Start the newer one.');
+
 /** /api/jobs/:job/changes: the plan out, batches in. */
 export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
   const router = Router();
@@ -27,6 +30,7 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
     const changes = await asCompany(pool, company, (client) => changesSince(client, id, point));
     if (!changes) throw await absent(pool, company, id);
     if (changes === 'parted') throw parted();
+    if (changes === 'renewed') throw renewed();
     response.json(changes);
   });
 
@@ -46,6 +50,8 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
         throw await absent(pool, company, id);
       case 'parted':
         throw parted();
+      case 'renewed':
+        throw renewed();
       case 'reused':
         throw new Refusal(422, 'batch-reused', 'This batch id was used before, for other changes.');
       case 'unknown-base':

@@ -1,5 +1,5 @@
 import type { Batch, Change, Point, SentBatchAnswer, SentChanges, SentHeld, Uuid } from '@alveus/plan';
-import { addressOf, keyOf, kindNamed, LIMITS, same, START } from '@alveus/plan';
+import { addressOf, keyOf, kindNamed, LIMITS, same, START, VERSION } from '@alveus/plan';
 import type pg from 'pg';
 import type { Client } from '../database';
 import { asCompany } from '../database';
@@ -9,6 +9,8 @@ import { asCompany } from '../database';
 export type Taking =
   | { readonly outcome: 'answered'; readonly answer: SentBatchAnswer }
   | { readonly outcome: 'no-job' }
+  /** The items are in another format than this server's: a newer one has taken over the database. */
+  | { readonly outcome: 'renewed' }
   /** The sender knows of a batch that is not here: the database was put back to an earlier day. */
   | { readonly outcome: 'parted' }
   /** The id was used before, for other changes. */
@@ -48,6 +50,7 @@ export async function takeBatch(
     async (client) => {
       const seen = await readSeen(client, job, batch, point);
       if (!seen) return { outcome: 'no-job' };
+      if (seen.format !== VERSION) return { outcome: 'renewed' };
       if (partedAt(point, seen)) return { outcome: 'parted' };
 
       const before = seen.batches.get(batch.id);
@@ -89,15 +92,16 @@ export async function changesSince(
   client: Client,
   job: Uuid,
   point: Point,
-): Promise<SentChanges | 'parted' | undefined> {
+): Promise<SentChanges | 'parted' | 'renewed' | undefined> {
   const { rows } = await client.query<{
     sequence: number;
+    format: number;
     there: Uuid | null;
     at: Uuid | null;
     changes: SentHeld[] | null;
   }>({
     name: 'changes-since',
-    text: `SELECT job.sequence::float8 AS sequence, ${AT_POINT}, ${batchAt('job.sequence')} AS at,
+    text: `SELECT job.sequence::float8 AS sequence, ${FORMAT}, ${AT_POINT}, ${batchAt('job.sequence')} AS at,
                   (SELECT json_agg(json_build_object('kind', kind, 'id', id, 'revision', revision, 'item', body))
                      FROM item
                     WHERE company_id = current_company() AND item.job_id = job.id AND revision > $2 AND revision > 0
@@ -107,6 +111,7 @@ export async function changesSince(
   });
   const [row] = rows;
   if (!row) return undefined;
+  if (row.format !== VERSION) return 'renewed';
   if (partedAt(point, row)) return 'parted';
   return { sequence: row.sequence, at: row.at, changes: row.changes ?? [] };
 }
@@ -115,6 +120,8 @@ export async function changesSince(
 const batchAt = (sequence: string): string =>
   `(SELECT batch.id FROM batch
      WHERE company_id = current_company() AND job_id = job.id AND batch.sequence = ${sequence} AND batch.sequence > 0)`;
+/** The format that all items are in. */
+const FORMAT = '(SELECT version FROM plan_format) AS format';
 const AT_POINT = `${batchAt('$2')} AS there`;
 
 /** Whether somebody has heard of more than there is here, or of something else. */
@@ -134,6 +141,7 @@ async function sameAsBefore(client: Client, job: Uuid, id: Uuid, sent: SentBatch
 interface Seen {
   readonly sequence: number;
   readonly itemCount: number;
+  readonly format: number;
   /** The batch at the point up to which the sender has heard. */
   readonly there: Uuid | null;
   /** Sequence numbers of batches that were taken. */
@@ -147,12 +155,13 @@ async function readSeen(client: Client, job: Uuid, batch: Batch, point: Point): 
   const { rows } = await client.query<{
     sequence: number;
     itemCount: number;
+    format: number;
     there: Uuid | null;
     batches: { id: Uuid; sequence: number }[] | null;
     items: { kind: string; id: Uuid; revision: number; removed: boolean }[] | null;
   }>({
     name: 'seen',
-    text: `SELECT sequence::float8 AS sequence, item_count AS "itemCount", ${AT_POINT},
+    text: `SELECT sequence::float8 AS sequence, item_count AS "itemCount", ${FORMAT}, ${AT_POINT},
                   (SELECT json_agg(json_build_object('id', id, 'sequence', sequence))
                      FROM unnest($3::uuid[]) AS asked (batch)
                     CROSS JOIN LATERAL (
@@ -173,6 +182,7 @@ async function readSeen(client: Client, job: Uuid, batch: Batch, point: Point): 
     row && {
       sequence: row.sequence,
       itemCount: row.itemCount,
+      format: row.format,
       there: row.there,
       batches: new Map(row.batches?.map(({ id, sequence }) => [id, sequence])),
       items: new Map(row.items?.map((one) => [keyOf(one), one])),

@@ -1,0 +1,133 @@
+import type { Item, Uuid } from '@alveus/plan';
+import type { App, Version } from './versions';
+import { LATER } from './versions';
+import { Network } from './network';
+import type { RealServer } from './realServer';
+import { uuid } from './fakeServer';
+
+/** A device with pages of the app that come and go, over time that passes only when it is told to. */
+
+let devices = 0;
+/** Devices that have no room just now, by the name of their storage. */
+const full = new Set<string>();
+
+/** Has storage that is full take nothing more. */
+export function storageCanBeFull(): void {
+  const { add } = IDBObjectStore.prototype;
+  jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(function (this: IDBObjectStore, ...given) {
+    if (full.has(this.transaction.db.name)) throw new DOMException('full', 'QuotaExceededError');
+    return add.apply(this, given);
+  });
+}
+
+/** Time passes: what waits for it goes on. @param ms of the device's own time */
+export async function passes(ms: number): Promise<void> {
+  jest.advanceTimersByTime(ms);
+  await ticks(4);
+}
+
+/** A little of what goes on beside. */
+export async function ticks(count: number): Promise<void> {
+  for (let one = 0; one < count; one += 1) await new Promise((resolve) => setImmediate(resolve));
+}
+
+/** What a person typed: the high water of a node, and whether the page had said that it is kept. */
+export interface Typed {
+  readonly job: Uuid;
+  readonly node: Uuid;
+  readonly value: number;
+  readonly batch: Uuid;
+  kept: boolean;
+}
+
+export class SimulatedDevice {
+  readonly network: Network;
+  readonly typed: Typed[] = [];
+  version: Version = 'now';
+  #page: Page | undefined;
+  readonly #file = `simulated-${(devices += 1)}`;
+  readonly #apps: Readonly<Record<Version, App>>;
+  #at: Uuid;
+
+  constructor(apps: Readonly<Record<Version, App>>, server: RealServer, at: Uuid) {
+    this.#apps = apps;
+    this.network = new Network(server.url);
+    this.#at = at;
+  }
+
+  get app(): App {
+    return this.#apps[this.version];
+  }
+
+  set full(on: boolean) {
+    if (on) full.add(this.#file);
+    else full.delete(this.#file);
+  }
+
+  async page(): Promise<Page> {
+    return (this.#page ??= await this.#load());
+  }
+
+  async #load() {
+    const { store, frame, device: storage, outbox: sending, api } = this.app;
+    const all = store.withJob(frame.makeStore());
+    const device = await storage.openDevice(this.#file, `${this.#file}-first`);
+    const outbox = new sending.Outbox(all, this.network.over(api.api), device);
+    const opening = outbox.open(this.#at);
+    return { store: all, device, outbox, opening };
+  }
+
+  /** The page goes, as when the browser is killed. */
+  async kill(): Promise<void> {
+    const page = this.#page;
+    this.#page = undefined;
+    if (!page) return;
+    page.outbox.stop();
+    this.noteKept(page);
+    page.device.close();
+  }
+
+  /** What the page says is kept. */
+  noteKept({ store }: Page): void {
+    const { pending, kept } = store.getState().job;
+    const waits = new Map(pending.map(({ id }, index) => [id, index]));
+    for (const one of this.typed) {
+      const index = waits.get(one.batch);
+      if (index !== undefined && index < kept) one.kept = true;
+    }
+  }
+
+  async open(job: Uuid): Promise<void> {
+    const page = await this.page();
+    // What a full device does not keep goes with the page's memory of the job: people are warned of it.
+    this.noteKept(page);
+    this.#at = job;
+    void page.outbox.open(job);
+  }
+
+  /** Types into a node of the open job; nothing where it is not open yet. */
+  async type(node: Uuid, value: number, fields: object): Promise<void> {
+    const { store } = await this.page();
+    const open = store.getState().job;
+    if (open.opening !== 'open' || !open.id) return;
+    const batch = uuid();
+    const now = open.plan.node[node];
+    const fresh = { kind: 'node', id: node, name: 'Basin', form: 'manhole' };
+    const item = { ...(now ?? fresh), ...fields, ...(this.version === 'next' ? LATER : {}) } as Item;
+    store.dispatch(this.app.job.planEdited({ edits: [{ op: 'put', item }], batch, way: 'do' }));
+    this.typed.push({ job: open.id, node, value, batch, kept: false });
+  }
+
+  /** How much waits on the device and in the page. */
+  async waiting(): Promise<number> {
+    const { store, device } = await this.page();
+    const kept = [...(await device.waiting()).values()].reduce((sum, { pending }) => sum + pending, 0);
+    return Math.max(kept, store.getState().job.pending.length);
+  }
+}
+
+type Page = { opening: Promise<void> } & {
+  store: ReturnType<App['store']['withJob']>;
+  device: Awaited<ReturnType<App['device']['openDevice']>>;
+  outbox: InstanceType<App['outbox']['Outbox']>;
+};
