@@ -152,14 +152,17 @@ describe('somebody who knows of what is not here', () => {
       expect(sent.body.error.code).toBe('parted');
     };
     await parted('since=3');
-    await parted(`since=3&at=${randomUUID()}`);
-    await parted(`since=2&at=${first.id}`);
-    await parted(`since=1&at=${second.id}`);
+    await parted('since=0&known=3');
+    await parted(`since=3&known=3&at=${randomUUID()}`);
+    await parted(`since=2&known=2&at=${first.id}`);
+    await parted(`since=1&known=2&at=${first.id}`);
+    await parted(`since=1&known=1&at=${second.id}`);
     await parted(`since=0&at=${second.id}`);
-    const heard = await request(world.app()).get(`/api/jobs/${job.id}/changes?since=1&at=${first.id}`).expect(200);
+    const known = `known=2&at=${second.id}`;
+    const heard = await request(world.app()).get(`/api/jobs/${job.id}/changes?since=1&${known}`).expect(200);
     expect(heard.body).toMatchObject({ sequence: 2, at: second.id, changes: [{ item: { name: 'Basin' } }] });
     const more = batch([put(node(randomUUID(), 'x'))]);
-    await request(world.app()).post(`/api/jobs/${job.id}/changes?since=2&at=${second.id}`).send(more).expect(200);
+    await request(world.app()).post(`/api/jobs/${job.id}/changes?since=1&${known}`).send(more).expect(200);
   });
 });
 

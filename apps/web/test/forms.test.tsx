@@ -71,7 +71,6 @@ async function mount(plan: Plan, sheet: ReactNode): Promise<void> {
       jobOpened({
         name: 'Yard',
         held: items.map((item) => ({ kind: item.kind, id: item.id, revision: 1, item })),
-        points: [],
         pending: [],
       }),
     );

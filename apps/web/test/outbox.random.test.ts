@@ -5,7 +5,7 @@ import { uuid } from './support/fakeServer';
 import type { Fate } from './support/network';
 import { Network, routeRequests } from './support/network';
 import { RealServer } from './support/realServer';
-import { passes, SimulatedDevice, storageCanBeFull } from './support/simulated';
+import { passes, SimulatedDevice, stopTime, storageCanBeFull } from './support/simulated';
 import { LATER, load, PUMP } from './support/versions';
 
 /**
@@ -50,19 +50,7 @@ beforeAll(async () => {
   server = await RealServer.start(apps.now);
   restore = routeRequests();
   storageCanBeFull();
-  jest.useFakeTimers({
-    doNotFake: [
-      'setImmediate',
-      'clearImmediate',
-      'setInterval',
-      'clearInterval',
-      'nextTick',
-      'queueMicrotask',
-      'Date',
-      'performance',
-      'hrtime',
-    ],
-  });
+  stopTime();
 });
 afterAll(async () => {
   jest.useRealTimers();
@@ -81,7 +69,7 @@ class World {
   }));
   readonly cursed = new Set<Uuid>();
   readonly pumps: { readonly job: Uuid; readonly item: Item }[] = [];
-  readonly device = new SimulatedDevice(apps, server, this.#job(0).id);
+  readonly device = new SimulatedDevice<{ node: Uuid; value: number }>(apps, server, this.#job(0).id);
   /** Somebody else, who has signal. */
   readonly #other = new Network(server.url);
   #value = 0;
@@ -105,7 +93,7 @@ class World {
   ): Promise<void> {
     const { api, plan } = apps[server.version];
     const theirs = this.#other.over(api.api);
-    const { changes } = await theirs.changes(job, plan.START);
+    const { changes } = await theirs.changes(job, 0, plan.START);
     const now = changes.find(({ kind, id }) => kind === address.kind && id === address.id);
     const item = change(now?.item ?? null);
     if (!item) return;
@@ -117,12 +105,14 @@ class World {
     const { device } = this;
     const { network } = device;
     switch (step.do) {
-      case 'type': {
-        const open = (await device.page()).store.getState().job.id;
-        const node = this.jobs.find(({ id }) => id === open)?.nodes[step.node];
-        const value = (this.#value += 1);
-        return node === undefined ? undefined : device.type(node, value, { water: { high: value } });
-      }
+      case 'type':
+        return device.type((plan, open) => {
+          const node = this.jobs.find(({ id }) => id === open)?.nodes[step.node];
+          if (node === undefined) return undefined;
+          const value = (this.#value += 1);
+          const now = plan.node[node] ?? { kind: 'node', id: node, name: 'Basin', form: 'manhole' };
+          return { item: { ...now, water: { high: value } }, what: { node, value } };
+        });
       case 'open':
         return device.open(this.#job(step.job).id);
       case 'kill':
@@ -188,7 +178,7 @@ class World {
       const puts = await server.puts(id);
       const { aside } = await device.read(id);
       for (const node of nodes) {
-        const mine = this.device.typed.filter((one) => one.job === id && one.node === node);
+        const mine = this.device.typed.filter(({ job, what }) => job === id && what.node === node);
         const values = puts.flatMap((item) => (item.id === node ? [highOf(item)] : []));
         const turns = values.filter((value, index) => value !== undefined && value !== values[index - 1]);
         expect(turns).toEqual([...new Set(turns)].sort((a, b) => Number(a) - Number(b)));
@@ -200,7 +190,9 @@ class World {
         );
         if (!this.cursed.has(node)) expect(refused).toEqual([]);
         if (!last) continue;
-        const may = mine.filter(({ value }) => value >= last.value).map(({ value }) => value as number | undefined);
+        const may = mine.flatMap(({ what }): (number | undefined)[] =>
+          what.value >= last.what.value ? [what.value] : [],
+        );
         expect([highOf(there), ...refused].some((value) => may.includes(value))).toBe(true);
       }
       // What the device could not read while it was too old went round unharmed.

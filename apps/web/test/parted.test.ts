@@ -69,6 +69,21 @@ test('what somebody did on the server since is shown beside it; what is not chos
   expect(one.store.getState().job.aside[0]?.step[0]?.after).toEqual(node('Basin of ours'));
 });
 
+test('what the server took and then lost, before anything was heard of it again, is known by its answer', async () => {
+  const server = new FakeServer(JOB);
+  const one = await page(server, freshFile());
+  const restore = server.backup();
+  await one.edit(node('Basin'));
+  restore();
+  server.other(other('Theirs'));
+  await one.outbox.run();
+  expect(one.words()).toBe('Kept here · needs your decision');
+  await one.outbox.rejoin(new Map());
+  await one.settled();
+  expect([named(server, BASIN), named(server, DITCH)]).toEqual(['Basin', 'Theirs']);
+  expect(Object.keys(one.plan().node).sort()).toEqual([NODE, OTHER_NODE]);
+});
+
 test('numbers of batches that are the same again by chance are taken for nothing', async () => {
   const server = new FakeServer(JOB);
   const one = await page(server, freshFile());

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { LineResult } from '@alveus/core';
 import { followInvert, placeOn } from '@alveus/core';
-import type { Edit, Held, Item, ItemOf, Plan, Point } from '@alveus/plan';
+import type { Edit, Held, Item, ItemOf, Plan } from '@alveus/plan';
 import { applyEdits, EMPTY_PLAN, itemsOf, keyOf, openPlanFile } from '@alveus/plan';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -42,12 +42,11 @@ import { lineChosen, stationMoved } from '../src/store/view';
 
 const id = (n: number): string => `50000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`;
 const node = (n: number, name: string): Item => ({ kind: 'node', id: id(n), name, form: 'manhole' });
-const at = (sequence: number): Point[] => [{ sequence, at: null }];
 const held = (item: Item, revision: number): Held => ({ kind: item.kind, id: item.id, revision, item });
 const opened = (items: Item[] = []): JobState =>
   jobReducer(
     jobReducer(CLOSED, jobOpening({ id: id(999), name: 'Yard' })),
-    jobOpened({ name: 'Yard', held: items.map((item) => held(item, 1)), points: at(1), pending: [] }),
+    jobOpened({ name: 'Yard', held: items.map((item) => held(item, 1)), pending: [] }),
   );
 let batches = 5000;
 const edited = (state: JobState, edits: Edit[]): { state: JobState; batch: string } => {
@@ -87,7 +86,7 @@ test('the plan is always what is held with what waits on top, whatever order thi
           state = jobReducer(state, batchTaken({ batch: first.id, sequence: (sequence += 1) }));
         } else if (step.what === 'heard') {
           sequence += 1;
-          state = jobReducer(state, changesHeard({ points: at(sequence), changes: [held(step.item, sequence)] }));
+          state = jobReducer(state, changesHeard([held(step.item, sequence)]));
         } else if (step.what === 'back' && last)
           state = jobReducer(state, editRecalled({ batch: last.id, way: 'undo' }));
         let wanted: Plan = EMPTY_PLAN;
@@ -122,8 +121,8 @@ describe('an edit taken back before it was tried to be sent', () => {
 });
 
 test('what is heard late does not overwrite what is known better', () => {
-  const state = jobReducer(opened(), changesHeard({ points: at(9), changes: [held(node(1, 'new'), 9)] }));
-  const late = jobReducer(state, changesHeard({ points: at(9), changes: [held(node(1, 'old'), 4)] }));
+  const state = jobReducer(opened(), changesHeard([held(node(1, 'new'), 9)]));
+  const late = jobReducer(state, changesHeard([held(node(1, 'old'), 4)]));
   expect(late.held.get(keyOf(node(1, '')))?.item).toEqual(node(1, 'new'));
 });
 
@@ -131,7 +130,7 @@ test('where the last edit is, in words, from the finger to the server', () => {
   const store = withJob(makeStore());
   store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
   expect(savingWords(store.getState()).text).toBe('Opening…');
-  store.dispatch(jobOpened({ name: 'Yard', held: [], points: at(0), pending: [] }));
+  store.dispatch(jobOpened({ name: 'Yard', held: [], pending: [] }));
   store.dispatch(planEdited({ edits: [{ op: 'put', item: node(1, 'a') }], batch: id(1000), way: 'do' }));
   expect(savingWords(store.getState()).text).toBe('Keeping…');
   store.dispatch(batchKept(id(1000)));
@@ -143,7 +142,7 @@ test('where the last edit is, in words, from the finger to the server', () => {
 test('what is dragged is shown at once; what nobody reads meanwhile follows when the finger rests', async () => {
   const store = withJob(makeStore());
   store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
-  store.dispatch(jobOpened({ name: 'Yard', held: [held(node(1, 'a'), 1)], points: at(1), pending: [] }));
+  store.dispatch(jobOpened({ name: 'Yard', held: [held(node(1, 'a'), 1)], pending: [] }));
   const names = () =>
     [selectCommitted, selectEvaluation, selectRested].map((select) => select(store.getState()).plan.node[id(1)]?.name);
   const drag = (name: string) => store.dispatch(draftSet([{ op: 'put', item: node(1, name) }]));
@@ -219,7 +218,7 @@ test('inverts that are dragged are seen at once without working out all that fol
   const store = withJob(makeStore());
   const items = itemsOf(opened.plan);
   store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
-  store.dispatch(jobOpened({ name: 'Yard', held: items.map((item) => held(item, 1)), points: at(1), pending: [] }));
+  store.dispatch(jobOpened({ name: 'Yard', held: items.map((item) => held(item, 1)), pending: [] }));
   const run = selectRun(store.getState());
   const before = selectCommitted(store.getState());
   const follow = followInvert(before.plan, before.grade, run?.id as string, 'high');
@@ -249,7 +248,7 @@ describe('what follows from the demo job', () => {
     jobOpened({
       name: 'Tansy Hill',
       held: itemsOf(demo.plan).map((item) => held(item, 1)),
-      points: at(1),
+
       pending: [],
     }),
   );

@@ -116,7 +116,8 @@ test('of the points heard the last stay, and ever fewer far back', () => {
   expect(points).toEqual([]);
   for (let sequence = 1; sequence <= 5_000; sequence += 1) {
     points = withPoint(points, { sequence, at: id(sequence) });
-    points = withPoint(points, { sequence, at: id(sequence) });
+    // A batch whose answer was lost is answered by the number it had.
+    points = withPoint(points, { sequence: Math.ceil(sequence / 2), at: id(1) });
     expect(lastPoint(points).sequence).toBe(sequence);
   }
   const numbers = points.map(({ sequence }) => sequence);

@@ -9,10 +9,14 @@ import { absent } from '../jobs';
 import type { SentBatch } from './store';
 import { changesSince, takeBatch } from './store';
 
-/** The point up to which somebody has heard; without `at` its number is taken on trust. */
-const Since = z
-  .strictObject({ since: z.coerce.number().pipe(Revision).default(0), at: Uuid.optional() })
-  .transform(({ since, at }): Point => ({ sequence: since, at: at ?? null }));
+const Number = z.coerce.number().pipe(Revision).default(0);
+/** How far somebody has heard, and the last point they know of: by their own batches it may lie beyond that. */
+const Heard = z
+  .strictObject({ since: Number, known: Number, at: Uuid.optional() })
+  .transform(({ since, known, at }): { since: number; point: Point } => ({
+    since,
+    point: { sequence: Math.max(known, since), at: at ?? null },
+  }));
 
 const parted = (): Refusal =>
   new Refusal(409, 'parted', 'The server was put back to an earlier day. It does not have what this device has.');
@@ -26,8 +30,8 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
 
   router.get('/:job/changes', async (request, response) => {
     const id = check(Uuid, request.params.job);
-    const point = check(Since, request.query);
-    const changes = await asCompany(pool, company, (client) => changesSince(client, id, point));
+    const { since, point } = check(Heard, request.query);
+    const changes = await asCompany(pool, company, (client) => changesSince(client, id, since, point));
     if (!changes) throw await absent(pool, company, id);
     if (changes === 'parted') throw parted();
     if (changes === 'renewed') throw renewed();
@@ -36,7 +40,7 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
 
   router.post('/:job/changes', async (request, response) => {
     const id = check(Uuid, request.params.job);
-    const point = check(Since, request.query);
+    const { point } = check(Heard, request.query);
     const sent: unknown = request.body;
     const batch = check(Batch, upgradeBatch(sent));
     // Both were there, or it would not have been a batch.

@@ -34,7 +34,7 @@ const MOST_ROWS = 4 * LIMITS.planItems;
  * Takes a batch whole or not at all. Batches for one job queue for its lock, so each sees what the one before
  * it left; the same batch sent twice gets the same answer.
  * @param sent the same as it was sent, before it was brought forward
- * @param point up to where the sender has heard
+ * @param point the last that the sender knows of
  */
 export async function takeBatch(
   pool: pg.Pool,
@@ -87,10 +87,14 @@ export async function takeBatch(
   );
 }
 
-/** Everything that moved after a point, removals among it; all of the plan from its start, without old removals. */
+/**
+ * Everything that moved after a number, removals among it; all of the plan from 0, without old removals.
+ * @param point the last that whoever asks knows of
+ */
 export async function changesSince(
   client: Client,
   job: Uuid,
+  since: number,
   point: Point,
 ): Promise<SentChanges | 'parted' | 'renewed' | undefined> {
   const { rows } = await client.query<{
@@ -104,10 +108,10 @@ export async function changesSince(
     text: `SELECT job.sequence::float8 AS sequence, ${FORMAT}, ${AT_POINT}, ${batchAt('job.sequence')} AS at,
                   (SELECT json_agg(json_build_object('kind', kind, 'id', id, 'revision', revision, 'item', body))
                      FROM item
-                    WHERE company_id = current_company() AND item.job_id = job.id AND revision > $2 AND revision > 0
-                      AND (body IS NOT NULL OR $2 > 0)) AS changes
+                    WHERE company_id = current_company() AND item.job_id = job.id AND revision > $3 AND revision > 0
+                      AND (body IS NOT NULL OR $3 > 0)) AS changes
              FROM job WHERE company_id = current_company() AND job.id = $1 AND deleted_at IS NULL`,
-    values: [job, point.sequence],
+    values: [job, point.sequence, since],
   });
   const [row] = rows;
   if (!row) return undefined;
@@ -142,7 +146,7 @@ interface Seen {
   readonly sequence: number;
   readonly itemCount: number;
   readonly format: number;
-  /** The batch at the point up to which the sender has heard. */
+  /** The batch at the last point that the sender knows of. */
   readonly there: Uuid | null;
   /** Sequence numbers of batches that were taken. */
   readonly batches: ReadonlyMap<Uuid, number>;

@@ -1,4 +1,4 @@
-import type { Aside, Choice, Conflict, Edit, Held, Item, Lost, Pending, Plan, Point, Step, Uuid } from '@alveus/plan';
+import type { Aside, Choice, Conflict, Edit, Held, Item, Lost, Pending, Plan, Step, Uuid } from '@alveus/plan';
 import { addressOf, applyEdits, EMPTY_PLAN, heldOf, keyOf, stepOf, VERSION, withHeard } from '@alveus/plan';
 import type { Reducer } from '@reduxjs/toolkit';
 import { createAction } from '@reduxjs/toolkit';
@@ -13,8 +13,6 @@ export interface JobState {
   readonly name: string;
   readonly opening: 'closed' | 'opening' | 'open' | 'missing';
   readonly held: ReadonlyMap<string, Held>;
-  /** The points up to which it was heard, the newest last. */
-  readonly points: readonly Point[];
   readonly pending: readonly Pending[];
   /** Batches made on this page that were never tried to be sent: taking one back leaves no trace. */
   readonly untried: ReadonlySet<Uuid>;
@@ -57,7 +55,6 @@ export const CLOSED: JobState = {
   name: '',
   opening: 'closed',
   held: new Map(),
-  points: [],
   pending: [],
   untried: new Set(),
   kept: 0,
@@ -83,7 +80,6 @@ export const jobOpening = createAction<{ id: Uuid; name: string }>('job/opening'
 export const jobOpened = createAction<{
   name: string;
   held: readonly Held[];
-  points: readonly Point[];
   pending: readonly Pending[];
 }>('job/opened');
 export const jobMissing = createAction('job/missing');
@@ -101,7 +97,7 @@ export const draftSet = createAction<readonly Edit[]>('job/drafted');
 export const draftRested = createAction('job/rested');
 export const batchKept = createAction<Uuid>('job/kept');
 export const batchTaken = createAction<{ batch: Uuid; sequence: number }>('job/taken');
-export const changesHeard = createAction<{ points: readonly Point[]; changes: readonly Held[] }>('job/heard');
+export const changesHeard = createAction<readonly Held[]>('job/heard');
 export const linkChanged = createAction<Link>('job/link');
 export const deviceTroubled = createAction<string | null>('job/device');
 export const conflictsFound = createAction<readonly Conflict[]>('job/conflicts');
@@ -117,7 +113,6 @@ export const partedFound = createAction<Parted>('job/parted');
 /** The server's as it is since it was put back, what waits from here on, and what went aside. */
 export const jobRejoined = createAction<{
   held: readonly Held[];
-  points: readonly Point[];
   pending: readonly Pending[];
   aside: readonly Aside[];
 }>('job/rejoined');
@@ -130,13 +125,12 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   // Renamed in the list.
   if (jobPut.match(action)) return action.payload.id === state.id ? { ...state, name: action.payload.name } : state;
   if (jobOpened.match(action)) {
-    const { name, held, points, pending } = action.payload;
+    const { name, held, pending } = action.payload;
     return withPlan({
       ...state,
       name,
       opening: 'open',
       held: withHeard(state.held, held),
-      points,
       pending,
       kept: pending.length,
     });
@@ -153,9 +147,8 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
     return { ...state, kept: Math.max(state.kept, 1 + state.pending.findIndex(({ id }) => id === action.payload)) };
   if (batchTaken.match(action)) return taken(state, action.payload);
   if (changesHeard.match(action)) {
-    const { points, changes } = action.payload;
-    if (changes.length === 0) return points === state.points ? state : { ...state, points };
-    return withPlan({ ...state, held: withHeard(state.held, changes), points });
+    const changes = action.payload;
+    return changes.length === 0 ? state : withPlan({ ...state, held: withHeard(state.held, changes) });
   }
   if (linkChanged.match(action))
     return sameLink(state.link, action.payload) ? state : { ...state, link: action.payload };
@@ -179,11 +172,10 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   }
   if (partedFound.match(action)) return { ...state, parted: action.payload };
   if (jobRejoined.match(action)) {
-    const { held, points, pending, aside } = action.payload;
+    const { held, pending, aside } = action.payload;
     const joined = {
       ...state,
       held: withHeard(new Map(), held),
-      points,
       aside: [...state.aside, ...aside],
       parted: null,
     };

@@ -6,7 +6,9 @@ export interface Papers {
   readonly made: string | undefined;
   /** Whether its plan is known at all: kept on the device, or heard. */
   readonly known: boolean;
-  /** The points up to which it was heard, the newest last. */
+  /** The number up to which it was heard. */
+  readonly sequence: number;
+  /** Points of its history that are known here, the newest last. */
   readonly points: readonly Point[];
   readonly held: ReadonlyMap<string, Held>;
   readonly pending: readonly Pending[];

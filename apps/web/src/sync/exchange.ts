@@ -30,9 +30,9 @@ async function make(desk: Desk, api: Api): Promise<void> {
 }
 
 async function hear(desk: Desk, api: Api): Promise<void> {
-  const { known, points } = desk.papers();
+  const { known, sequence, points } = desk.papers();
   const about = known ? undefined : await api.job(desk.job);
-  const { changes, ...point } = await api.changes(desk.job, lastPoint(points));
+  const { changes, ...point } = await api.changes(desk.job, sequence, lastPoint(points));
   if (about) desk.named(about.name);
   await desk.heard(point, changes);
 }

@@ -17,7 +17,7 @@ import {
 import type { Store } from '../store/store';
 import type { Desk } from './desk';
 import type { Device } from './frame/device';
-import { heardUpTo } from './frame/known';
+import { heardUpTo, knowing } from './frame/known';
 import type { Keeper } from './keeper';
 import type { Parting } from './parting';
 
@@ -61,11 +61,12 @@ export function openDesk(
     job: id,
     live,
     papers: () => {
-      const { opening, points, held, pending, conflicts, choices } = state();
+      const { opening, held, pending, conflicts, choices } = state();
       return {
         made: known.made ? known.name : undefined,
         known: opening === 'open',
-        points: opening === 'open' ? points : (known.points ?? []),
+        sequence: known.sequence,
+        points: known.points ?? [],
         held,
         pending,
         conflicts,
@@ -99,13 +100,13 @@ export function openDesk(
       await guarded(() => device?.keepHeard(known, changes, undefined), cannotHear);
       if (!live()) return;
       const { opening, pending } = state();
-      const points = known.points ?? [];
-      if (opening === 'open') store.dispatch(changesHeard({ points, changes }));
-      else store.dispatch(jobOpened({ name: known.name, held: changes, points, pending }));
+      if (opening === 'open') store.dispatch(changesHeard(changes));
+      else store.dispatch(jobOpened({ name: known.name, held: changes, pending }));
     },
 
     // Others' batches before this one are heard in the next round; the sequence moves only over what was heard.
     taken: async (batch, sequence) => {
+      known = knowing(known, { sequence, at: batch.id });
       await guarded(() => device?.keepHeard(known, heldOf(batch, sequence), batch.id), cannotHear);
       store.dispatch(batchTaken({ batch: batch.id, sequence }));
     },
@@ -132,7 +133,7 @@ export function openDesk(
       known = heardUpTo({ ...rest, sequence: 0, ...(parting.there ? {} : { made: true }) }, parting.point);
       await guarded(() => device?.keepRejoined(known, parting.theirs, pending, aside), cannotKeep);
       keeper.known(pending);
-      store.dispatch(jobRejoined({ held: parting.theirs, points: known.points ?? [], pending, aside }));
+      store.dispatch(jobRejoined({ held: parting.theirs, pending, aside }));
     },
 
     takenBack: async (batch) => {

@@ -125,8 +125,7 @@ export class Outbox {
       if (kept.steps) this.#store.dispatch(stepsKnown(kept.steps));
       // A plan whose items never came is not known here, however its name may be in the list.
       if (kept.job && isKnownHere(kept)) {
-        const { name, points = [] } = kept.job;
-        this.#store.dispatch(jobOpened({ name, held: kept.held, points, pending: kept.pending }));
+        this.#store.dispatch(jobOpened({ name: kept.job.name, held: kept.held, pending: kept.pending }));
       }
     }
     this.#pace.answered();

@@ -23,12 +23,12 @@ export function isParted(error: Refused, desk: OpenDesk): boolean {
 /** Asks the server what it still has. @throws Unreachable, Refused */
 export async function partingOf(desk: OpenDesk, api: Api): Promise<Parting> {
   const { points, held } = desk.papers();
-  const all = await api.changes(desk.job, START).catch((error: unknown) => {
+  const all = await api.changes(desk.job, 0, START).catch((error: unknown) => {
     if (error instanceof Refused && error.code === 'no-job') return undefined;
     throw error;
   });
   if (!all) return { there: false, point: START, theirs: [], lost: lostOf(held, 0, new Map()) };
-  const common = await commonPoint(points, (point) => api.changes(desk.job, point));
+  const common = await commonPoint(points, (point) => api.changes(desk.job, point.sequence, point));
   const theirs = new Map(all.changes.map((one) => [keyOf(one), one]));
   return {
     there: true,
@@ -40,8 +40,7 @@ export async function partingOf(desk: OpenDesk, api: Api): Promise<Parting> {
 
 /** The last point that both know, or the start. */
 async function commonPoint(points: readonly Point[], ask: (point: Point) => Promise<unknown>): Promise<Point> {
-  // A number alone says nothing of what was done under it.
-  for (const point of points.filter(({ at }) => at !== null).reverse()) {
+  for (const point of [...points].reverse()) {
     const known = await ask(point).then(
       () => true,
       (error: unknown) => {

@@ -1,8 +1,9 @@
-import type { Held, Point, Uuid } from '@alveus/plan';
+import type { Held, Uuid } from '@alveus/plan';
 import { heldOf, keyOf, withHeard } from '@alveus/plan';
 import type { Desk, Papers } from './desk';
 import type { Device } from './frame/device';
-import { heardUpTo, isKnownHere } from './frame/known';
+import type { KnownJob } from '../store/frame/jobs';
+import { heardUpTo, isKnownHere, knowing } from './frame/known';
 
 /** The desk of a job that is on the device and not open: what of it waits goes out all the same. */
 export async function shelfDesk(device: Device, job: Uuid, live: () => boolean): Promise<Desk | undefined> {
@@ -13,18 +14,20 @@ export async function shelfDesk(device: Device, job: Uuid, live: () => boolean):
   let papers: Papers = {
     made: about.made ? about.name : undefined,
     known: isKnownHere(kept),
+    sequence: about.sequence,
     points: about.points ?? [],
     held: new Map(kept.held.map((one) => [keyOf(one), one])),
     pending: kept.pending,
     conflicts: [],
     choices: new Map(),
   };
-  const put = async (point: Point | undefined, changes: readonly Held[], answered: Uuid | undefined): Promise<void> => {
-    known = heardUpTo(known, point);
+  const put = async (now: KnownJob, changes: readonly Held[], answered: Uuid | undefined): Promise<void> => {
+    known = now;
     await device.keepHeard(known, changes, answered);
     papers = {
       ...papers,
       known: true,
+      sequence: known.sequence,
       points: known.points ?? [],
       held: withHeard(papers.held, changes),
       pending: papers.pending.filter(({ id }) => id !== answered),
@@ -45,8 +48,8 @@ export async function shelfDesk(device: Device, job: Uuid, live: () => boolean):
       known = { ...known, name };
     },
     tried: () => undefined,
-    heard: (point, changes) => put(point, changes, undefined),
-    taken: (batch, sequence) => put(undefined, heldOf(batch, sequence), batch.id),
+    heard: (point, changes) => put(heardUpTo(known, point), changes, undefined),
+    taken: (batch, sequence) => put(knowing(known, { sequence, at: batch.id }), heldOf(batch, sequence), batch.id),
     rebased: async (pending) => {
       await device.replacePending(job, pending);
       papers = { ...papers, pending };

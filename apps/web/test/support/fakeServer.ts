@@ -50,13 +50,13 @@ export class FakeServer {
     renameJob: () => this.#reached(() => this.#job()),
     deleteJob: () => this.#reached(() => undefined),
     restoreJob: () => this.#reached(() => this.#job()),
-    changes: (_id, point): Promise<Changes> =>
+    changes: (_id, since, point): Promise<Changes> =>
       this.#reached(() => {
         this.#together(point);
         return {
           sequence: this.sequence,
           at: this.taken[this.sequence - 1]?.id ?? null,
-          changes: [...this.held.values()].filter(({ revision }) => revision > point.sequence),
+          changes: [...this.held.values()].filter(({ revision }) => revision > since),
         };
       }),
     send: (_id, batch, point) =>
@@ -151,7 +151,7 @@ export function together(first: FakeServer, ...more: readonly FakeServer[]): Api
     ...first.api,
     job: async (id) => of(id).job(id),
     createJob: async (id, name) => of(id).createJob(id, name),
-    changes: async (id, point) => of(id).changes(id, point),
+    changes: async (id, since, point) => of(id).changes(id, since, point),
     send: async (id, batch, point) => of(id).send(id, batch, point),
   };
 }

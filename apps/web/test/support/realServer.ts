@@ -5,6 +5,7 @@ import type { Express } from 'express';
 import type { Item, Uuid } from '@alveus/plan';
 import pg from 'pg';
 import { pino } from 'pino';
+import { FORMAT_LOCK } from '../../../server/src/database/database';
 import type { World } from '../../../server/test/world';
 import { makeWorld } from '../../../server/test/world';
 import type { App, Version } from './versions';
@@ -67,10 +68,12 @@ export class RealServer {
   async backup(job: Uuid): Promise<() => Promise<void>> {
     const of = { job: 'id', item: 'job_id', batch: 'job_id' } as const;
     const copies = new Map<string, unknown[]>();
+    await this.#alone();
     for (const [table, column] of Object.entries(of))
       copies.set(table, (await this.#owner.query(`SELECT * FROM ${table} WHERE ${column} = $1`, [job])).rows);
+    await this.#owner.query('COMMIT');
     return async () => {
-      await this.#owner.query('BEGIN');
+      await this.#alone();
       for (const table of ['batch', 'item', 'job'] as const)
         await this.#owner.query(`DELETE FROM ${table} WHERE ${of[table]} = $1`, [job]);
       for (const [table, rows] of copies)
@@ -79,6 +82,12 @@ export class RealServer {
         ]);
       await this.#owner.query('COMMIT');
     };
+  }
+
+  /** Between batches: a copy is of one moment, and a server that is put back was stopped for it. */
+  async #alone(): Promise<void> {
+    await this.#owner.query('BEGIN');
+    await this.#owner.query('SELECT pg_advisory_xact_lock($1)', [FORMAT_LOCK]);
   }
 
   async items(job: Uuid): Promise<Item[]> {

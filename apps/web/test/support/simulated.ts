@@ -1,4 +1,4 @@
-import type { Item, Uuid } from '@alveus/plan';
+import type { Item, Plan, Uuid } from '@alveus/plan';
 import type { App, Version } from './versions';
 import { LATER } from './versions';
 import { Network } from './network';
@@ -31,18 +31,19 @@ export async function ticks(count: number): Promise<void> {
   for (let one = 0; one < count; one += 1) await new Promise((resolve) => setImmediate(resolve));
 }
 
-/** What a person typed: the high water of a node, and whether the page had said that it is kept. */
-export interface Typed {
+/** What a person typed, and whether the page had said that it is kept, or saved. */
+export interface Typed<What> {
   readonly job: Uuid;
-  readonly node: Uuid;
-  readonly value: number;
+  readonly what: What;
   readonly batch: Uuid;
+  readonly page: object;
   kept: boolean;
 }
 
-export class SimulatedDevice {
+/** @typeParam What is remembered of what was typed */
+export class SimulatedDevice<What> {
   readonly network: Network;
-  readonly typed: Typed[] = [];
+  readonly typed: Typed<What>[] = [];
   version: Version = 'now';
   #page: Page | undefined;
   readonly #file = `simulated-${(devices += 1)}`;
@@ -85,16 +86,15 @@ export class SimulatedDevice {
     page.outbox.stop();
     this.noteKept(page);
     page.device.close();
+    // A browser opens storage for a newer app once all that a closed page had begun is done; this one does not wait.
+    await ticks(300);
   }
 
-  /** What the page says is kept. */
-  noteKept({ store }: Page): void {
-    const { pending, kept } = store.getState().job;
-    const waits = new Map(pending.map(({ id }, index) => [id, index]));
-    for (const one of this.typed) {
-      const index = waits.get(one.batch);
-      if (index !== undefined && index < kept) one.kept = true;
-    }
+  /** What the page says is kept: what waits and is on the device, and what waits no more. */
+  noteKept(page: Page): void {
+    const { id, pending, kept } = page.store.getState().job;
+    const unkept = new Set(pending.slice(kept).map((batch) => batch.id));
+    for (const one of this.typed) if (one.page === page && one.job === id && !unkept.has(one.batch)) one.kept = true;
   }
 
   async open(job: Uuid): Promise<void> {
@@ -105,17 +105,21 @@ export class SimulatedDevice {
     void page.outbox.open(job);
   }
 
-  /** Types into a node of the open job; nothing where it is not open yet. */
-  async type(node: Uuid, value: number, fields: object): Promise<void> {
-    const { store } = await this.page();
-    const open = store.getState().job;
-    if (open.opening !== 'open' || !open.id) return;
+  /**
+   * Types into the open job; nothing where it is not open yet.
+   * @param edit the item that was made of the plan in sight, and what to remember of it
+   */
+  async type(edit: (plan: Plan, job: Uuid) => { item: Item; what: What } | undefined): Promise<void> {
+    const page = await this.page();
+    const open = page.store.getState().job;
+    const made = open.opening === 'open' && open.id ? edit(open.plan, open.id) : undefined;
+    if (!made || !open.id) return;
     const batch = uuid();
-    const now = open.plan.node[node];
-    const fresh = { kind: 'node', id: node, name: 'Basin', form: 'manhole' };
-    const item = { ...(now ?? fresh), ...fields, ...(this.version === 'next' ? LATER : {}) } as Item;
-    store.dispatch(this.app.job.planEdited({ edits: [{ op: 'put', item }], batch, way: 'do' }));
-    this.typed.push({ job: open.id, node, value, batch, kept: false });
+    const item = (
+      this.version === 'next' && made.item.kind === 'node' ? { ...made.item, ...LATER } : made.item
+    ) as Item;
+    page.store.dispatch(this.app.job.planEdited({ edits: [{ op: 'put', item }], batch, way: 'do' }));
+    this.typed.push({ job: open.id, what: made.what, batch, page, kept: false });
   }
 
   /** How much waits on the device and in the page. */
@@ -131,3 +135,20 @@ type Page = { opening: Promise<void> } & {
   device: Awaited<ReturnType<App['device']['openDevice']>>;
   outbox: InstanceType<App['outbox']['Outbox']>;
 };
+
+/** Timers stand still until time passes; what storage and the line do goes on by itself. */
+export function stopTime(): void {
+  jest.useFakeTimers({
+    doNotFake: [
+      'setImmediate',
+      'clearImmediate',
+      'setInterval',
+      'clearInterval',
+      'nextTick',
+      'queueMicrotask',
+      'Date',
+      'performance',
+      'hrtime',
+    ],
+  });
+}

@@ -21,7 +21,13 @@ export function load(version: Version): App {
       jest.doMock('../../../../packages/plan/src/format/number', laterNumbers);
       jest.doMock('../../../../packages/plan/src/kinds/list', laterKinds);
     }
+    // It is run when it is first needed, which is after the modules of this build were told apart.
+    jest.doMock('../../src/sync/frame/planCode', () => {
+      const plan = jest.requireActual<typeof import('@alveus/plan')>('@alveus/plan');
+      return { planCode: () => plan };
+    });
     loaded = modules();
+    jest.dontMock('../../src/sync/frame/planCode');
     jest.dontMock('../../../../packages/plan/src/format/number');
     jest.dontMock('../../../../packages/plan/src/kinds/list');
   });

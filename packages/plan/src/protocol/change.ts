@@ -64,8 +64,8 @@ export type BatchAnswer = z.infer<typeof BatchAnswer>;
 export type SentBatchAnswer = z.input<typeof BatchAnswer>;
 
 /**
- * A point in the history of a job: a sequence number, and the batch that has it; none before the first. Who asks from a
- * point that the server does not know is told so: it was put back to an earlier day, and their ways have parted.
+ * A point in the history of a job: a sequence number, and the batch that has it; none before the first. Who knows of a
+ * point that the server does not is told so: it was put back to an earlier day, and their ways have parted.
  */
 export interface Point {
   readonly sequence: number;

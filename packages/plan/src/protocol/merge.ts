@@ -34,19 +34,3 @@ export function withFields(onto: Item, from: Item, names: readonly string[]): It
   }
   return result as unknown as Item;
 }
-
-/**
- * Both people's edits to one item, where they touched different fields; undefined where they truly disagree.
- * `base` is what both started from.
- */
-export function mergeItems(base: Item | undefined, mine: Item | undefined, theirs: Item | undefined): Item | undefined {
-  if (!mine || !theirs) return undefined;
-  if (same(mine, theirs)) return theirs;
-  if (!base) return undefined;
-  const myFields = changedFields(base, mine);
-  const theirFields = new Set(changedFields(base, theirs));
-  const disagree = myFields.some(
-    (name) => theirFields.has(name) && !same((mine as Fields)[name], (theirs as Fields)[name]),
-  );
-  return disagree ? undefined : withFields(theirs, mine, myFields);
-}

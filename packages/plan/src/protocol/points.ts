@@ -2,7 +2,8 @@ import type { Point } from './change';
 import { START } from './change';
 
 /**
- * The points up to which a device has heard, the newest last: where it finds out how far back a server that was put back
+ * The points of a job's history that a device knows of, since it heard of them or has the server's word for a batch of
+ * its own; the newest last: where it finds out how far back a server that was put back
  * to an earlier day still agrees with it.
  */
 
@@ -16,7 +17,7 @@ export function lastPoint(points: readonly Point[]): Point {
 
 export function withPoint(points: readonly Point[], point: Point): readonly Point[] {
   const last = lastPoint(points);
-  if (point.sequence <= 0 || (last.sequence === point.sequence && last.at === point.at)) return points;
+  if (point.at === null || point.sequence <= last.sequence) return points;
   const all = [...points, point];
   if (all.length <= KEPT) return all;
   // The one that is missed least: those beside it lie closest together, for how far back they are.

@@ -2,7 +2,7 @@ import { VERSION } from '../format/number';
 import type { Change, Held } from './change';
 import { passing } from './held';
 import type { Item } from '../kinds';
-import { changedFields, mergeItems, same, withFields } from './merge';
+import { changedFields, same, withFields } from './merge';
 import type { Address } from './plan';
 import { addressOf, keyOf } from './plan';
 import type { Step } from './undo';
@@ -36,9 +36,10 @@ export interface Rebased {
 }
 
 /**
- * Makes waiting edits anew on top of what the server holds now. Edits to different fields of one item are put
- * together; where both sides changed the same field the choice for it decides, and without one it is
- * reported. With conflicts left, `pending` must not be used.
+ * Makes waiting edits anew on top of what the server holds now. All that waits for one item is looked at together: what
+ * both sides changed in different fields is put together; where both changed the same field the choice for the item
+ * decides, and without one it is reported, once, with what each side has in the end. With conflicts left, `pending`
+ * must not be used.
  * @param held what the server has, by key, for every item that the waiting edits touch
  */
 export function rebase(
@@ -47,40 +48,35 @@ export function rebase(
   choices: ReadonlyMap<string, Choice>,
   newId: () => Uuid,
 ): Rebased {
-  const running = new Map<string, { item: Item | undefined; base: Change['base'] }>();
-  const dropped = new Set<string>();
   const conflicts: Conflict[] = [];
-  const batches: Pending[] = [];
+  const running = new Map<string, Running>();
+  for (const [key, course] of coursesOf(pending)) {
+    const theirs = held.get(key);
+    const now = theirs?.item ?? undefined;
+    const ruling = rule(course.states, now, choices.get(key));
+    if ('contested' in ruling) conflicts.push(conflictOf(course, now, ruling.contested));
+    else running.set(key, { ...ruling, item: now, base: theirs?.revision ?? 0 });
+  }
 
+  const batches: Pending[] = [];
   for (const batch of pending) {
     const id = newId();
     const changes: Change[] = [];
     const step: Step[number][] = [];
     for (const { address, before, after } of batch.step) {
-      const key = keyOf(address);
-      if (dropped.has(key)) continue;
-      const earlier = running.get(key);
-      const theirs = held.get(key);
-      const now = earlier ? earlier.item : (theirs?.item ?? undefined);
-      const base = earlier ? earlier.base : (theirs?.revision ?? 0);
-      const settled = earlier ? { item: replay(now, before, after) } : settle(now, before, after, choices.get(key));
-      if (settled === 'theirs') {
-        dropped.add(key);
+      const one = running.get(keyOf(address));
+      if (!one) continue;
+      if (one.done > 0) {
+        one.done -= 1;
         continue;
       }
-      if (settled === 'done') {
-        running.set(key, { item: now, base });
-        continue;
-      }
-      if (settled === 'conflict') {
-        conflicts.push(conflictOf(address, before, after, now));
-        dropped.add(key);
-        continue;
-      }
-      const { item } = settled;
+      const { item: now, base } = one;
+      const item = replay(now, before, after, one.left);
+      if (sameOrAbsent(now, item)) continue;
       changes.push(item ? { op: 'put', item, base } : { op: 'remove', ...address, base });
       step.push({ address, before: now, after: item });
-      running.set(key, { item, base: { after: id } });
+      one.item = item;
+      one.base = { after: id };
     }
     // What is not known here goes along as it is, unless it is there already.
     for (const change of passing(batch)) if (!held.has(keyOf(addressOf(change)))) changes.push({ ...change, base: 0 });
@@ -89,43 +85,83 @@ export function rebase(
   return { pending: batches, conflicts };
 }
 
-type Settled = { readonly item: Item | undefined } | 'done' | 'theirs' | 'conflict';
+/** All that waits for one item: how it was before the first edit, and how after each. */
+interface Course {
+  readonly address: Address;
+  readonly states: readonly (Item | undefined)[];
+}
 
-/** The first edit of an item, against what the server holds. */
-function settle(
+function coursesOf(pending: readonly Pending[]): Map<string, Course> {
+  const courses = new Map<string, { address: Address; states: (Item | undefined)[] }>();
+  for (const { step } of pending) {
+    for (const { address, before, after } of step) {
+      const course = courses.get(keyOf(address));
+      if (course) course.states.push(after);
+      else courses.set(keyOf(address), { address, states: [before, after] });
+    }
+  }
+  return courses;
+}
+
+/** How edits of one item are made anew: those that are done already, and fields in which the server's is to stay. */
+interface Settled {
+  readonly done: number;
+  readonly left: ReadonlySet<string>;
+}
+type Running = { done: number; item: Item | undefined; base: Change['base'] } & Pick<Settled, 'left'>;
+
+const NONE: ReadonlySet<string> = new Set();
+
+/** @returns what is contested where a person is to decide: the fields, or none where one side has no such item */
+function rule(
+  states: Course['states'],
   theirs: Item | undefined,
-  before: Item | undefined,
-  mine: Item | undefined,
   choice: Choice | undefined,
-): Settled {
-  if (sameOrAbsent(theirs, before)) return { item: mine };
-  if (sameOrAbsent(theirs, mine)) return 'done';
-  const merged = mergeItems(before, mine, theirs);
-  if (merged) return { item: merged };
-  if (choice === 'theirs') return 'theirs';
-  if (choice === 'mine') return { item: replay(theirs, before, mine) };
-  return 'conflict';
+): Settled | { readonly contested: readonly string[] } {
+  // It arrived, as far as this, and its answer did not; or the server has not moved at all.
+  const reached = states.findLastIndex((state) => sameOrAbsent(state, theirs));
+  if (reached >= 0) return { done: reached, left: NONE };
+  const [base] = states;
+  const mine = states[states.length - 1];
+  if (!theirs || !base || states.includes(undefined)) {
+    if (choice === 'mine') return { done: 0, left: NONE };
+    if (choice === 'theirs') return { done: states.length, left: NONE };
+    return { contested: mine && theirs ? changedFields(mine, theirs) : [] };
+  }
+  const moved = new Set(changedFields(base, theirs));
+  const contested = fieldsOf(states as readonly Item[]).filter(
+    (name) => moved.has(name) && !same(fieldOf(mine, name), fieldOf(theirs, name)),
+  );
+  if (contested.length === 0 || choice === 'mine') return { done: 0, left: NONE };
+  return choice === 'theirs' ? { done: 0, left: new Set(contested) } : { contested };
 }
 
-/** Does to `now` what was done from `before` to `after`. */
-function replay(now: Item | undefined, before: Item | undefined, after: Item | undefined): Item | undefined {
-  return now && before && after ? withFields(now, after, changedFields(before, after)) : after;
+/** The fields that change from any state to the next. */
+function fieldsOf(states: readonly Item[]): string[] {
+  const names = states.slice(1).flatMap((state, index) => changedFields(states[index] as Item, state));
+  return [...new Set(names)];
 }
 
-function conflictOf(
-  address: Address,
+const fieldOf = (item: Item | undefined, name: string): unknown =>
+  (item as Record<string, unknown> | undefined)?.[name];
+
+/** Does to `now` what was done from `before` to `after`, but for fields that are left as they are. */
+function replay(
+  now: Item | undefined,
   before: Item | undefined,
-  mine: Item | undefined,
-  theirs: Item | undefined,
-): Conflict {
-  const fields =
-    mine && theirs
-      ? changedFields(mine, theirs).filter(
-          (name) =>
-            !before || (changedFields(before, mine).includes(name) && changedFields(before, theirs).includes(name)),
-        )
-      : [];
-  return { address, mine: mine ?? null, theirs: theirs ?? null, fields };
+  after: Item | undefined,
+  left: ReadonlySet<string>,
+): Item | undefined {
+  if (!now || !before || !after || (left.size === 0 && same(now, before))) return after;
+  return withFields(
+    now,
+    after,
+    changedFields(before, after).filter((name) => !left.has(name)),
+  );
+}
+
+function conflictOf({ address, states }: Course, theirs: Item | undefined, fields: readonly string[]): Conflict {
+  return { address, mine: states[states.length - 1] ?? null, theirs: theirs ?? null, fields };
 }
 
 function sameOrAbsent(a: Item | undefined, b: Item | undefined): boolean {

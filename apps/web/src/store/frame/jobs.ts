@@ -8,7 +8,7 @@ export interface KnownJob extends Job {
   readonly made?: boolean;
   /** The server had it, and knows nothing of it now: it was put back to an earlier day. */
   readonly lost?: boolean;
-  /** The points up to which its plan was heard, the newest last. */
+  /** Points of its history that are known here, the newest last; there once it was heard of at all. */
   readonly points?: readonly Point[];
 }
 

@@ -14,6 +14,10 @@ export function isKnownHere({ job, held, pending }: KeptJob): boolean {
 
 /** The job, heard up to a point; undefined where more may have moved than was heard of. */
 export function heardUpTo(job: KnownJob, point: Point | undefined): KnownJob {
-  if (!point) return job;
-  return { ...job, sequence: point.sequence, points: planCode().withPoint(job.points ?? [], point) };
+  return point ? { ...knowing(job, point), sequence: point.sequence } : job;
+}
+
+/** The job, with a point of its history that the server has: what lies before it may not have been heard. */
+export function knowing(job: KnownJob, point: Point): KnownJob {
+  return { ...job, points: planCode().withPoint(job.points ?? [], point) };
 }
