@@ -1,6 +1,18 @@
 import fc from 'fast-check';
 import type { Edit, Held, Item, Node, Pending } from '../src';
-import { addressOf, applyEdits, EMPTY_PLAN, keyOf, planOf, rebase, same, stepOf, undo } from '../src';
+import {
+  addressOf,
+  applyEdits,
+  EMPTY_PLAN,
+  keyOf,
+  NO_DECISIONS,
+  planOf,
+  rebase,
+  same,
+  stepOf,
+  undo,
+  withDecision,
+} from '../src';
 import { batchArb, counter, holding, id, node, pendingOf, planArb, send } from './waiting';
 
 /** Undo, and making edits anew on top of what others did: the promises that two people and one queue rest on. */
@@ -67,8 +79,8 @@ test('waiting edits made anew on what others did are always taken, whatever is c
             item: edit.op === 'put' ? edit.item : null,
           });
         const first = rebase(pending, held, new Map(), counter());
-        const choices = new Map(first.conflicts.map(({ address }) => [keyOf(address), choice]));
-        const settled = rebase(pending, held, choices, counter());
+        const decisions = first.conflicts.reduce((all, one) => withDecision(all, one, choice), NO_DECISIONS);
+        const settled = rebase(pending, held, decisions, counter());
         expect(settled.conflicts).toEqual([]);
         const after = send(held, settled.pending);
         for (const [key, { item }] of after) {
@@ -95,7 +107,7 @@ test('waiting edits made anew on what others did are always taken, whatever is c
             }
         }
         // Each item is asked about once.
-        expect(choices.size).toBe(first.conflicts.length);
+        expect(decisions.size).toBe(first.conflicts.length);
       },
     ),
     { numRuns: 400 },
@@ -131,11 +143,20 @@ test('two people on one item: different fields go together, one field is a confl
   const late = rebase(more, on(node(1, 'Theirs', 3)), new Map(), counter());
   expect(late.conflicts).toMatchObject([{ mine: node(1, 'Mine', 6), theirs: node(1, 'Theirs', 3), fields: ['name'] }]);
   // Taking theirs gives up the field that was asked about, and no other.
-  const taken = rebase(more, on(node(1, 'Theirs', 3)), new Map([[`node:${id(1)}`, 'theirs' as const]]), counter());
+  const [asked] = late.conflicts;
+  if (!asked) throw new Error('nothing asked');
+  const decided = withDecision(NO_DECISIONS, asked, 'theirs');
+  const taken = rebase(more, on(node(1, 'Theirs', 3)), decided, counter());
   expect(taken.pending.map(({ changes }) => changes)).toMatchObject([
     [{ item: node(1, 'Theirs', 5), base: 2 }],
     [{ item: node(1, 'Theirs', 6) }],
   ]);
+
+  // It holds for what was shown: what the other side has done since is asked about, and no more than that.
+  const since = rebase(more, on(node(1, 'Theirs', 9)), decided, counter());
+  expect(since.conflicts).toMatchObject([{ theirs: node(1, 'Theirs', 9), fields: ['water'] }]);
+  const anew = rebase(more, on(node(1, 'Theirs now', 3)), decided, counter());
+  expect(anew.conflicts).toMatchObject([{ theirs: node(1, 'Theirs now', 3), fields: ['name'] }]);
 
   const removed = rebase(pending, on(null), new Map(), counter());
   expect(removed.conflicts).toEqual([

@@ -1,5 +1,29 @@
-import type { Aside, Choice, Conflict, Edit, Held, Item, Lost, Pending, Plan, Step, Uuid } from '@alveus/plan';
-import { addressOf, applyEdits, EMPTY_PLAN, heldOf, keyOf, stepOf, VERSION, withHeard } from '@alveus/plan';
+import type {
+  Aside,
+  Choice,
+  Conflict,
+  Decisions,
+  Edit,
+  Held,
+  Item,
+  Lost,
+  Pending,
+  Plan,
+  Step,
+  Uuid,
+} from '@alveus/plan';
+import {
+  addressOf,
+  applyEdits,
+  EMPTY_PLAN,
+  heldOf,
+  keyOf,
+  NO_DECISIONS,
+  stepOf,
+  VERSION,
+  withDecision,
+  withHeard,
+} from '@alveus/plan';
 import type { Reducer } from '@reduxjs/toolkit';
 import { createAction } from '@reduxjs/toolkit';
 import { jobPut } from './frame/jobs';
@@ -31,7 +55,7 @@ export interface JobState {
   /** What the server refused, until somebody decides. */
   readonly aside: readonly Aside[];
   readonly conflicts: readonly Conflict[];
-  readonly choices: ReadonlyMap<string, Choice>;
+  readonly decisions: Decisions;
   /** What the server lost when it was put back to an earlier day, until somebody decides. */
   readonly parted: Parted | null;
 }
@@ -67,7 +91,7 @@ export const CLOSED: JobState = {
   unkept: null,
   aside: [],
   conflicts: [],
-  choices: new Map(),
+  decisions: NO_DECISIONS,
   parted: null,
 };
 
@@ -157,10 +181,12 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   if (conflictsFound.match(action)) return { ...state, conflicts: action.payload };
   if (conflictChosen.match(action)) {
     const { key, choice } = action.payload;
+    const conflict = state.conflicts.find(({ address }) => keyOf(address) === key);
+    if (!conflict) return state;
     return {
       ...state,
-      choices: new Map(state.choices).set(key, choice),
-      conflicts: state.conflicts.filter(({ address }) => keyOf(address) !== key),
+      decisions: withDecision(state.decisions, conflict, choice),
+      conflicts: state.conflicts.filter((one) => one !== conflict),
     };
   }
   if (pendingRebased.match(action)) return waitingAnew(state, action.payload);
@@ -244,7 +270,7 @@ function waitingAnew(state: JobState, pending: readonly Pending[]): JobState {
     pending,
     kept: pending.length,
     conflicts: [],
-    choices: new Map(),
+    decisions: NO_DECISIONS,
     link: { state: 'idle' },
   });
 }

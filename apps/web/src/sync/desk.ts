@@ -1,4 +1,4 @@
-import type { Aside, Choice, Conflict, Held, Pending, Point, Uuid } from '@alveus/plan';
+import type { Aside, Conflict, Decisions, Held, Pending, Point, Uuid } from '@alveus/plan';
 
 /** What is known of a job, and what of it waits. */
 export interface Papers {
@@ -13,7 +13,7 @@ export interface Papers {
   readonly held: ReadonlyMap<string, Held>;
   readonly pending: readonly Pending[];
   readonly conflicts: readonly Conflict[];
-  readonly choices: ReadonlyMap<string, Choice>;
+  readonly decisions: Decisions;
 }
 
 /**

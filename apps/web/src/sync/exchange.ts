@@ -64,8 +64,8 @@ async function sendNext(desk: Desk, api: Api): Promise<boolean> {
 const FOR_GOOD: ReadonlySet<number> = new Set([400, 409, 413, 422]);
 
 async function goOnWithout(desk: Desk, refused: Pending, reason: string): Promise<void> {
-  const { pending, held, choices } = desk.papers();
-  const parted = setAside(pending, refused.id, held, choices, newId);
+  const { pending, held, decisions } = desk.papers();
+  const parted = setAside(pending, refused.id, held, decisions, newId);
   const aside = parted.aside.map(({ id, step }): Aside => ({ id, step, reason: id === refused.id ? reason : RESTS }));
   await desk.putAside(aside, parted.pending);
 }
@@ -74,8 +74,8 @@ const RESTS = 'It rests on another change that the server does not take.';
 
 /** @returns whether the waiting edits could be made anew without asking */
 export async function makeAnew(desk: Desk): Promise<boolean> {
-  const { pending, held, choices } = desk.papers();
-  const anew = rebase(pending, held, choices, newId);
+  const { pending, held, decisions } = desk.papers();
+  const anew = rebase(pending, held, decisions, newId);
   if (anew.conflicts.length > 0) desk.undecided(anew.conflicts);
   else await desk.rebased(anew.pending);
   return anew.conflicts.length === 0;

@@ -61,7 +61,7 @@ export function openDesk(
     job: id,
     live,
     papers: () => {
-      const { opening, held, pending, conflicts, choices } = state();
+      const { opening, held, pending, conflicts, decisions } = state();
       return {
         made: known.made ? known.name : undefined,
         known: opening === 'open',
@@ -70,7 +70,7 @@ export function openDesk(
         held,
         pending,
         conflicts,
-        choices,
+        decisions,
       };
     },
 

@@ -1,5 +1,5 @@
 import type { Held, Uuid } from '@alveus/plan';
-import { heldOf, keyOf, withHeard } from '@alveus/plan';
+import { heldOf, keyOf, NO_DECISIONS, withHeard } from '@alveus/plan';
 import type { Desk, Papers } from './desk';
 import type { Device } from './frame/device';
 import type { KnownJob } from '../store/frame/jobs';
@@ -19,7 +19,7 @@ export async function shelfDesk(device: Device, job: Uuid, live: () => boolean):
     held: new Map(kept.held.map((one) => [keyOf(one), one])),
     pending: kept.pending,
     conflicts: [],
-    choices: new Map(),
+    decisions: NO_DECISIONS,
   };
   const put = async (now: KnownJob, changes: readonly Held[], answered: Uuid | undefined): Promise<void> => {
     known = now;

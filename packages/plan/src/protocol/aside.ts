@@ -1,7 +1,7 @@
 import { changedFields, same, withFields } from './merge';
 import type { Edit, Plan } from './plan';
 import { itemAt, keyOf } from './plan';
-import type { Choice, Pending } from './rebase';
+import type { Decisions, Pending } from './rebase';
 import { rebase } from './rebase';
 import { referencesOf } from './references';
 import type { Step, Touched } from './undo';
@@ -28,14 +28,14 @@ export function setAside(
   pending: readonly Pending[],
   refused: Uuid,
   held: ReadonlyMap<string, Held>,
-  choices: ReadonlyMap<string, Choice>,
+  decisions: Decisions,
   newId: () => Uuid,
 ): { readonly aside: readonly Pending[]; readonly pending: readonly Pending[] } {
   const out = new Set<Uuid>([refused]);
   for (;;) {
     const rest = pending.filter(({ id }) => !out.has(id));
     const touched = keysOf(pending.filter(({ id }) => out.has(id)));
-    const { pending: anew, conflicts } = rebase(rest, held, choices, newId);
+    const { pending: anew, conflicts } = rebase(rest, held, decisions, newId);
     const stuck = new Set(conflicts.map(({ address }) => keyOf(address)).filter((key) => touched.has(key)));
     const made = keysOf(rest, ({ before, after }) => !before && after !== undefined);
     const gone = (key: string): boolean => touched.has(key) && !made.has(key) && !held.get(key)?.item;

@@ -30,6 +30,21 @@ export interface Conflict {
 
 export type Choice = 'mine' | 'theirs';
 
+/** What was decided of a conflict, for what it showed: what the other side does after that is asked about anew. */
+export interface Decision {
+  readonly choice: Choice;
+  readonly theirs: Item | null;
+  readonly fields: readonly string[];
+}
+/** By the key of the item. */
+export type Decisions = ReadonlyMap<string, readonly Decision[]>;
+export const NO_DECISIONS: Decisions = new Map();
+
+export function withDecision(before: Decisions, { address, theirs, fields }: Conflict, choice: Choice): Decisions {
+  const key = keyOf(address);
+  return new Map(before).set(key, [...(before.get(key) ?? []), { choice, theirs, fields }]);
+}
+
 export interface Rebased {
   readonly pending: readonly Pending[];
   readonly conflicts: readonly Conflict[];
@@ -37,15 +52,15 @@ export interface Rebased {
 
 /**
  * Makes waiting edits anew on top of what the server holds now. All that waits for one item is looked at together: what
- * both sides changed in different fields is put together; where both changed the same field the choice for the item
- * decides, and without one it is reported, once, with what each side has in the end. With conflicts left, `pending`
+ * both sides changed in different fields is put together; where both changed the same field what was decided holds, and
+ * what was not is reported, once, with what each side has in the end. With conflicts left, `pending`
  * must not be used.
  * @param held what the server has, by key, for every item that the waiting edits touch
  */
 export function rebase(
   pending: readonly Pending[],
   held: ReadonlyMap<string, Held>,
-  choices: ReadonlyMap<string, Choice>,
+  decisions: Decisions,
   newId: () => Uuid,
 ): Rebased {
   const conflicts: Conflict[] = [];
@@ -53,7 +68,7 @@ export function rebase(
   for (const [key, course] of coursesOf(pending)) {
     const theirs = held.get(key);
     const now = theirs?.item ?? undefined;
-    const ruling = rule(course.states, now, choices.get(key));
+    const ruling = rule(course.states, now, decisions.get(key) ?? []);
     if ('contested' in ruling) conflicts.push(conflictOf(course, now, ruling.contested));
     else running.set(key, { ...ruling, item: now, base: theirs?.revision ?? 0 });
   }
@@ -116,7 +131,7 @@ const NONE: ReadonlySet<string> = new Set();
 function rule(
   states: Course['states'],
   theirs: Item | undefined,
-  choice: Choice | undefined,
+  decisions: readonly Decision[],
 ): Settled | { readonly contested: readonly string[] } {
   // It arrived, as far as this, and its answer did not; or the server has not moved at all.
   const reached = states.findLastIndex((state) => sameOrAbsent(state, theirs));
@@ -124,16 +139,25 @@ function rule(
   const [base] = states;
   const mine = states[states.length - 1];
   if (!theirs || !base || states.includes(undefined)) {
-    if (choice === 'mine') return { done: 0, left: NONE };
-    if (choice === 'theirs') return { done: states.length, left: NONE };
+    const decided = decisions.findLast((one) => sameOrAbsent(one.theirs ?? undefined, theirs));
+    if (decided) return { done: decided.choice === 'mine' ? 0 : states.length, left: NONE };
     return { contested: mine && theirs ? changedFields(mine, theirs) : [] };
   }
   const moved = new Set(changedFields(base, theirs));
   const contested = fieldsOf(states as readonly Item[]).filter(
     (name) => moved.has(name) && !same(fieldOf(mine, name), fieldOf(theirs, name)),
   );
-  if (contested.length === 0 || choice === 'mine') return { done: 0, left: NONE };
-  return choice === 'theirs' ? { done: 0, left: new Set(contested) } : { contested };
+  const decided = new Map(contested.map((name) => [name, decidedOn(name, theirs, decisions)]));
+  const open = contested.filter((name) => decided.get(name) === undefined);
+  if (open.length > 0) return { contested: open };
+  return { done: 0, left: new Set(contested.filter((name) => decided.get(name) === 'theirs')) };
+}
+
+/** What was decided of a field, where the other side has in it what was shown then. */
+function decidedOn(name: string, theirs: Item, decisions: readonly Decision[]): Choice | undefined {
+  return decisions.findLast(
+    (one) => one.fields.includes(name) && same(fieldOf(one.theirs ?? undefined, name), fieldOf(theirs, name)),
+  )?.choice;
 }
 
 /** The fields that change from any state to the next. */
