@@ -182,7 +182,8 @@ class Day {
     for (let tries = 0; tries < 60; tries += 1) {
       let busy = 0;
       for (const who of [0, 1] as const) {
-        const { outbox, store } = await this.device(who).page();
+        const { outbox, store, opening } = await this.device(who).page();
+        await opening;
         await outbox.run();
         await passes(15_000);
         await this.decide(who, 'mine');
@@ -196,10 +197,11 @@ class Day {
   }
 
   async check(restored: boolean): Promise<void> {
+    for (const { network } of this.devices) await network.arrive();
     const items = await server.items(this.job);
     for (const device of this.devices) {
-      await device.network.arrive();
       const page = await device.page();
+      await page.opening;
       await page.outbox.run();
       device.noteKept(page);
       expect(app.plan.itemsOf(page.store.getState().job.plan)).toEqual(items);

@@ -65,12 +65,11 @@ export function rebase(
 ): Rebased {
   const conflicts: Conflict[] = [];
   const running = new Map<string, Running>();
-  for (const [key, course] of coursesOf(pending)) {
+  for (const [key, courses] of coursesOf(pending)) {
     const theirs = held.get(key);
-    const now = theirs?.item ?? undefined;
-    const ruling = rule(course.states, now, decisions.get(key) ?? []);
-    if ('contested' in ruling) conflicts.push(conflictOf(course, now, ruling.contested));
-    else running.set(key, { ...ruling, item: now, base: theirs?.revision ?? 0 });
+    const settled = settle(courses, theirs?.item ?? undefined, decisions.get(key) ?? []);
+    if ('mine' in settled) conflicts.push(settled);
+    else running.set(key, { ways: settled.ways, item: theirs?.item ?? undefined, base: theirs?.revision ?? 0 });
   }
 
   const batches: Pending[] = [];
@@ -80,13 +79,10 @@ export function rebase(
     const step: Step[number][] = [];
     for (const { address, before, after } of batch.step) {
       const one = running.get(keyOf(address));
-      if (!one) continue;
-      if (one.done > 0) {
-        one.done -= 1;
-        continue;
-      }
+      const way = one?.ways.shift();
+      if (!one || !way || way === 'done') continue;
       const { item: now, base } = one;
-      const item = replay(now, before, after, one.left);
+      const item = replay(now, before, after, way);
       if (sameOrAbsent(now, item)) continue;
       changes.push(item ? { op: 'put', item, base } : { op: 'remove', ...address, base });
       step.push({ address, before: now, after: item });
@@ -100,30 +96,63 @@ export function rebase(
   return { pending: batches, conflicts };
 }
 
-/** All that waits for one item: how it was before the first edit, and how after each. */
+/**
+ * Edits of one item, each made on what the one before left: how it was before the first, and how after each. What a
+ * person typed is one such course; another begins where something was put before it.
+ */
 interface Course {
   readonly address: Address;
-  readonly states: readonly (Item | undefined)[];
+  readonly states: (Item | undefined)[];
 }
 
-function coursesOf(pending: readonly Pending[]): Map<string, Course> {
-  const courses = new Map<string, { address: Address; states: (Item | undefined)[] }>();
+function coursesOf(pending: readonly Pending[]): Map<string, Course[]> {
+  const all = new Map<string, Course[]>();
   for (const { step } of pending) {
     for (const { address, before, after } of step) {
-      const course = courses.get(keyOf(address));
-      if (course) course.states.push(after);
-      else courses.set(keyOf(address), { address, states: [before, after] });
+      const courses = all.get(keyOf(address)) ?? [];
+      const last = courses[courses.length - 1];
+      if (last && sameOrAbsent(last.states[last.states.length - 1], before)) last.states.push(after);
+      else courses.push({ address, states: [before, after] });
+      all.set(keyOf(address), courses);
     }
   }
-  return courses;
+  return all;
 }
 
-/** How edits of one item are made anew: those that are done already, and fields in which the server's is to stay. */
+/** How an edit is made anew: not at all since it is done, or but for fields in which the server's is to stay. */
+type Way = 'done' | ReadonlySet<string>;
+interface Running {
+  readonly ways: Way[];
+  item: Item | undefined;
+  base: Change['base'];
+}
+
+/** @returns a way for each edit of an item; or what is in conflict */
+function settle(
+  courses: readonly Course[],
+  theirs: Item | undefined,
+  decisions: readonly Decision[],
+): { readonly ways: Way[] } | Conflict {
+  const ways: Way[] = [];
+  let now = theirs;
+  for (const course of courses) {
+    const { states } = course;
+    const ruling = rule(states, now, decisions);
+    if ('contested' in ruling) return conflictOf(course, now, ruling.contested);
+    for (let index = 1; index < states.length; index += 1) {
+      const way = index <= ruling.done ? 'done' : ruling.left;
+      ways.push(way);
+      if (way !== 'done') now = replay(now, states[index - 1], states[index], way);
+    }
+  }
+  return { ways };
+}
+
+/** How many edits of a course are done already, and the fields in which the server's is to stay. */
 interface Settled {
   readonly done: number;
   readonly left: ReadonlySet<string>;
 }
-type Running = { done: number; item: Item | undefined; base: Change['base'] } & Pick<Settled, 'left'>;
 
 const NONE: ReadonlySet<string> = new Set();
 
