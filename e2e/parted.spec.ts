@@ -11,7 +11,8 @@ const TABLES = ['job', 'item', 'batch'];
 
 /** A copy of all that the server has. @returns how to put it back to that */
 async function backup(app: App): Promise<() => Promise<void>> {
-  const copies = await Promise.all(TABLES.map((table) => app.query<pg.QueryResultRow>(`SELECT * FROM ${table}`)));
+  const copies: pg.QueryResultRow[][] = [];
+  for (const table of TABLES) copies.push(await app.query(`SELECT * FROM ${table}`));
   return async () => {
     await app.query('TRUNCATE job CASCADE');
     for (const [index, table] of TABLES.entries()) {

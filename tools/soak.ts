@@ -1,24 +1,27 @@
 import { bin, ROOT } from './lib/paths';
 import { command } from './lib/process';
 import { run, say } from './lib/say';
+import { testServer } from './lib/scratch';
 
 /**
  * `npm run soak [times]`: the random tests many times over: networks that are split, joined, turned and undone, pretend
- * kinds, files that came to harm (300 a time), a device with five jobs to which everything happens (40 a time).
+ * kinds, files that came to harm (300 a time), a device with five jobs to which everything happens and two devices on one
+ * job (15 a time each), on a real server.
  */
-run(async () => {
+run(async (cleanup) => {
   const times = Number(process.argv[2] ?? 34);
   if (!(times >= 1 && times <= 10_000)) {
     say('Use: npm run soak -- [TIMES from 1 to 10000]');
     return 2;
   }
   say(`Every random test ${times} times as long as in npm test …`);
+  const environment = await testServer(cleanup);
   await command(
     bin('jest'),
-    ['--selectProjects', 'core', 'web', '--testPathPattern', '(edits|pretend|mutated|outbox.random).test'],
+    ['--selectProjects', 'core', 'web', '--testPathPattern', '(edits|pretend|mutated|outbox.random|day.random).test'],
     {
       cwd: ROOT,
-      env: { ...process.env, SOAK: String(times) },
+      env: { ...environment, SOAK: String(times) },
       show: true,
     },
   );

@@ -6,7 +6,7 @@ import { chromium } from './lib/browser';
 import { bin, ROOT } from './lib/paths';
 import { command } from './lib/process';
 import { run, say } from './lib/say';
-import { scratchDatabase, scratchServer } from './lib/scratch';
+import { testServer } from './lib/scratch';
 
 /**
  * `npm test`: lint, types, unit and server tests, then the real app in a browser. `npm test -- unit` runs one of
@@ -53,17 +53,7 @@ run(async (cleanup) => {
   const checks = (['lint', 'types'] as const).filter((name) => wanted.includes(name));
   let good = (await Promise.all(checks.map((name) => stage(name, () => npm(name))))).every(Boolean);
   if (wanted.includes('unit') || wanted.includes('e2e')) {
-    const scratch = await scratchServer({ fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' });
-    cleanup(scratch.stop);
-    // Each test file copies this one, which is quicker than migrating anew.
-    const template = await scratchDatabase(scratch);
-    cleanup(template.drop);
-    const environment = {
-      ...process.env,
-      TEST_OWNER_URL: scratch.ownerUrl,
-      TEST_APP_PASSWORD: scratch.appPassword,
-      TEST_TEMPLATE: new URL(template.ownerUrl).pathname.slice(1),
-    };
+    const environment = await testServer(cleanup);
     if (wanted.includes('unit')) {
       const file = path.join(results, 'unit.json');
       good =

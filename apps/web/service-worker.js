@@ -1,3 +1,4 @@
+/* global BUILD */
 import { cacheNames, setCacheNameDetails } from 'workbox-core';
 import { createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';

@@ -19,6 +19,21 @@ export async function scratchServer(settings: Readonly<Record<string, string>> =
   return { ownerUrl: cluster.ownerUrl, appPassword: cluster.appPassword, stop: cluster.stop };
 }
 
+/** PostgreSQL for tests, and what tells them of it. */
+export async function testServer(cleanup: (work: () => void | Promise<void>) => void): Promise<NodeJS.ProcessEnv> {
+  const scratch = await scratchServer({ fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' });
+  cleanup(scratch.stop);
+  // Each test file copies this one, which is quicker than migrating anew.
+  const template = await scratchDatabase(scratch);
+  cleanup(template.drop);
+  return {
+    ...process.env,
+    TEST_OWNER_URL: scratch.ownerUrl,
+    TEST_APP_PASSWORD: scratch.appPassword,
+    TEST_TEMPLATE: new URL(template.ownerUrl).pathname.slice(1),
+  };
+}
+
 export interface ScratchDatabase {
   readonly ownerUrl: string;
   readonly appUrl: string;

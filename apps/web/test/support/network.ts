@@ -38,7 +38,7 @@ export class Network {
     };
     if (!this.up) return lost();
     if (init.method !== 'POST') return send();
-    const refusal = this.refuses(String(init.body));
+    const refusal = this.refuses(init.body as string);
     if (refusal !== undefined)
       return Response.json({ error: { code: 'invalid', message: refusal, issues: [] } }, { status: 422 });
     switch (this.fates.shift() ?? 'through') {
@@ -73,7 +73,7 @@ export function routeRequests(): () => void {
   globalThis.fetch = (path, init) => {
     const network = line.getStore();
     if (!network) throw new Error('a request from no device');
-    return network.request(String(path), init);
+    return network.request(path as string, init);
   };
   return () => void (globalThis.fetch = real);
 }

@@ -115,9 +115,7 @@ export class SimulatedDevice<What> {
     const made = open.opening === 'open' && open.id ? edit(open.plan, open.id) : undefined;
     if (!made || !open.id) return;
     const batch = uuid();
-    const item = (
-      this.version === 'next' && made.item.kind === 'node' ? { ...made.item, ...LATER } : made.item
-    ) as Item;
+    const item = this.version === 'next' && made.item.kind === 'node' ? { ...made.item, ...LATER } : made.item;
     page.store.dispatch(this.app.job.planEdited({ edits: [{ op: 'put', item }], batch, way: 'do' }));
     this.typed.push({ job: open.id, what: made.what, batch, page, kept: false });
   }

@@ -24,7 +24,7 @@ export function heldOf(batch: Pending, sequence: number): Held[] {
       ...addressOf(change),
       revision: sequence,
       item: null,
-      ...(change.op === 'put' ? { foreign: change.item as Foreign } : {}),
+      ...(change.op === 'put' ? { foreign: change.item } : {}),
     })),
   ];
 }
@@ -34,7 +34,7 @@ export function foreignOf(held: HeldItems, pending: readonly Pending[]): Foreign
   const found = new Map<string, Foreign>();
   for (const [key, { foreign }] of held) if (foreign) found.set(key, foreign);
   for (const batch of pending)
-    for (const change of passing(batch)) if (change.op === 'put') found.set(keyOf(change.item), change.item as Foreign);
+    for (const change of passing(batch)) if (change.op === 'put') found.set(keyOf(change.item), change.item);
   return [...found.values()];
 }
 

@@ -33,7 +33,7 @@ function Refused({ aside }: { aside: Aside }) {
   const { tryAgain, letGo } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
   const { system } = useAppSelector((state) => state.settings);
-  const names = aside.step.map(({ address, before, after }) => subjectWords(address, after ?? before, plan));
+  const names = aside.step.map(({ address, before, after }) => subjectWords(address, before ?? after, plan));
   const which = names[0] ?? 'it';
   return (
     <View style={[styles.refused, { borderColor: tones.fix, backgroundColor: tones.card }]}>

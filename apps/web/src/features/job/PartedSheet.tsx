@@ -128,7 +128,7 @@ function useLostWords({ mine, theirs }: Lost): { name: string; mine: string; the
   const plan = useAppSelector((state) => state.job.plan);
   const { system } = useAppSelector((state) => state.settings);
   const [here, there] = [mine.item, theirs?.item ?? null];
-  const item = here ?? there;
+  const item = there ?? here;
   if (!item) return { name: kindNamed(mine.kind)?.words.one ?? mine.kind, mine: UNREAD, theirs: UNREAD };
   const address = { kind: item.kind, id: item.id };
   const side = (of: Item | null, other: Item | null): string =>

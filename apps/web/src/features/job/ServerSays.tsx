@@ -24,8 +24,8 @@ export const ServerSays = memo(function ServerSays() {
           tone="stop"
           words={
             lost === 1
-              ? 'The server was put back to an earlier day: it does not have one change of this device.'
-              : `The server was put back to an earlier day: it does not have ${lost} things as they are on this device.`
+              ? 'The server was put back to an earlier day. It lacks a change of this device.'
+              : `The server was put back to an earlier day. It lacks ${lost} changes of this device.`
           }
           does="Look at them"
           onPress={() => dispatch(sheetOpened({ sheet: 'parted' }))}

@@ -43,8 +43,11 @@ const FIRST = { version: 1, format: 3 };
 export async function openDatabase(name: string, onNewer: () => void): Promise<Database> {
   try {
     const database: Database = await openDB<Kept>(name, versionOf(STORES, VERSION), {
-      upgrade: async (db, old, _new, tx) =>
-        old === 0 ? makeStores(db) : bringForward(tx, old === FIRST.version ? FIRST.format : old % 100),
+      upgrade(db, old, _new, tx) {
+        if (old === 0) makeStores(db);
+        // Half of it forward would be worse than none: then all stays as it was.
+        else bringForward(tx, old === FIRST.version ? FIRST.format : old % 100).catch(() => tx.abort());
+      },
       blocking() {
         database.close();
         onNewer();

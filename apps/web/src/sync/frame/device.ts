@@ -66,7 +66,8 @@ function deviceOn(db: Database) {
         await rows.put({ ...job, sequence, ...(points ? { points } : {}) });
       }
       const unlisted = before.filter(
-        ({ id, made, sequence }) => !listed.has(id) && (made || sequence > 0 || waiting.has(id)),
+        ({ id, made, sequence, points = [] }) =>
+          !listed.has(id) && (made || sequence + points.length > 0 || waiting.has(id)),
       );
       for (const job of unlisted) await rows.put(job);
       await tx.done;
