@@ -79,7 +79,7 @@ export default tseslint.config(
   },
   {
     // Answers over HTTP and what Jest matches by are of any type, and are what the tests look at.
-    files: ['**/test/**/*.ts', '**/test/**/*.tsx', 'e2e/**/*.ts'],
+    files: ['**/test/**/*.ts', '**/test/**/*.tsx', 'e2e/**/*.ts', 'simulation/**/*.ts'],
     rules: {
       '@typescript-eslint/no-unsafe-member-access': 'off',
       '@typescript-eslint/no-unsafe-assignment': 'off',

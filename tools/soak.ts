@@ -18,7 +18,13 @@ run(async (cleanup) => {
   const environment = await testServer(cleanup);
   await command(
     bin('jest'),
-    ['--selectProjects', 'core', 'web', '--testPathPattern', '(edits|pretend|mutated|outbox.random|day.random).test'],
+    [
+      '--selectProjects',
+      'core',
+      'simulation',
+      '--testPathPattern',
+      '(edits|pretend|mutated|outbox.random|day.random).test',
+    ],
     {
       cwd: ROOT,
       env: { ...environment, SOAK: String(times) },

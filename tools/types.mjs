@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const waiting = [
+  'simulation',
   'apps/web/test',
   'apps/web',
   'packages/core/test',

@@ -1,4 +1,4 @@
-import type { Aside, Pending, Uuid } from '@alveus/plan';
+import type { Aside, Held, Lost, Pending, Point, Uuid } from '@alveus/plan';
 import { heldOf } from '@alveus/plan';
 import type { KnownJob } from '../store/frame/jobs';
 import { noticed } from '../store/frame/notice';
@@ -19,7 +19,15 @@ import type { Desk } from './desk';
 import type { Device } from './frame/device';
 import { heardUpTo, knowing } from './frame/known';
 import type { Keeper } from './keeper';
-import type { Parting } from './parting';
+
+/** The server was put back to an earlier day: what it has, and what this device knows that it does not. */
+export interface Parting {
+  /** Whether it has the job at all. */
+  readonly there: boolean;
+  readonly point: Point;
+  readonly theirs: readonly Held[];
+  readonly lost: readonly Lost[];
+}
 
 /** The desk of the open job: its papers lie in the store, where they are seen, and on the device. */
 export interface OpenDesk extends Desk {

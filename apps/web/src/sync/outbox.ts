@@ -24,10 +24,9 @@ import { isKnownHere } from './frame/known';
 import type { LastWord } from './frame/lastWords';
 import { Keeper } from './keeper';
 import { hold, ifFree } from './locks';
-import type { OpenDesk } from './openDesk';
+import type { OpenDesk, Parting } from './openDesk';
 import { openDesk } from './openDesk';
 import { Pace } from './pace';
-import type { Parting } from './parting';
 import { isParted, partingOf, rejoin } from './parting';
 import { shelfDesk } from './shelfDesk';
 

@@ -1,18 +1,9 @@
-import type { Choice, Held, Lost, Point } from '@alveus/plan';
+import type { Choice, Point } from '@alveus/plan';
 import { keyOf, lostOf, rejoined, START } from '@alveus/plan';
 import type { Api } from './api';
 import { Refused } from './api';
-import type { OpenDesk } from './openDesk';
+import type { OpenDesk, Parting } from './openDesk';
 import { newId } from './ids';
-
-/** The server was put back to an earlier day: what it has, and what this device knows that it does not. */
-export interface Parting {
-  /** Whether it has the job at all. */
-  readonly there: boolean;
-  readonly point: Point;
-  readonly theirs: readonly Held[];
-  readonly lost: readonly Lost[];
-}
 
 /** Whether what the server answered means that it was put back, and not that somebody asks for what never was. */
 export function isParted(error: Refused, desk: OpenDesk): boolean {

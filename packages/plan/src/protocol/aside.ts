@@ -1,7 +1,8 @@
 import { changedFields, same, withFields } from './merge';
 import type { Edit, Plan } from './plan';
 import { itemAt, keyOf } from './plan';
-import type { Decisions, Pending } from './rebase';
+import type { Pending } from './pending';
+import type { Decisions } from './rebase';
 import { rebase } from './rebase';
 import { referencesOf } from './references';
 import type { Step, Touched } from './undo';

@@ -1,7 +1,8 @@
 import type { Foreign } from '../kinds';
-import type { Change, Held } from './change';
+import type { Held } from './change';
 import { addressOf, keyOf } from './plan';
-import type { Pending } from './rebase';
+import type { Pending } from './pending';
+import { passing } from './pending';
 
 /** What is known of the server's items, by key. */
 export type HeldItems = ReadonlyMap<string, Held>;
@@ -36,11 +37,4 @@ export function foreignOf(held: HeldItems, pending: readonly Pending[]): Foreign
   for (const batch of pending)
     for (const change of passing(batch)) if (change.op === 'put') found.set(keyOf(change.item), change.item);
   return [...found.values()];
-}
-
-/** What goes along in a batch unread: of a kind that is not known here. */
-export function passing({ changes, step }: Pending): readonly Change[] {
-  if (changes.length === step.length) return [];
-  const read = new Set(step.map(({ address }) => keyOf(address)));
-  return changes.filter((change) => !read.has(keyOf(addressOf(change))));
 }

@@ -4,6 +4,7 @@ export * from './held';
 export * from './lineage';
 export * from './merge';
 export * from './parted';
+export * from './pending';
 export * from './plan';
 export * from './points';
 export * from './rebase';

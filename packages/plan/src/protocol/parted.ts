@@ -5,7 +5,8 @@ import type { Change, Held } from './change';
 import type { HeldItems } from './held';
 import { same } from './merge';
 import { keyOf } from './plan';
-import type { Choice, Pending } from './rebase';
+import type { Pending } from './pending';
+import type { Choice } from './rebase';
 import { VERSION } from '../format/number';
 import type { Uuid } from '../values';
 

@@ -1,23 +1,15 @@
 import { VERSION } from '../format/number';
 import type { Change, Held } from './change';
-import { passing } from './held';
 import type { Item } from '../kinds';
 import { changedFields, same, withFields } from './merge';
 import type { Address } from './plan';
+import type { Pending } from './pending';
+import { passing } from './pending';
 import { addressOf, keyOf } from './plan';
 import type { Step } from './undo';
 import type { Uuid } from '../values';
 
 /** Edits that wait to be sent, and what to do when the server has moved on under them. */
-
-export interface Pending {
-  readonly id: Uuid;
-  /** The version of the format in which `changes` were first sent, and are sent again: an answer may only be lost. */
-  readonly format: number;
-  readonly changes: readonly Change[];
-  /** What the batch did to each item, as this version has it: enough to do the same to another state of it. */
-  readonly step: Step;
-}
 
 /** Both people's states of one item that cannot be merged by themselves; null where it was removed. */
 export interface Conflict {

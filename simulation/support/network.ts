@@ -1,5 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import type { Api } from '../../src/sync/api';
+import type { Api } from '../../apps/web/src/sync/api';
 
 /** The line between a device and the server, and everything that happens on it. */
 

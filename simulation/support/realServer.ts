@@ -5,9 +5,9 @@ import type { Express } from 'express';
 import type { Item, Uuid } from '@alveus/plan';
 import pg from 'pg';
 import { pino } from 'pino';
-import { FORMAT_LOCK } from '../../../server/src/database/database';
-import type { World } from '../../../server/test/world';
-import { makeWorld } from '../../../server/test/world';
+import { FORMAT_LOCK } from '../../apps/server/src/database/database';
+import type { World } from '../../apps/server/test/world';
+import { makeWorld } from '../../apps/server/test/world';
 import type { App, Version } from './versions';
 
 /** The server itself, on a PostgreSQL of its own: it can be renewed, and put back to an earlier day. */

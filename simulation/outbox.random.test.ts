@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import type { Item, Uuid } from '@alveus/plan';
-import { uuid } from './support/fakeServer';
+import { uuid } from './support/uuid';
 import type { Fate } from './support/network';
 import { Network, routeRequests } from './support/network';
 import { RealServer } from './support/realServer';

@@ -3,7 +3,7 @@ import type { App, Version } from './versions';
 import { LATER } from './versions';
 import { Network } from './network';
 import type { RealServer } from './realServer';
-import { uuid } from './fakeServer';
+import { uuid } from './uuid';
 
 /** A device with pages of the app that come and go, over time that passes only when it is told to. */
 

@@ -1,4 +1,4 @@
-import type { Declared, KindDeclaration } from '../../../../packages/plan/src/kinds/declare';
+import type { Declared, KindDeclaration } from '../../packages/plan/src/kinds/declare';
 import type { VERSION } from '@alveus/plan';
 
 /**
@@ -18,18 +18,18 @@ export function load(version: Version): App {
   let loaded: App | undefined;
   jest.isolateModules(() => {
     if (version === 'next') {
-      jest.doMock('../../../../packages/plan/src/format/number', laterNumbers);
-      jest.doMock('../../../../packages/plan/src/kinds/list', laterKinds);
+      jest.doMock('../../packages/plan/src/format/number', laterNumbers);
+      jest.doMock('../../packages/plan/src/kinds/list', laterKinds);
     }
     // It is run when it is first needed, which is after the modules of this build were told apart.
-    jest.doMock('../../src/sync/frame/planCode', () => {
+    jest.doMock('../../apps/web/src/sync/frame/planCode', () => {
       const plan = jest.requireActual<typeof import('@alveus/plan')>('@alveus/plan');
       return { planCode: () => plan };
     });
     loaded = modules();
-    jest.dontMock('../../src/sync/frame/planCode');
-    jest.dontMock('../../../../packages/plan/src/format/number');
-    jest.dontMock('../../../../packages/plan/src/kinds/list');
+    jest.dontMock('../../apps/web/src/sync/frame/planCode');
+    jest.dontMock('../../packages/plan/src/format/number');
+    jest.dontMock('../../packages/plan/src/kinds/list');
   });
   if (!loaded) throw new Error('not loaded');
   return loaded;
@@ -39,22 +39,23 @@ export function load(version: Version): App {
 function modules() {
   return {
     plan: require('@alveus/plan') as typeof import('@alveus/plan'),
-    frame: require('../../src/store/frame/store') as typeof import('../../src/store/frame/store'),
-    store: require('../../src/store/store') as typeof import('../../src/store/store'),
-    job: require('../../src/store/job') as typeof import('../../src/store/job'),
-    saving: require('../../src/store/saving') as typeof import('../../src/store/saving'),
-    device: require('../../src/sync/frame/device') as typeof import('../../src/sync/frame/device'),
-    outbox: require('../../src/sync/outbox') as typeof import('../../src/sync/outbox'),
-    api: require('../../src/sync/api') as typeof import('../../src/sync/api'),
-    server: require('../../../server/src/app') as typeof import('../../../server/src/app'),
-    upgrade: require('../../../server/src/database/upgrade') as typeof import('../../../server/src/database/upgrade'),
+    frame: require('../../apps/web/src/store/frame/store') as typeof import('../../apps/web/src/store/frame/store'),
+    store: require('../../apps/web/src/store/store') as typeof import('../../apps/web/src/store/store'),
+    job: require('../../apps/web/src/store/job') as typeof import('../../apps/web/src/store/job'),
+    saving: require('../../apps/web/src/store/saving') as typeof import('../../apps/web/src/store/saving'),
+    device: require('../../apps/web/src/sync/frame/device') as typeof import('../../apps/web/src/sync/frame/device'),
+    outbox: require('../../apps/web/src/sync/outbox') as typeof import('../../apps/web/src/sync/outbox'),
+    api: require('../../apps/web/src/sync/api') as typeof import('../../apps/web/src/sync/api'),
+    server: require('../../apps/server/src/app') as typeof import('../../apps/server/src/app'),
+    upgrade:
+      require('../../apps/server/src/database/upgrade') as typeof import('../../apps/server/src/database/upgrade'),
   };
 }
 /* eslint-enable @typescript-eslint/no-require-imports */
 
 function laterNumbers() {
-  const numbers = jest.requireActual<typeof import('../../../../packages/plan/src/format/number')>(
-    '../../../../packages/plan/src/format/number',
+  const numbers = jest.requireActual<typeof import('../../packages/plan/src/format/number')>(
+    '../../packages/plan/src/format/number',
   );
   const version = numbers.VERSION + 1;
   return {
@@ -70,15 +71,15 @@ function laterNumbers() {
 }
 
 function laterKinds() {
-  const { KIND_LIST } = jest.requireActual<typeof import('../../../../packages/plan/src/kinds/list')>(
-    '../../../../packages/plan/src/kinds/list',
+  const { KIND_LIST } = jest.requireActual<typeof import('../../packages/plan/src/kinds/list')>(
+    '../../packages/plan/src/kinds/list',
   );
-  const { VERSION: before } = jest.requireActual<typeof import('../../../../packages/plan/src/format/number')>(
-    '../../../../packages/plan/src/format/number',
+  const { VERSION: before } = jest.requireActual<typeof import('../../packages/plan/src/format/number')>(
+    '../../packages/plan/src/format/number',
   );
   const { z } = jest.requireActual<typeof import('zod')>('zod');
-  const { Uuid } = jest.requireActual<typeof import('../../../../packages/plan/src/values')>(
-    '../../../../packages/plan/src/values',
+  const { Uuid } = jest.requireActual<typeof import('../../packages/plan/src/values')>(
+    '../../packages/plan/src/values',
   );
   const list = KIND_LIST as unknown as KindDeclaration<string, Declared>[];
   const nodes = list.map((one) =>
