@@ -5,6 +5,8 @@ import { CHROMIUM_ARGS } from '../tools/lib/browser';
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
+  // What needs the app of before is in the soak.
+  testIgnore: process.env.EARLIER_DIR ? [] : ['**/soak/**'],
   timeout: 120_000,
   expect: { timeout: 15_000 },
   fullyParallel: true,

@@ -1,12 +1,15 @@
 import { bin, ROOT } from './lib/paths';
 import { command } from './lib/process';
+import { buildWeb } from './lib/build';
+import { chromium } from './lib/browser';
+import { earlierApp } from './lib/earlier';
 import { run, say } from './lib/say';
 import { testServer } from './lib/scratch';
 
 /**
  * `npm run soak [times]`: the random tests many times over: networks that are split, joined, turned and undone, pretend
  * kinds, files that came to harm (300 a time), a device with five jobs to which everything happens and two devices on one
- * job (15 a time each), on a real server.
+ * job (15 a time each), on a real server. Then what a page of the app of before keeps, under the new one.
  */
 run(async (cleanup) => {
   const times = Number(process.argv[2] ?? 34);
@@ -31,5 +34,13 @@ run(async (cleanup) => {
       show: true,
     },
   );
+  const earlier = await earlierApp();
+  if (!earlier) return 0;
+  say('What the app of before kept, under the new one …');
+  await command(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', 'soak/'], {
+    cwd: ROOT,
+    env: { ...environment, WEB_DIR: await buildWeb(), CHROMIUM_PATH: await chromium(), EARLIER_DIR: earlier },
+    show: true,
+  });
   return 0;
 });

@@ -1,8 +1,9 @@
 import type { Item } from '@alveus/plan';
 import { inForce } from '@alveus/plan';
 import { conflictChosen, planEdited } from '../src/store/job';
-import { FakeServer, uuid } from './support/fakeServer';
-import { JOB, NODE, node, nameOn, freshFile, page } from './support/page';
+import type { Device } from '../src/sync/frame/device';
+import { FakeServer, together, uuid } from './support/fakeServer';
+import { JOB, NODE, YARD, node, nameOn, freshFile, page } from './support/page';
 
 /** The queue between the screen and the server, with a device that keeps and a server that comes and goes. */
 
@@ -246,5 +247,70 @@ describe('a reading taken back', () => {
     expect(server.taken).toHaveLength(2);
     expect(inForce(Object.values(one.plan().shot)).standing).toEqual([]);
     one.kill();
+  });
+});
+
+describe('while what waits is being made anew', () => {
+  /** The device takes its time over what is made anew. @returns whether it has begun, and how it ends */
+  const slowly = (device: Device): { begun: () => boolean; go: () => void } => {
+    const { replacePending } = device;
+    let [go, begun] = [(): void => undefined, false];
+    const waits = new Promise<void>((resolve) => (go = resolve));
+    jest.spyOn(device, 'replacePending').mockImplementation(async (...given) => {
+      await replacePending(...given);
+      begun = true;
+      await waits;
+    });
+    return { begun: () => begun, go: () => go() };
+  };
+  const until = async (there: () => boolean): Promise<void> => {
+    while (!there()) await new Promise((resolve) => setTimeout(resolve, 2));
+  };
+
+  test('what is typed then comes after it, and is not lost', async () => {
+    const server = new FakeServer(JOB);
+    const one = await page(server, freshFile());
+    await one.edit(node('Basin', 1));
+    server.up = false;
+    await one.edit(node('Basin', 2));
+    server.up = true;
+    server.other(node('Theirs', 1));
+    const { begun, go } = slowly(one.device);
+    const round = one.outbox.run();
+    await until(begun);
+    const now = one.plan().node[NODE] as Item;
+    one.store.dispatch(
+      planEdited({ edits: [{ op: 'put', item: { ...now, water: { high: 3 } } as Item }], batch: uuid(), way: 'do' }),
+    );
+    go();
+    await round;
+    await one.outbox.run();
+    await one.settled();
+    expect(one.words()).toBe('Saved');
+    expect(server.item(`node:${NODE}`)).toEqual(node('Theirs', 3));
+    expect(one.plan().node[NODE]).toEqual(node('Theirs', 3));
+  });
+
+  test('a job that is opened then gets none of it', async () => {
+    const server = new FakeServer(JOB);
+    const yard = new FakeServer(YARD);
+    const one = await page(server, freshFile(), together(server, yard));
+    await one.edit(node('Basin', 1));
+    server.up = false;
+    await one.edit(node('Basin', 2));
+    server.up = true;
+    server.other(node('Theirs', 1));
+    const { begun, go } = slowly(one.device);
+    void one.outbox.run();
+    await until(begun);
+    const opening = one.outbox.open(YARD);
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    go();
+    await opening;
+    await one.outbox.run();
+    expect(one.store.getState().job).toMatchObject({ id: YARD, pending: [] });
+    expect(Object.keys(one.plan().node)).toEqual([]);
+    await one.outbox.run();
+    expect(server.item(`node:${NODE}`)).toEqual(node('Theirs', 2));
   });
 });

@@ -126,20 +126,23 @@ export const linkChanged = createAction<Link>('job/link');
 export const deviceTroubled = createAction<string | null>('job/device');
 export const conflictsFound = createAction<readonly Conflict[]>('job/conflicts');
 export const conflictChosen = createAction<{ key: string; choice: Choice }>('job/chosen');
-export const pendingRebased = createAction<readonly Pending[]>('job/rebased');
+/**
+ * What waits, made anew; `of` are the batches that it was made of. What was typed while that was being kept comes after it.
+ */
+interface Anew {
+  readonly of: readonly Uuid[];
+  readonly pending: readonly Pending[];
+}
+export const pendingRebased = createAction<Anew>('job/rebased');
 /** What the device has of what was refused. */
 export const asidesKnown = createAction<readonly Aside[]>('job/asides');
 /** The server refused a batch: what goes aside, and what still waits. */
-export const batchesAside = createAction<{ aside: readonly Aside[]; pending: readonly Pending[] }>('job/aside');
+export const batchesAside = createAction<Anew & { aside: readonly Aside[] }>('job/aside');
 /** What could be undone and redone when the job was last open on this device. */
 export const stepsKnown = createAction<{ past: readonly Step[]; future: readonly Step[] }>('job/steps');
 export const partedFound = createAction<Parted>('job/parted');
 /** The server's as it is since it was put back, what waits from here on, and what went aside. */
-export const jobRejoined = createAction<{
-  held: readonly Held[];
-  pending: readonly Pending[];
-  aside: readonly Aside[];
-}>('job/rejoined');
+export const jobRejoined = createAction<Anew & { held: readonly Held[]; aside: readonly Aside[] }>('job/rejoined');
 export const asideDropped = createAction<Uuid>('job/aside-dropped');
 
 export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
@@ -193,19 +196,18 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   if (asidesKnown.match(action)) return { ...state, aside: action.payload };
   if (stepsKnown.match(action)) return { ...state, ...action.payload };
   if (batchesAside.match(action)) {
-    const { aside, pending } = action.payload;
-    return waitingAnew({ ...state, aside: [...state.aside, ...aside] }, pending);
+    return waitingAnew({ ...state, aside: [...state.aside, ...action.payload.aside] }, action.payload);
   }
   if (partedFound.match(action)) return { ...state, parted: action.payload };
   if (jobRejoined.match(action)) {
-    const { held, pending, aside } = action.payload;
+    const { held, aside } = action.payload;
     const joined = {
       ...state,
       held: withHeard(new Map(), held),
       aside: [...state.aside, ...aside],
       parted: null,
     };
-    return waitingAnew(joined, pending);
+    return waitingAnew(joined, action.payload);
   }
   if (asideDropped.match(action)) return { ...state, aside: state.aside.filter(({ id }) => id !== action.payload) };
   return state;
@@ -264,11 +266,12 @@ function taken(state: JobState, { batch, sequence }: { batch: Uuid; sequence: nu
   return { ...state, held, pending: state.pending.filter(({ id }) => id !== batch), kept: Math.max(0, state.kept - 1) };
 }
 
-function waitingAnew(state: JobState, pending: readonly Pending[]): JobState {
+function waitingAnew(state: JobState, { of, pending }: Anew): JobState {
+  const since = state.pending.filter(({ id }) => !of.includes(id));
   return withPlan({
     ...state,
-    pending,
-    kept: pending.length,
+    pending: [...pending, ...since],
+    kept: pending.length + Math.max(0, state.kept - (state.pending.length - since.length)),
     conflicts: [],
     decisions: NO_DECISIONS,
     link: { state: 'idle' },

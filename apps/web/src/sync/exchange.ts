@@ -50,6 +50,7 @@ async function sendNext(desk: Desk, api: Api): Promise<boolean> {
     if (error instanceof Refused && FOR_GOOD.has(error.status) && error.code !== 'parted') return error;
     throw error;
   });
+  if (answer instanceof Refused && answer.code === 'unknown-base') return makeAnew(desk);
   if (answer instanceof Refused) await goOnWithout(desk, batch, answer.message);
   else if (answer.taken) await desk.taken(batch, answer.sequence);
   else {

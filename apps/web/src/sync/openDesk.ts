@@ -15,6 +15,7 @@ import {
   pendingRebased,
 } from '../store/job';
 import type { Store } from '../store/store';
+import { Left } from './attended';
 import type { Desk } from './desk';
 import type { Device } from './frame/device';
 import { heardUpTo, knowing } from './frame/known';
@@ -61,6 +62,14 @@ export function openDesk(
     } catch {
       trouble();
     }
+  };
+  /** Whether it is still this job that is open: another may have been opened while something was being kept. */
+  const here = (): boolean => live() && mine();
+  /** What waits now and is being made anew: it leaves the queue by its answer from here on. @returns its ids */
+  const anew = (): Uuid[] => {
+    const ids = state().pending.map((batch) => batch.id);
+    for (const batch of ids) sent.add(batch);
+    return ids;
   };
   const cannotKeep = (): void => void store.dispatch(deviceTroubled(device ? CANNOT_KEEP : KEEPS_NOTHING));
   const cannotHear = (): void => void store.dispatch(noticed('This device could not keep what the server sent.'));
@@ -120,28 +129,34 @@ export function openDesk(
     },
 
     rebased: async (pending) => {
-      for (const { id: batch } of state().pending) sent.add(batch);
-      await device?.replacePending(id, pending);
+      const of = anew();
+      try {
+        await device?.replacePending(id, pending);
+      } catch {
+        // On the device is what it was made of; it is tried again.
+        cannotKeep();
+        throw new Left();
+      }
       keeper.known(pending);
-      store.dispatch(pendingRebased(pending));
+      if (here()) store.dispatch(pendingRebased({ of, pending }));
     },
 
     undecided: (conflicts) => void store.dispatch(conflictsFound(conflicts)),
 
     putAside: async (aside, pending) => {
-      for (const { id: batch } of state().pending) sent.add(batch);
+      const of = anew();
       await guarded(() => device?.keepAside(id, aside, pending), cannotKeep);
       keeper.known(pending);
-      store.dispatch(batchesAside({ aside, pending }));
+      if (here()) store.dispatch(batchesAside({ of, aside, pending }));
     },
 
     rejoined: async (parting, pending, aside) => {
-      for (const { id: batch } of state().pending) sent.add(batch);
+      const of = anew();
       const { made: _made, points: _points, ...rest } = known;
       known = heardUpTo({ ...rest, sequence: 0, ...(parting.there ? {} : { made: true }) }, parting.point);
       await guarded(() => device?.keepRejoined(known, parting.theirs, pending, aside), cannotKeep);
       keeper.known(pending);
-      store.dispatch(jobRejoined({ held: parting.theirs, pending, aside }));
+      if (here()) store.dispatch(jobRejoined({ of, held: parting.theirs, pending, aside }));
     },
 
     takenBack: async (batch) => {

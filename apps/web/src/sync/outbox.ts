@@ -16,7 +16,7 @@ import type { Store } from '../store/store';
 import { listenTo } from '../store/store';
 import type { Api } from './api';
 import { Refused, Unreachable } from './api';
-import { attended } from './attended';
+import { attended, Left } from './attended';
 import type { Desk } from './desk';
 import { exchange, makeAnew } from './exchange';
 import type { Device } from './frame/device';
@@ -200,7 +200,7 @@ export class Outbox {
       this.#link({ state: 'idle' });
       return true;
     } catch (error) {
-      if (!desk.live()) return true;
+      if (!desk.live() || error instanceof Left) return true;
       if (error instanceof Refused && isParted(error, desk)) return this.#part(desk);
       if (error instanceof Refused && GONE.has(error.code) && desk.papers().pending.length === 0) {
         this.#pace.refused();

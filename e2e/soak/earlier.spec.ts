@@ -1,0 +1,119 @@
+import { fork } from 'node:child_process';
+import path from 'node:path';
+import { expect, test } from '@playwright/test';
+import { migrate } from '@alveus/server';
+import pg from 'pg';
+import { asAppRole, COMPANY } from '../../tools/lib/database';
+import { inEarlier } from '../../tools/lib/earlier';
+import { startServer } from '../../tools/lib/server';
+import { fill, saved, tap, typeLine } from '../app';
+
+/** The app of before, with its own server and storage, until the new ones take over under a page of it. */
+
+const OUTLET = { invert: '98', ground: '101', service: 'Storm' };
+const RUN = { length: '100', slope: '1 %', ground: '103' };
+
+const given = (name: string): string => {
+  const value = process.env[name];
+  if (!value) throw new Error('Run this with `npm run soak`.');
+  return value;
+};
+
+/** The server of before, as a process of its own. */
+function startEarlier(folder: string, appUrl: string): Promise<{ url: string; kill: () => Promise<void> }> {
+  const child = fork(path.join(folder, 'apps', 'server', 'src', 'main.ts'), [], {
+    execArgv: ['--import', 'tsx'],
+    cwd: folder,
+    env: {
+      ...process.env,
+      APP_DATABASE_URL: appUrl,
+      WEB_DIR: path.join(folder, 'apps', 'web', 'dist'),
+      PORT: '0',
+      LOG_LEVEL: 'error',
+    },
+  });
+  const exited = new Promise<void>((resolve) => child.on('exit', () => resolve()));
+  return new Promise((resolve, reject) => {
+    child.on('message', ({ url }: { url: string }) =>
+      resolve({
+        url,
+        kill: async () => {
+          child.kill('SIGKILL');
+          await exited;
+        },
+      }),
+    );
+    void exited.then(() => reject(new Error('The server of before did not start.')));
+  });
+}
+
+test('what was typed in the app of before reaches the new server, while a page of it is still open', async ({
+  page,
+  context,
+}) => {
+  const folder = given('EARLIER_DIR');
+  const [owner, appPassword] = [given('TEST_OWNER_URL'), given('TEST_APP_PASSWORD')];
+  const made = await inEarlier(
+    folder,
+    `const { scratchDatabase } = await import('./tools/lib/scratch.ts');
+     const { ownerUrl } = await scratchDatabase({ ownerUrl: process.env.OWNER, appPassword: process.env.PASSWORD });
+     console.log('at ' + ownerUrl);`,
+    { OWNER: owner, PASSWORD: appPassword },
+  );
+  const ownerUrl = /at (\S+)/.exec(made)?.[1] ?? '';
+  const appUrl = asAppRole(ownerUrl, appPassword);
+  const earlier = await startEarlier(folder, appUrl);
+  const { port, origin } = new URL(earlier.url);
+
+  await page.goto(origin);
+  await tap(page, 'New job');
+  await fill(page, 'Name of the job', 'Yard');
+  await tap(page, 'Make the job');
+  await typeLine(page, OUTLET, [RUN]);
+  await saved(page);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await earlier.kill();
+  const rename = async (name: string): Promise<void> => {
+    await tap(page, 'Line');
+    await fill(page, 'Name', name);
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  };
+  await rename('North main');
+  await expect(page.getByTestId('save-state')).toContainText('Kept on this device');
+
+  await migrate({ ownerUrl, appPassword, company: COMPANY });
+  const server = await startServer({
+    APP_DATABASE_URL: appUrl,
+    WEB_DIR: given('WEB_DIR'),
+    PORT: port,
+    LOG_LEVEL: 'error',
+  });
+  const client = new pg.Client({ connectionString: ownerUrl });
+  await client.connect();
+  await client.query(`SELECT set_config('alveus.company', $1, false)`, [COMPANY.id]);
+  const line = async (): Promise<string[]> =>
+    (await client.query<{ name: string }>(`SELECT body->>'name' AS name FROM item WHERE kind = 'line'`)).rows.map(
+      ({ name }) => name,
+    );
+  try {
+    const fresh = await context.newPage();
+    await fresh.goto(origin);
+    await expect.poll(line, { timeout: 30_000 }).toEqual(['North main']);
+    // The page of before goes on, and is understood no more; what it keeps comes over at the next start.
+    await rename('Yard main');
+    await expect(page.getByTestId('save-state')).toContainText(/Kept on this device|Not saved/);
+    await page.close();
+    await fresh.reload();
+    await expect.poll(line, { timeout: 30_000 }).toEqual(['Yard main']);
+    await fresh.getByRole('link', { name: /^Yard/ }).click();
+    await saved(fresh);
+    await expect(fresh.locator('meta[name="build"]')).toHaveCount(1);
+    const { rows } = await client.query('SELECT count(*)::int AS count FROM batch');
+    expect(rows).toEqual([{ count: 3 }]);
+  } finally {
+    await client.end();
+    await server.stop();
+  }
+});
