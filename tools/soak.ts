@@ -37,7 +37,7 @@ run(async (cleanup) => {
   const earlier = await earlierApp();
   if (!earlier) return 0;
   say('What the app of before kept, under the new one …');
-  await command(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', 'soak/'], {
+  await command(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', '--reporter', 'list', 'soak/'], {
     cwd: ROOT,
     env: { ...environment, WEB_DIR: await buildWeb(), CHROMIUM_PATH: await chromium(), EARLIER_DIR: earlier },
     show: true,

@@ -1,4 +1,6 @@
 import { fork } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, test } from '@playwright/test';
 import { migrate } from '@alveus/server';
@@ -20,14 +22,18 @@ const given = (name: string): string => {
 };
 
 /** The server of before, as a process of its own. */
-function startEarlier(folder: string, appUrl: string): Promise<{ url: string; kill: () => Promise<void> }> {
+function startEarlier(
+  folder: string,
+  webDir: string,
+  appUrl: string,
+): Promise<{ url: string; kill: () => Promise<void> }> {
   const child = fork(path.join(folder, 'apps', 'server', 'src', 'main.ts'), [], {
     execArgv: ['--import', 'tsx'],
     cwd: folder,
     env: {
       ...process.env,
       APP_DATABASE_URL: appUrl,
-      WEB_DIR: path.join(folder, 'apps', 'web', 'dist'),
+      WEB_DIR: webDir,
       PORT: '0',
       LOG_LEVEL: 'error',
     },
@@ -62,7 +68,10 @@ test('what was typed in the app of before reaches the new server, while a page o
   );
   const ownerUrl = /at (\S+)/.exec(made)?.[1] ?? '';
   const appUrl = asAppRole(ownerUrl, appPassword);
-  const earlier = await startEarlier(folder, appUrl);
+  // A server gives out nothing that lies in a hidden folder.
+  const webDir = mkdtempSync(path.join(tmpdir(), 'alveus-earlier-'));
+  cpSync(path.join(folder, 'apps', 'web', 'dist'), webDir, { recursive: true });
+  const earlier = await startEarlier(folder, webDir, appUrl);
   const { port, origin } = new URL(earlier.url);
 
   await page.goto(origin);
@@ -115,5 +124,6 @@ test('what was typed in the app of before reaches the new server, while a page o
   } finally {
     await client.end();
     await server.stop();
+    rmSync(webDir, { recursive: true });
   }
 });

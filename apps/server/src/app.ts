@@ -92,6 +92,8 @@ function serveWeb(app: express.Express, webDir: string): void {
   app.use(
     express.static(webDir, {
       index: false,
+      // A build may be put in place of one that was made after it: what counts is what it is, not when it was made.
+      lastModified: false,
       setHeaders: (response, file) => {
         const hashed = /[.-][0-9a-f]{20,}\.\w+$/.test(file);
         response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
@@ -104,6 +106,6 @@ function serveWeb(app: express.Express, webDir: string): void {
       return;
     }
     response.setHeader('Cache-Control', 'no-cache');
-    response.sendFile(index);
+    response.sendFile(index, { lastModified: false });
   });
 }
