@@ -61,7 +61,7 @@ test.describe('a number in the folder', () => {
 });
 
 /** Times that PostgreSQL is killed, ended in order, and has its connections cut. */
-const TIMES = { SIGKILL: 6, SIGINT: 2, cut: 4 } as const;
+const TIMES = { SIGKILL: 10, SIGINT: 2, cut: 4 } as const;
 
 test('PostgreSQL is ended again and again under load: the server lives, is back at once, and nothing acknowledged is lost', async () => {
   test.setTimeout(180_000);

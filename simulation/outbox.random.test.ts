@@ -172,7 +172,9 @@ class World {
 
   /** Nothing kept is lost, nothing came twice or in another order, and what is missing was set aside. */
   async check(): Promise<void> {
-    const { device, outbox, store } = await this.device.page();
+    const page = await this.device.page();
+    this.device.noteKept(page);
+    const { device, outbox, store } = page;
     for (const { id, nodes } of this.jobs) {
       const items = await server.items(id);
       const puts = await server.puts(id);

@@ -90,17 +90,14 @@ export class SimulatedDevice<What> {
     await ticks(300);
   }
 
-  /** What the page says is kept: what waits and is on the device, and what waits no more. */
+  /** What a page that goes now does not take with it: what is kept, and what waits no more. */
   noteKept(page: Page): void {
-    const { id, pending, kept } = page.store.getState().job;
-    const unkept = new Set(pending.slice(kept).map((batch) => batch.id));
-    for (const one of this.typed) if (one.page === page && one.job === id && !unkept.has(one.batch)) one.kept = true;
+    const unkept = new Set(page.outbox.unkept().map(({ batch }) => batch.id));
+    for (const one of this.typed) if (one.page === page && !unkept.has(one.batch)) one.kept = true;
   }
 
   async open(job: Uuid): Promise<void> {
     const page = await this.page();
-    // What a full device does not keep goes with the page's memory of the job: people are warned of it.
-    this.noteKept(page);
     this.#at = job;
     void page.outbox.open(job);
   }

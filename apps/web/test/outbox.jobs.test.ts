@@ -130,3 +130,49 @@ describe('one outbox for all jobs', () => {
     two.kill();
   });
 });
+
+describe('what the device cannot keep', () => {
+  const fullUntil = (): (() => void) => {
+    const adding = jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    return () => adding.mockRestore();
+  };
+
+  test('is there again when its job is opened anew on the same page', async () => {
+    const [yard, lane] = [new FakeServer(JOB), new FakeServer(LANE)];
+    const one = await page(yard, freshFile(), together(yard, lane));
+    const room = fullUntil();
+    yard.up = lane.up = false;
+    await one.edit(node('Basin'));
+    expect(one.words()).toMatch(/^Not kept/);
+    await one.outbox.open(LANE);
+    await one.outbox.open(JOB);
+    expect(one.plan().node[NODE]).toEqual(node('Basin'));
+    expect(one.words()).toMatch(/^Not kept/);
+    yard.up = lane.up = true;
+    await one.outbox.run();
+    expect(one.words()).toBe('Saved');
+    expect(nameOn(yard)).toBe('Basin');
+    room();
+  });
+
+  test('goes out though another job is open, once there is room again', async () => {
+    const [yard, lane] = [new FakeServer(JOB), new FakeServer(LANE)];
+    const file = freshFile();
+    const one = await page(yard, file, together(yard, lane));
+    const room = fullUntil();
+    yard.up = lane.up = false;
+    await one.edit(node('Basin'));
+    await one.edit(node('Basin', 2));
+    await one.outbox.open(LANE);
+    expect(one.outbox.unkept().map(({ job }) => job)).toEqual([JOB, JOB]);
+    yard.up = lane.up = true;
+    await one.outbox.run();
+    expect(nameOn(yard)).toBeUndefined();
+    room();
+    await one.outbox.run();
+    expect(yard.item(`node:${NODE}`)).toEqual(node('Basin', 2));
+    expect(one.outbox.unkept()).toEqual([]);
+  });
+});

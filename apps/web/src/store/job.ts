@@ -100,11 +100,14 @@ const NO_DRAFT = { draft: CLOSED.draft, rested: CLOSED.rested };
 /** Steps that can be undone. */
 const REMEMBERED = 200;
 
-export const jobOpening = createAction<{ id: Uuid; name: string }>('job/opening');
+/** @param pending what waits of it on this page only */
+export const jobOpening = createAction<{ id: Uuid; name: string; pending?: readonly Pending[] }>('job/opening');
 export const jobOpened = createAction<{
   name: string;
   held: readonly Held[];
   pending: readonly Pending[];
+  /** How many of those are on the device; all, where it is not said. */
+  kept?: number;
 }>('job/opened');
 export const jobMissing = createAction('job/missing');
 export const jobClosed = createAction('job/closed');
@@ -152,14 +155,14 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   // Renamed in the list.
   if (jobPut.match(action)) return action.payload.id === state.id ? { ...state, name: action.payload.name } : state;
   if (jobOpened.match(action)) {
-    const { name, held, pending } = action.payload;
+    const { name, held, pending, kept = pending.length } = action.payload;
     return withPlan({
       ...state,
       name,
       opening: 'open',
       held: withHeard(state.held, held),
       pending,
-      kept: pending.length,
+      kept,
     });
   }
   if (planEdited.match(action)) return edited(state, action.payload);

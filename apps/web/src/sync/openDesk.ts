@@ -116,9 +116,9 @@ export function openDesk(
       known = heardUpTo(known, point);
       await guarded(() => device?.keepHeard(known, changes, undefined), cannotHear);
       if (!live()) return;
-      const { opening, pending } = state();
+      const { opening, pending, kept } = state();
       if (opening === 'open') store.dispatch(changesHeard(changes));
-      else store.dispatch(jobOpened({ name: known.name, held: changes, pending }));
+      else store.dispatch(jobOpened({ name: known.name, held: changes, pending, kept }));
     },
 
     // Others' batches before this one are heard in the next round; the sequence moves only over what was heard.

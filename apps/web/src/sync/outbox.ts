@@ -52,6 +52,8 @@ export class Outbox {
   #open: { readonly desk: OpenDesk; readonly release: () => void } | undefined;
   /** The server was put back to an earlier day, and somebody is to decide. */
   #parting: { readonly desk: OpenDesk; readonly parting: Parting } | undefined;
+  /** What could not be kept of jobs that were open before: it lives on this page only, until it can be. */
+  #carried: LastWord[] = [];
   #turn = 0;
   #running: Promise<void> | undefined;
   #again = false;
@@ -109,6 +111,8 @@ export class Outbox {
     const kept = await this.#device?.read(id).catch(() => undefined);
     // Another job was opened meanwhile, or this one anew: what was read for it holds, not this.
     if (this.#turn !== turn) return release();
+    const carried = this.#takeCarried(id);
+    if (carried.length > 0) this.#store.dispatch(jobOpening({ id, name: '', pending: carried }));
     const about = kept?.job ?? { id, name: '', sequence: 0, changedAt: new Date(0).toISOString() };
     const desk: OpenDesk = openDesk(
       this.#store,
@@ -124,14 +128,29 @@ export class Outbox {
       if (kept.steps) this.#store.dispatch(stepsKnown(kept.steps));
       // A plan whose items never came is not known here, however its name may be in the list.
       if (kept.job && isKnownHere(kept)) {
-        this.#store.dispatch(jobOpened({ name: kept.job.name, held: kept.held, pending: kept.pending }));
+        this.#store.dispatch(
+          jobOpened({
+            name: kept.job.name,
+            held: kept.held,
+            pending: [...kept.pending, ...carried],
+            kept: kept.pending.length,
+          }),
+        );
       }
     }
     this.#pace.answered();
     await this.run();
   }
 
+  /** What of a job lives on this page only. */
+  #takeCarried(id: Uuid): Pending[] {
+    const still = this.#carried.filter(({ batch }) => !this.#keeper.has(batch.id));
+    this.#carried = still.filter(({ job }) => job !== id);
+    return still.flatMap(({ job, batch }) => (job === id ? [batch] : []));
+  }
+
   #close(): void {
+    this.#carried.push(...this.#unkeptOfOpen());
     this.#open?.release();
     this.#open = undefined;
     this.#parting = undefined;
@@ -140,6 +159,10 @@ export class Outbox {
 
   /** What is on this page only. */
   unkept(): LastWord[] {
+    return [...this.#carried, ...this.#unkeptOfOpen()];
+  }
+
+  #unkeptOfOpen(): LastWord[] {
     const { id, pending } = this.#store.getState().job;
     return id ? pending.flatMap((batch) => (this.#keeper.has(batch.id) ? [] : [{ job: id, batch }])) : [];
   }
@@ -256,6 +279,7 @@ export class Outbox {
   async #shelfRound(): Promise<void> {
     const device = this.#device;
     if (!device) return;
+    await this.#keepCarried(device);
     const waiting = await device.waiting().catch(() => undefined);
     for (const [job, { pending }] of waiting ?? []) {
       const elsewhere = (): boolean => !this.#stopped && this.#open?.desk.job !== job;
@@ -271,6 +295,25 @@ export class Outbox {
       if (!unreached) continue;
       this.#pace.failed();
       break;
+    }
+  }
+
+  /** Once there is room again, in the order in which it was typed. */
+  async #keepCarried(device: Device): Promise<void> {
+    for (const { job, batch } of [...this.#carried]) {
+      // It was being kept when its job was closed.
+      const kept = this.#keeper.has(batch.id) || (await this.#kept(device, job, batch));
+      if (!kept) return;
+      this.#carried = this.#carried.filter((one) => one.batch !== batch);
+    }
+  }
+
+  async #kept(device: Device, job: Uuid, batch: Pending): Promise<boolean> {
+    try {
+      await device.keepUnlessThere(job, batch);
+      return true;
+    } catch {
+      return false;
     }
   }
 
