@@ -34,7 +34,13 @@ test('the files of the two builds before are served beside those of the newest, 
 });
 
 const homes: string[] = [];
-test.afterEach(() => homes.splice(0).forEach((home) => rmSync(home, { recursive: true })));
+test.afterEach(async ({ app }) => {
+  if (homes.length === 0) return;
+  // The server is of all the tests of a worker, and goes on in the build that it had.
+  await app.kill();
+  await app.start();
+  homes.splice(0).forEach((home) => rmSync(home, { recursive: true }));
+});
 
 /** Another build of the same app: every digest is another, in names and in what names them. @returns its folder */
 function anotherBuild(of: string): string {

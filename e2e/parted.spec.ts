@@ -1,3 +1,4 @@
+import { VERSION } from '@alveus/plan';
 import pg from 'pg';
 import type { App } from './app';
 import { expect, fill, newJob, saved, tap, test, typeLine } from './app';
@@ -97,14 +98,13 @@ test('what a newer app put into a plan is said to be there, kept, and in the pla
   await saved(page);
   const job = page.url().split('/job/')[1]?.split('/')[0] ?? '';
   const pump = { kind: 'pump', id: '30000000-0000-4000-8000-000000000001', lift: 3.25 };
-  const sent = await page.request.post(`${app.url}/api/jobs/${job}/changes`, {
-    data: {
-      id: '30000000-0000-4000-8000-000000000002',
-      format: 3,
-      changes: [{ op: 'put', item: pump, base: 0 }],
-    },
-  });
-  expect(sent.status()).toBe(200);
+  const put = {
+    id: '30000000-0000-4000-8000-000000000002',
+    format: VERSION,
+    changes: [{ op: 'put', item: pump, base: 0 }],
+  };
+  const address = `${app.url}/api/jobs/${job}/changes`;
+  await expect.poll(async () => (await page.request.post(address, { data: put })).status()).toBe(200);
   await expect(
     page.getByText('One thing of this plan is from a newer version of the app.', { exact: false }),
   ).toBeVisible({
