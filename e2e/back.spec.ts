@@ -49,6 +49,27 @@ test('from a sheet on to another page, and back: one step each', async ({ page, 
   await expect(page.getByTestId('job')).toBeVisible();
 });
 
+test('sheets that are closed one right after the other leave no page', async ({ page, app }) => {
+  await newJob(page, app, 'Yard');
+  await typeLine(page, OUTLET, [RUN]);
+  await saved(page);
+  await tap(page, 'Edit Run 1');
+  await page.getByRole('combobox', { name: /^Pipe/ }).click();
+  await expect(page.getByRole('listbox')).toBeVisible();
+  await page.evaluate(() => {
+    const escape = (): boolean => document.dispatchEvent(new KeyboardEvent('keyup', { key: 'Escape', bubbles: true }));
+    escape();
+    setTimeout(escape, 20);
+  });
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.waitForTimeout(400);
+  await expect(page.getByRole('heading', { name: 'Yard', level: 1 })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByTestId('job')).toBeVisible();
+});
+
 test('on the list of jobs too', async ({ page, app }) => {
   await page.goto(app.url);
   await tap(page, 'New job');

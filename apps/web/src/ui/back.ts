@@ -13,6 +13,7 @@ interface Over {
 const open: Over[] = [];
 /** We went back ourselves, and have not been told of it yet. */
 let expected = false;
+let settling: ReturnType<typeof setTimeout> | undefined;
 
 interface Entry {
   readonly id?: string;
@@ -29,8 +30,10 @@ function mark(): void {
 
 /** @param stillThere whether this is the entry that is to go */
 function unmark(stillThere: () => boolean): void {
-  setTimeout(() => {
-    if (open.length > 0 || !stillThere()) return;
+  clearTimeout(settling);
+  settling = setTimeout(() => {
+    // One step at a time: until it is heard of, the entry looks as if it were still there.
+    if (open.length > 0 || expected || !stillThere()) return;
     expected = true;
     window.history.back();
   }, SETTLED);
