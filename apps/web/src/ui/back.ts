@@ -2,7 +2,8 @@ import { useEffect, useRef } from 'react';
 
 /**
  * The browser's Back closes what lies over a page before it leaves the page. While something is open the history has an
- * entry more, of the same page and marked; Back from there is heard here and goes no further.
+ * entry more, of the same page and marked; Back from there is heard here and goes no further. Where nothing is open any
+ * more it goes on to the page before.
  */
 
 interface Over {
@@ -11,9 +12,6 @@ interface Over {
 
 /** What is open, the uppermost last. */
 const open: Over[] = [];
-/** We went back ourselves, and have not been told of it yet. */
-let expected = false;
-let settling: ReturnType<typeof setTimeout> | undefined;
 
 interface Entry {
   readonly id?: string;
@@ -21,46 +19,35 @@ interface Entry {
 }
 const entry = (): Entry => (window.history.state as Entry | null) ?? {};
 
-/** Closing and opening the next, or going on to another page, is one step: the entry is let go of only after it. */
-const SETTLED = 60;
+/** Entries more than the page itself has. What was closed otherwise leaves its own there, for the next to be opened. */
+let more: { readonly id: string | undefined; readonly count: number } = { id: undefined, count: 0 };
+const moreOf = (id: string | undefined): number => (more.id === id ? more.count : 0);
 
 function mark(): void {
-  if (!marked()) window.history.pushState({ ...entry(), over: true }, '');
+  const { id, over } = entry();
+  if (over && moreOf(id) > 0) return;
+  more = { id, count: moreOf(id) + 1 };
+  window.history.pushState({ ...entry(), over: true }, '');
 }
-
-/** @param stillThere whether this is the entry that is to go */
-function unmark(stillThere: () => boolean): void {
-  clearTimeout(settling);
-  settling = setTimeout(() => {
-    // One step at a time: until it is heard of, the entry looks as if it were still there.
-    if (open.length > 0 || expected || !stillThere()) return;
-    expected = true;
-    window.history.back();
-  }, SETTLED);
-}
-
-const marked = (): boolean => entry().over === true;
 
 function onBack(event: PopStateEvent): void {
-  const { over, id } = entry();
-  if (over) {
-    // Nothing lies over the page any more: it was left for another, and is come back to. The mark may go with that.
-    if (open.length === 0) unmark(() => entry().id === id);
-    return;
-  }
-  const top = open[open.length - 1];
-  if (!expected && !top) return;
+  const { id } = entry();
+  const count = moreOf(id);
+  if (count === 0) return;
   // The page itself stays: whoever changes pages need not hear of it.
   event.stopImmediatePropagation();
-  if (expected) {
-    expected = false;
-    if (top) mark();
+  more = { id, count: count - 1 };
+  const top = open[open.length - 1];
+  if (!top) {
+    // Nothing lies over the page: it is the page that is to be left.
+    more = { id, count: 0 };
+    window.history.go(-count);
     return;
   }
   if (open.length > 1) mark();
   // What stands in a field is taken, as when it is left in any other way.
   (document.activeElement as HTMLElement | null)?.blur();
-  top?.close();
+  top.close();
 }
 
 // Before whoever changes pages listens: this is loaded with the frame of the app.
@@ -73,7 +60,6 @@ function backCloses(close: () => void): () => void {
   mark();
   return () => {
     open.splice(open.indexOf(over), 1);
-    unmark(marked);
   };
 }
 
