@@ -114,6 +114,20 @@ export async function typeLine(
 
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
 
+/** Gives the line in sight another name. */
+export async function renameLine(page: Page, name: string): Promise<void> {
+  await tap(page, 'Line');
+  await fill(page, 'Name', name);
+  await closedByKeys(page);
+}
+
+/** Takes what stands in a field of a sheet, and closes that. */
+export async function closedByKeys(page: Page): Promise<void> {
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+}
+
 /** A figure on the screen, by its label: the whole of its spoken name. */
 export const figure = (page: Page, label: string) =>
   page.getByRole('button', { name: new RegExp(`^${label} .*Show the working`) });

@@ -1,6 +1,6 @@
 import type { App } from './app';
 import { DEMO } from '../tools/lib/paths';
-import { expect, fill, newJob, saved, tap, test, typeLine } from './app';
+import { closedByKeys, expect, fill, newJob, renameLine, saved, tap, test, typeLine } from './app';
 import { accessible } from './axe';
 
 /** What was typed reaches the server once, whatever happens in between. */
@@ -68,20 +68,12 @@ test('a change that the server does not take is set aside with the reason; the r
     if (!route.request().postData()?.includes('North main')) return route.continue();
     return route.fulfill({ status: 422, json: { error: { code: 'invalid', message: refuse, issues: [] } } });
   });
-  const rename = async (name: string): Promise<void> => {
-    await tap(page, 'Line');
-    await fill(page, 'Name', name);
-    await page.keyboard.press('Enter');
-    await page.keyboard.press('Escape');
-    await expect(page.getByRole('dialog')).toHaveCount(0);
-  };
-  await rename('North main');
+  await renameLine(page, 'North main');
   await expect(page.getByText('The server did not take a change.')).toBeVisible();
   // What comes after it is not held up.
   await tap(page, 'Edit Run 1');
   await fill(page, 'Name', 'Run to the basin');
-  await page.keyboard.press('Enter');
-  await page.keyboard.press('Escape');
+  await closedByKeys(page);
   await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change set aside');
   expect(await names(app, 'run')).toEqual(['Run to the basin']);
   expect(await names(app, 'line')).toEqual(['Storm line']);

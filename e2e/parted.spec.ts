@@ -1,7 +1,7 @@
 import { VERSION } from '@alveus/plan';
 import pg from 'pg';
 import type { App } from './app';
-import { expect, fill, newJob, saved, tap, test, typeLine } from './app';
+import { closedByKeys, expect, fill, newJob, renameLine, saved, tap, test, typeLine } from './app';
 import { accessible } from './axe';
 
 /** A backup of the server is restored under a device that knows more. */
@@ -47,12 +47,8 @@ test('what the server lost is shown, and comes back as it is chosen', async ({ p
   const restore = await backup(app);
   await tap(page, 'Edit Run 1');
   await fill(page, 'Name', 'Run to the basin');
-  await page.keyboard.press('Enter');
-  await page.keyboard.press('Escape');
-  await tap(page, 'Line');
-  await fill(page, 'Name', 'North main');
-  await page.keyboard.press('Enter');
-  await page.keyboard.press('Escape');
+  await closedByKeys(page);
+  await renameLine(page, 'North main');
   await saved(page);
   expect(await names(app)).toEqual(['North main', 'Run to the basin']);
 

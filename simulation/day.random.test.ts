@@ -5,9 +5,8 @@ import { keyOf } from '@alveus/plan';
 import { conflictChosen } from '../apps/web/src/store/job';
 import { uuid } from './support/uuid';
 import type { Fate } from './support/network';
-import { routeRequests } from './support/network';
-import { RealServer } from './support/realServer';
-import { passes, SimulatedDevice, stopTime, storageCanBeFull } from './support/simulated';
+import { simulate } from './support/simulate';
+import { passes, SimulatedDevice } from './support/simulated';
 import { load } from './support/versions';
 
 /**
@@ -51,20 +50,7 @@ type Field = 'name' | 'water';
 
 const app = load('now');
 const apps = { now: app, next: app };
-let server: RealServer;
-let restoreFetch: () => void;
-beforeAll(async () => {
-  server = await RealServer.start(app);
-  restoreFetch = routeRequests();
-  storageCanBeFull();
-  stopTime();
-});
-afterAll(async () => {
-  jest.useRealTimers();
-  jest.restoreAllMocks();
-  restoreFetch();
-  await server.end();
-});
+const simulation = simulate(app);
 
 /** A value of one field of one node; every value is typed once. */
 type Value = string | number | undefined;
@@ -83,7 +69,7 @@ interface Written {
 class Day {
   readonly job = uuid();
   readonly nodes = Array.from({ length: NODES }, () => uuid());
-  readonly devices = [0, 1].map(() => new SimulatedDevice<Written>(apps, server, this.job));
+  readonly devices = [0, 1].map(() => new SimulatedDevice<Written>(apps, simulation.server, this.job));
   /** Values that somebody decided against, who saw the other one. */
   readonly #givenUp = new Set<Value>();
   readonly #decided = new Set<string>();
@@ -95,8 +81,8 @@ class Day {
   }
 
   async begin(): Promise<void> {
-    await server.reset(app);
-    await server.makeJob(this.job, 'Yard');
+    await simulation.server.reset(app);
+    await simulation.server.makeJob(this.job, 'Yard');
     await this.device(0).page();
     for (const node of this.nodes) {
       const item: Item = { kind: 'node', id: node, name: 'Basin', form: 'manhole', water: { high: -1 } };
@@ -198,7 +184,7 @@ class Day {
 
   async check(restored: boolean): Promise<void> {
     for (const { network } of this.devices) await network.arrive();
-    const items = await server.items(this.job);
+    const items = await simulation.server.items(this.job);
     for (const device of this.devices) {
       const page = await device.page();
       await page.opening;
@@ -263,7 +249,7 @@ test('a server put back in the middle of the day: each device offers what it kno
       try {
         await day.begin();
         for (const step of morning) await day.do(step);
-        const restore = await server.backup(day.job);
+        const restore = await simulation.server.backup(day.job);
         for (const step of noon) await day.do(step);
         await restore();
         for (const step of evening) await day.do(step);

@@ -3,9 +3,9 @@ import fc from 'fast-check';
 import type { Item, Uuid } from '@alveus/plan';
 import { uuid } from './support/uuid';
 import type { Fate } from './support/network';
-import { Network, routeRequests } from './support/network';
-import { RealServer } from './support/realServer';
-import { passes, SimulatedDevice, stopTime, storageCanBeFull } from './support/simulated';
+import { Network } from './support/network';
+import { simulate } from './support/simulate';
+import { passes, SimulatedDevice } from './support/simulated';
 import { LATER, load, PUMP } from './support/versions';
 
 /**
@@ -44,20 +44,7 @@ const op = fc.oneof(
 type Op = typeof op extends fc.Arbitrary<infer T> ? T : never;
 
 const apps = { now: load('now'), next: load('next') };
-let server: RealServer;
-let restore: () => void;
-beforeAll(async () => {
-  server = await RealServer.start(apps.now);
-  restore = routeRequests();
-  storageCanBeFull();
-  stopTime();
-});
-afterAll(async () => {
-  jest.useRealTimers();
-  jest.restoreAllMocks();
-  restore();
-  await server.end();
-});
+const simulation = simulate(apps.now);
 
 const highOf = (item: object | null | undefined): number | undefined =>
   (item as { water?: { high?: number } } | null | undefined)?.water?.high;
@@ -69,9 +56,9 @@ class World {
   }));
   readonly cursed = new Set<Uuid>();
   readonly pumps: { readonly job: Uuid; readonly item: Item }[] = [];
-  readonly device = new SimulatedDevice<{ node: Uuid; value: number }>(apps, server, this.#job(0).id);
+  readonly device = new SimulatedDevice<{ node: Uuid; value: number }>(apps, simulation.server, this.#job(0).id);
   /** Somebody else, who has signal. */
-  readonly #other = new Network(server.url);
+  readonly #other = new Network(simulation.server.url);
   #value = 0;
 
   #job(index: number) {
@@ -79,8 +66,8 @@ class World {
   }
 
   async begin(): Promise<void> {
-    await server.reset(apps.now);
-    for (const { id } of this.jobs) await server.makeJob(id, 'Yard');
+    await simulation.server.reset(apps.now);
+    for (const { id } of this.jobs) await simulation.server.makeJob(id, 'Yard');
     this.device.network.refuses = (body) =>
       [...this.cursed].some((id) => body.includes(id)) ? 'Not this one.' : undefined;
   }
@@ -91,7 +78,7 @@ class World {
     address: { kind: string; id: Uuid },
     change: (now: Item | null) => Item | null,
   ): Promise<void> {
-    const { api, plan } = apps[server.version];
+    const { api, plan } = apps[simulation.server.version];
     const theirs = this.#other.over(api.api);
     const { changes } = await theirs.changes(job, 0, plan.START);
     const now = changes.find(({ kind, id }) => kind === address.kind && id === address.id);
@@ -144,7 +131,7 @@ class World {
       }
       // A page that is open is too old from here on: it is loaded anew when it was killed, or at last.
       case 'renew':
-        return server.version === 'now' ? server.renew('next', apps.next) : undefined;
+        return simulation.server.version === 'now' ? simulation.server.renew('next', apps.next) : undefined;
       case 'wait':
         return passes(step.ms);
     }
@@ -153,7 +140,7 @@ class World {
   /** The page goes; the next one is of the build that the server has. */
   async kill(): Promise<void> {
     await this.device.kill();
-    this.device.version = server.version;
+    this.device.version = simulation.server.version;
   }
 
   /** Signal, room and time, and the page loaded anew where it asks for that. */
@@ -161,7 +148,7 @@ class World {
     this.device.full = false;
     this.device.network.up = true;
     this.device.network.fates.length = 0;
-    if (this.device.version !== server.version) await this.kill();
+    if (this.device.version !== simulation.server.version) await this.kill();
     for (let tries = 0; tries < 40 && (tries < 2 || (await this.device.waiting()) > 0); tries += 1) {
       await (await this.device.page()).outbox.run();
       await passes(15_000);
@@ -176,8 +163,8 @@ class World {
     this.device.noteKept(page);
     const { device, outbox, store } = page;
     for (const { id, nodes } of this.jobs) {
-      const items = await server.items(id);
-      const puts = await server.puts(id);
+      const items = await simulation.server.items(id);
+      const puts = await simulation.server.puts(id);
       const { aside } = await device.read(id);
       for (const node of nodes) {
         const mine = this.device.typed.filter(({ job, what }) => job === id && what.node === node);
@@ -186,7 +173,7 @@ class World {
         expect(turns).toEqual([...new Set(turns)].sort((a, b) => Number(a) - Number(b)));
         const last = mine.findLast(({ kept }) => kept);
         const there = items.find((item) => item.id === node);
-        if (there && server.version === 'next') expect(there).toMatchObject(LATER);
+        if (there && simulation.server.version === 'next') expect(there).toMatchObject(LATER);
         const refused = aside.flatMap(({ step }) =>
           step.flatMap(({ address, after }) => (address.id === node ? [highOf(after)] : [])),
         );

@@ -8,7 +8,7 @@ import pg from 'pg';
 import { asAppRole, COMPANY } from '../../tools/lib/database';
 import { inEarlier } from '../../tools/lib/earlier';
 import { startServer } from '../../tools/lib/server';
-import { fill, saved, tap, typeLine } from '../app';
+import { fill, renameLine, saved, tap, typeLine } from '../app';
 
 /** The app of before, with its own server and storage, until the new ones take over under a page of it. */
 
@@ -82,14 +82,7 @@ test('what was typed in the app of before reaches the new server, while a page o
   await saved(page);
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await earlier.kill();
-  const rename = async (name: string): Promise<void> => {
-    await tap(page, 'Line');
-    await fill(page, 'Name', name);
-    await page.keyboard.press('Enter');
-    await page.keyboard.press('Escape');
-    await expect(page.getByRole('dialog')).toHaveCount(0);
-  };
-  await rename('North main');
+  await renameLine(page, 'North main');
   await expect(page.getByTestId('save-state')).toContainText('Kept on this device');
 
   await migrate({ ownerUrl, appPassword, company: COMPANY });
@@ -111,7 +104,7 @@ test('what was typed in the app of before reaches the new server, while a page o
     await fresh.goto(origin);
     await expect.poll(line, { timeout: 30_000 }).toEqual(['North main']);
     // The page of before goes on, and is understood no more; what it keeps comes over at the next start.
-    await rename('Yard main');
+    await renameLine(page, 'Yard main');
     await expect(page.getByTestId('save-state')).toContainText(/Kept on this device|Not saved/);
     await page.close();
     await fresh.reload();

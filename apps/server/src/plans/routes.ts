@@ -9,10 +9,10 @@ import { absent } from '../jobs';
 import type { SentBatch } from './store';
 import { changesSince, takeBatch } from './store';
 
-const Number = z.coerce.number().pipe(Revision).default(0);
+const Count = z.coerce.number().pipe(Revision).default(0);
 /** How far somebody has heard, and the last point they know of: by their own batches it may lie beyond that. */
 const Heard = z
-  .strictObject({ since: Number, known: Number, at: Uuid.optional() })
+  .strictObject({ since: Count, known: Count, at: Uuid.optional() })
   .transform(({ since, known, at }): { since: number; point: Point } => ({
     since,
     point: { sequence: Math.max(known, since), at: at ?? null },

@@ -152,7 +152,7 @@ export function openDesk(
 
     rejoined: async (parting, pending, aside) => {
       const of = anew();
-      const { made: _made, points: _points, ...rest } = known;
+      const { made: _made, lost: _lost, points: _points, ...rest } = known;
       known = heardUpTo({ ...rest, sequence: 0, ...(parting.there ? {} : { made: true }) }, parting.point);
       await guarded(() => device?.keepRejoined(known, parting.theirs, pending, aside), cannotKeep);
       keeper.known(pending);

@@ -31,17 +31,21 @@ export async function partingOf(desk: OpenDesk, api: Api): Promise<Parting> {
 
 /** The last point that both know, or the start. */
 async function commonPoint(points: readonly Point[], ask: (point: Point) => Promise<unknown>): Promise<Point> {
-  for (const point of [...points].reverse()) {
-    const known = await ask(point).then(
+  // Who knows a point knows those before it.
+  let [known, unknown] = [-1, points.length];
+  while (unknown - known > 1) {
+    const middle = (known + unknown) >> 1;
+    const there = await ask(points[middle] ?? START).then(
       () => true,
       (error: unknown) => {
         if (error instanceof Refused && error.code === 'parted') return false;
         throw error;
       },
     );
-    if (known) return point;
+    if (there) known = middle;
+    else unknown = middle;
   }
-  return START;
+  return points[known] ?? START;
 }
 
 /** Takes the server's as it is now, and puts what it lost before all that waits; of what is chosen to stay there, the device's goes aside. */

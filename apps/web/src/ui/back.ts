@@ -51,7 +51,11 @@ function onBack(event: PopStateEvent): void {
 }
 
 // Before whoever changes pages listens: this is loaded with the frame of the app.
-if (typeof window !== 'undefined') window.addEventListener('popstate', onBack, { capture: true });
+if (typeof window !== 'undefined') {
+  // A page that was loaded anew with something open has that entry still.
+  if (entry().over) more = { id: entry().id, count: 1 };
+  window.addEventListener('popstate', onBack, { capture: true });
+}
 
 /** Has Back close what is open now. @returns to be called once it is closed, in whatever way */
 function backCloses(close: () => void): () => void {

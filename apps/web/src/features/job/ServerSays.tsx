@@ -14,46 +14,53 @@ export const ServerSays = memo(function ServerSays() {
   const aside = useAppSelector((state) => state.job.aside.length);
   const lost = useAppSelector((state) => state.job.parted?.lost.length ?? 0);
   const foreign = useAppSelector(selectForeign).length;
+  const anew = (): void => void loadAnew();
   return (
     <>
-      {refused === undefined ? null : (
-        <Told tone="stop" words={refused} does="Load anew" onPress={() => void loadAnew()} />
-      )}
-      {lost === 0 ? null : (
-        <Told
-          tone="stop"
-          words={
-            lost === 1
-              ? 'The server was put back to an earlier day. It lacks a change of this device.'
-              : `The server was put back to an earlier day. It lacks ${lost} changes of this device.`
-          }
-          does="Look at them"
-          onPress={() => dispatch(sheetOpened({ sheet: 'parted' }))}
-        />
-      )}
-      {foreign === 0 ? null : (
-        <Told
-          tone="fix"
-          words={
-            foreign === 1
-              ? 'One thing of this plan is from a newer version of the app. It is kept as it is, and not shown.'
-              : `${foreign} things of this plan are from a newer version of the app. They are kept as they are, and not shown.`
-          }
-          does="Load anew"
-          onPress={() => void loadAnew()}
-        />
-      )}
-      {aside === 0 ? null : (
-        <Told
-          tone="fix"
-          words={aside === 1 ? 'The server did not take a change.' : `The server did not take ${aside} changes.`}
-          does="Look at it"
-          onPress={() => dispatch(sheetOpened({ sheet: 'aside' }))}
-        />
-      )}
+      {refused === undefined ? null : <Told tone="stop" words={refused} does="Load anew" onPress={anew} />}
+      <Counted
+        count={lost}
+        tone="stop"
+        words={(many) =>
+          `The server was put back to an earlier day. It lacks ${many ?? 'a'} ${changes(many)} of this device.`
+        }
+        does="Look at them"
+        onPress={() => dispatch(sheetOpened({ sheet: 'parted' }))}
+      />
+      <Counted
+        count={foreign}
+        tone="fix"
+        words={(many) =>
+          many === undefined
+            ? 'One thing of this plan is from a newer version of the app. It is kept as it is, and not shown.'
+            : `${many} things of this plan are from a newer version of the app. They are kept as they are, and not shown.`
+        }
+        does="Load anew"
+        onPress={anew}
+      />
+      <Counted
+        count={aside}
+        tone="fix"
+        words={(many) => `The server did not take ${many ?? 'a'} ${changes(many)}.`}
+        does="Look at it"
+        onPress={() => dispatch(sheetOpened({ sheet: 'aside' }))}
+      />
     </>
   );
 });
+
+const changes = (many: number | undefined): string => (many === undefined ? 'change' : 'changes');
+
+interface CountedProps extends Omit<ToldProps, 'words'> {
+  count: number;
+  /** @param many undefined for one */
+  words: (many: number | undefined) => string;
+}
+
+/** Nothing where there is nothing to say. */
+function Counted({ count, words, ...told }: CountedProps) {
+  return count === 0 ? null : <Told {...told} words={words(count === 1 ? undefined : count)} />;
+}
 
 interface ToldProps {
   tone: 'stop' | 'fix';
