@@ -131,6 +131,20 @@ describe('one outbox for all jobs', () => {
   });
 });
 
+test('a job in which nothing is yet is called saved once the server has heard of it, and not before', async () => {
+  const [server, yard] = [new FakeServer(JOB), new FakeServer(YARD)];
+  yard.there = false;
+  const one = await page(server, freshFile(), together(server, yard));
+  server.up = yard.up = false;
+  await one.device.keepMade({ id: YARD, name: 'Yard', sequence: 0, changedAt: '' }, []);
+  await one.outbox.open(YARD);
+  expect(one.words()).toBe('Kept on this device · 1 to send');
+  server.up = yard.up = true;
+  await one.outbox.run();
+  expect(one.words()).toBe('Saved');
+  expect(yard.made).toBe(1);
+});
+
 describe('what the device cannot keep', () => {
   const fullUntil = (): (() => void) => {
     const adding = jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {

@@ -36,6 +36,8 @@ export interface JobState {
   readonly id: Uuid | null;
   readonly name: string;
   readonly opening: 'closed' | 'opening' | 'open' | 'missing';
+  /** It is on this device only: the server has not heard of it yet. */
+  readonly made: boolean;
   readonly held: ReadonlyMap<string, Held>;
   readonly pending: readonly Pending[];
   /** Batches made on this page that were never tried to be sent: taking one back leaves no trace. */
@@ -78,6 +80,7 @@ export const CLOSED: JobState = {
   id: null,
   name: '',
   opening: 'closed',
+  made: false,
   held: new Map(),
   pending: [],
   untried: new Set(),
@@ -108,7 +111,10 @@ export const jobOpened = createAction<{
   pending: readonly Pending[];
   /** How many of those are on the device; all, where it is not said. */
   kept?: number;
+  made?: boolean;
 }>('job/opened');
+/** The server has heard of it. */
+export const jobMadeKnown = createAction('job/made-known');
 export const jobMissing = createAction('job/missing');
 export const jobClosed = createAction('job/closed');
 /** An edit. `batch` is the id it will be sent under; `way` says whether it makes, undoes or redoes a step. */
@@ -145,7 +151,9 @@ export const batchesAside = createAction<Anew & { aside: readonly Aside[] }>('jo
 export const stepsKnown = createAction<{ past: readonly Step[]; future: readonly Step[] }>('job/steps');
 export const partedFound = createAction<Parted>('job/parted');
 /** The server's as it is since it was put back, what waits from here on, and what went aside. */
-export const jobRejoined = createAction<Anew & { held: readonly Held[]; aside: readonly Aside[] }>('job/rejoined');
+export const jobRejoined = createAction<Anew & { held: readonly Held[]; aside: readonly Aside[]; made: boolean }>(
+  'job/rejoined',
+);
 export const asideDropped = createAction<Uuid>('job/aside-dropped');
 
 export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
@@ -155,7 +163,7 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   // Renamed in the list.
   if (jobPut.match(action)) return action.payload.id === state.id ? { ...state, name: action.payload.name } : state;
   if (jobOpened.match(action)) {
-    const { name, held, pending, kept = pending.length } = action.payload;
+    const { name, held, pending, kept = pending.length, made = false } = action.payload;
     return withPlan({
       ...state,
       name,
@@ -163,8 +171,10 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
       held: withHeard(state.held, held),
       pending,
       kept,
+      made,
     });
   }
+  if (jobMadeKnown.match(action)) return { ...state, made: false };
   if (planEdited.match(action)) return edited(state, action.payload);
   if (editRecalled.match(action)) return recalled(state, action.payload);
   if (batchTried.match(action)) return { ...state, untried: without(state.untried, action.payload) };
@@ -203,10 +213,11 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   }
   if (partedFound.match(action)) return { ...state, parted: action.payload };
   if (jobRejoined.match(action)) {
-    const { held, aside } = action.payload;
+    const { held, aside, made } = action.payload;
     const joined = {
       ...state,
       held: withHeard(new Map(), held),
+      made,
       aside: [...state.aside, ...aside],
       parted: null,
     };

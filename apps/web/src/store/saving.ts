@@ -5,10 +5,12 @@ type Tone = 'settled' | 'muted' | 'fix' | 'stop';
 /** Where the last edit is, in words. */
 export function savingWords({ job }: RootState): { text: string; tone: Tone } {
   const waiting = job.pending.length;
+  /** With the job itself, where the server has not heard of it. */
+  const unsent = waiting + (job.made ? 1 : 0);
   if (job.conflicts.length > 0 || job.parted) return { text: 'Kept here · needs your decision', tone: 'fix' };
   if (waiting > job.kept && job.unkept !== null) return { text: job.unkept, tone: 'stop' };
   if (job.link.state === 'refused') return { text: `Not saved: ${job.link.message}`, tone: 'stop' };
-  if (waiting === 0) {
+  if (unsent === 0) {
     if (job.opening !== 'open')
       return { text: job.link.state === 'offline' ? 'No connection' : 'Opening…', tone: 'muted' };
     if (job.aside.length > 0) return { text: `Saved · ${changes(job.aside.length)} set aside`, tone: 'fix' };
@@ -17,7 +19,7 @@ export function savingWords({ job }: RootState): { text: string; tone: Tone } {
       : { text: 'Saved', tone: 'settled' };
   }
   if (job.kept < waiting) return { text: 'Keeping…', tone: 'muted' };
-  if (job.link.state === 'offline') return { text: `Kept on this device · ${waiting} to send`, tone: 'fix' };
+  if (job.link.state === 'offline') return { text: `Kept on this device · ${unsent} to send`, tone: 'fix' };
   return { text: 'Kept on this device · saving…', tone: 'muted' };
 }
 

@@ -10,6 +10,7 @@ import {
   changesHeard,
   conflictsFound,
   deviceTroubled,
+  jobMadeKnown,
   jobOpened,
   jobRejoined,
   pendingRebased,
@@ -101,6 +102,7 @@ export function openDesk(
       const { made: _made, ...rest } = known;
       known = rest;
       await guarded(() => device?.madeKnown(id), cannotHear);
+      if (here()) store.dispatch(jobMadeKnown());
     },
 
     named: (name) => {
@@ -156,7 +158,7 @@ export function openDesk(
       known = heardUpTo({ ...rest, sequence: 0, ...(parting.there ? {} : { made: true }) }, parting.point);
       await guarded(() => device?.keepRejoined(known, parting.theirs, pending, aside), cannotKeep);
       keeper.known(pending);
-      if (here()) store.dispatch(jobRejoined({ of, held: parting.theirs, pending, aside }));
+      if (here()) store.dispatch(jobRejoined({ of, held: parting.theirs, pending, aside, made: !parting.there }));
     },
 
     takenBack: async (batch) => {

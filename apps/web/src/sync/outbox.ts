@@ -134,6 +134,7 @@ export class Outbox {
             held: kept.held,
             pending: [...kept.pending, ...carried],
             kept: kept.pending.length,
+            made: kept.job.made === true,
           }),
         );
       }
