@@ -69,7 +69,7 @@ test('a change that the server does not take is set aside with the reason; the r
     return route.fulfill({ status: 422, json: { error: { code: 'invalid', message: refuse, issues: [] } } });
   });
   await renameLine(page, 'North main');
-  await expect(page.getByText('The server did not take a change.')).toBeVisible();
+  await expect(page.getByText('One change set aside, and not in the plan.')).toBeVisible();
   // What comes after it is not held up.
   await tap(page, 'Edit Run 1');
   await fill(page, 'Name', 'Run to the basin');

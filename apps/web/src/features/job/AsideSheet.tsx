@@ -18,8 +18,8 @@ export function AsideSheet({ onClose }: { onClose: () => void }) {
   return (
     <Sheet title="Set aside" onClose={onClose}>
       <Words>
-        The server did not take these changes, and they are not in the plan. Nothing else waits for them. Mend what is
-        said and try again, or type them anew and let go of them here.
+        These changes are not in the plan, each for the reason that is told with it. Nothing else waits for them. Mend
+        what is said and try again, or type them anew and let go of them here.
       </Words>
       {all.map((aside) => (
         <Refused key={aside.id} aside={aside} />

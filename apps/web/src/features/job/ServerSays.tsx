@@ -41,7 +41,7 @@ export const ServerSays = memo(function ServerSays() {
       <Counted
         count={aside}
         tone="fix"
-        words={(many) => `The server did not take ${many ?? 'a'} ${changes(many)}.`}
+        words={(many) => `${many ?? 'One'} ${changes(many)} set aside, and not in the plan.`}
         does="Look at it"
         onPress={() => dispatch(sheetOpened({ sheet: 'aside' }))}
       />
