@@ -109,6 +109,29 @@ test.each([
   two.kill();
 });
 
+test('what is typed while a conflict is open is what it shows, and what was decided before it is asked anew', async () => {
+  const server = new FakeServer(JOB);
+  const one = await page(server, freshFile());
+  await one.edit(node('Basin'));
+  server.up = false;
+  await one.edit(node('Mine'));
+  server.up = true;
+  server.other(node('Theirs'));
+  await one.outbox.run();
+  await one.edit(node('Mine, later'));
+  const shown = () => one.store.getState().job.conflicts.map(({ mine, theirs }) => [mine, theirs]);
+  expect(shown()).toEqual([[node('Mine, later'), node('Theirs')]]);
+  one.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice: 'theirs' }));
+  await one.edit(node('Mine, last'));
+  await one.outbox.settle();
+  expect(shown()).toEqual([[node('Mine, last'), node('Theirs')]]);
+  expect(nameOn(server)).toBe('Theirs');
+  one.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice: 'mine' }));
+  await one.outbox.settle();
+  expect(nameOn(server)).toBe('Mine, last');
+  one.kill();
+});
+
 test('what no server would take is not taken, and is said by the names people know', async () => {
   const server = new FakeServer(JOB);
   const one = await page(server, freshFile());

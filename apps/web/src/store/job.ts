@@ -17,6 +17,7 @@ import {
   applyEdits,
   EMPTY_PLAN,
   heldOf,
+  itemAt,
   keyOf,
   NO_DECISIONS,
   stepOf,
@@ -239,13 +240,30 @@ function edited(
     return { ...edit, base };
   });
   return {
-    ...state,
-    plan: applyEdits(state.plan, edits),
+    ...typedOver(state, edits),
     pending: [...state.pending, { id: batch, format: VERSION, changes, step }],
     untried: new Set(state.untried).add(batch),
     ...NO_DRAFT,
     past: way === 'undo' ? state.past.slice(0, -1) : [...state.past, step].slice(-REMEMBERED),
     future: way === 'do' ? [] : way === 'undo' ? [...state.future, step] : state.future.slice(0, -1),
+  };
+}
+
+/**
+ * The plan with edits. What is being asked about shows what stands there now; what was decided of a thing before it was
+ * edited again is asked anew, since it was decided against something else.
+ */
+function typedOver(state: JobState, edits: readonly Edit[]): JobState {
+  const plan = applyEdits(state.plan, edits);
+  if (state.conflicts.length === 0 && state.decisions.size === 0) return { ...state, plan };
+  const touched = new Set(edits.map((edit) => keyOf(addressOf(edit))));
+  return {
+    ...state,
+    plan,
+    conflicts: state.conflicts.map((one) =>
+      touched.has(keyOf(one.address)) ? { ...one, mine: itemAt(plan, one.address) ?? null } : one,
+    ),
+    decisions: new Map([...state.decisions].filter(([key]) => !touched.has(key))),
   };
 }
 
@@ -258,8 +276,7 @@ function recalled(state: JobState, { batch, way }: { batch: Uuid; way: 'undo' | 
     after ? { op: 'put', item: after } : { op: 'remove', ...address },
   );
   return {
-    ...state,
-    plan: applyEdits(state.plan, edits),
+    ...typedOver(state, edits),
     pending: state.pending.slice(0, -1),
     untried: without(state.untried, batch),
     kept: Math.min(state.kept, state.pending.length - 1),
