@@ -2,7 +2,7 @@ import type { Evaluation } from '@alveus/core';
 import { evaluate, findingsOf } from '@alveus/core';
 import type { Item, Plan } from '@alveus/plan';
 import { applyEdits, savePlanFile } from '@alveus/plan';
-import { compare, ms } from './measure';
+import { compare, ms, sure } from './measure';
 import type { Row } from './measure';
 import { benchPlan } from './plan';
 
@@ -19,12 +19,12 @@ export function checksum(evaluation: Evaluation): number {
     const { trench } = run;
     if (!trench) continue;
     add(trench.width);
-    for (const station of trench.stations) {
-      add(station.ground);
-      add(station.invert);
-      add(station.bottom);
-      add(station.depth);
-      add(station.cover);
+    for (const station of [trench.deepest, trench.shallowest]) {
+      add(station?.ground);
+      add(station?.invert);
+      add(station?.bottom);
+      add(station?.depth);
+      add(station?.cover);
     }
     add(trench.amounts?.excavation);
     add(trench.amounts?.pipe);
@@ -39,7 +39,16 @@ export function checksum(evaluation: Evaluation): number {
       add(layer.placed + layer.ordered + layer.mass + layer.loose);
     for (const pipe of quantities.pipe) add(pipe.length + pipe.sticks);
   }
+  for (const node of evaluation.nodes.values()) {
+    add(node.rim);
+    add(node.depth);
+    for (const end of node.arriving) add((end.invert ?? 0) + (end.drop ?? 0) + (end.inside ?? 0));
+    for (const end of node.leaving) add((end.invert ?? 0) + (end.inside ?? 0));
+  }
+  for (const crossings of evaluation.crossings.values())
+    for (const { gap, apart } of crossings) add((gap ?? 0) + (apart ?? 0));
   for (const finding of findingsOf(evaluation)) {
+    for (const { from, to } of finding.stretches) add(to - from);
     add(finding.by?.value);
     add(finding.at);
     sum += finding.id.length;
@@ -64,14 +73,14 @@ export function benchCore(): Row[] {
       value: parse.ratio,
       limit: 3,
       keep: 'at most',
-      detail: `${ms(parse.a)} ÷ ${ms(parse.b)}, ${(text.length / 1024).toFixed(0)} kB`,
+      detail: `${sure(parse)}, ${ms(parse.a)} ÷ ${ms(parse.b)}, ${(text.length / 1024).toFixed(0)} kB`,
     },
     {
       name: 'full recompute, 800 runs ÷ 200 runs',
       value: grown.ratio,
       limit: 4.5,
       keep: 'at most',
-      detail: `${ms(grown.a)} ÷ ${ms(grown.b)}`,
+      detail: `${sure(grown)}, ${ms(grown.a)} ÷ ${ms(grown.b)}`,
     },
   ];
 
@@ -87,7 +96,7 @@ export function benchCore(): Row[] {
       value: edit.ratio,
       limit: 0.05,
       keep: 'at most',
-      detail: `${ms(edit.a)}, ${dependents} of 200 runs recomputed`,
+      detail: `${sure(edit)}, ${ms(edit.a)}, ${dependents} of 200 runs recomputed`,
     });
   };
   const section = small.plan.section[small.sections[7] ?? ''];

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { INCH, evaluate, findingsOf, say, shortfall, slopesInForce, DEFAULT_PROFILE } from '../src';
+import { INCH, evaluate, findingsOf, say, shortfalls, slopesInForce, DEFAULT_PROFILE } from '../src';
 import type { Finding, RuleName } from '../src';
 import { rulesFor } from '@alveus/plan';
 import type { LineSpec } from './builders';
@@ -114,8 +114,9 @@ describe('depth and protection', () => {
   test('it says where it begins and ends, and is content once the run says how', () => {
     const found = find(judge(deep(5.5)), 'protection');
     // 0.5 ft over at the outlet, losing 0.01 ft in each foot: 50 ft of it.
-    expect(found.stretch?.from).toBe(0);
-    expect(found.stretch?.to).toBeCloseTo(ft(50), 3);
+    expect(found.stretches).toHaveLength(1);
+    expect(found.stretches[0]?.from).toBe(0);
+    expect(found.stretches[0]?.to).toBeCloseTo(ft(50), 3);
     expect(rules(deep(8, 'shielded'))).not.toContain('protection');
   });
 });
@@ -133,7 +134,7 @@ describe('cover', () => {
     expect(found).toMatchObject({ severity: 'fix', at: 0 });
     expect(found.by?.value).toBeCloseTo(inch(1), 9);
     // 17 in rises to 24 in over 100 ft: the least of 18 in is reached at one seventh.
-    expect(found.stretch?.to).toBeCloseTo(ft(100) / 7, 6);
+    expect(found.stretches[0]?.to).toBeCloseTo(ft(100) / 7, 6);
     expect(rules(spec(false))).not.toContain('least-cover');
   });
 
@@ -206,7 +207,7 @@ test('an outlet under the stated water says how far up the line it stands', () =
   const spec = { ...good(), water: ft(100.5) };
   const found = find(judge(spec), 'outlet-under-water');
   expect(found.by?.value).toBeCloseTo(ft(0.5), 9);
-  expect(found.stretch).toEqual({ from: 0, to: expect.closeTo(ft(50), 6) });
+  expect(found.stretches).toMatchObject([{ from: 0, to: expect.closeTo(ft(50), 6) }]);
   expect(rules({ ...good(), water: ft(100) })).not.toContain('outlet-under-water');
 });
 
@@ -232,26 +233,30 @@ test('an open grade names what is missing', () => {
   expect(say(found.what, 'feet')).toMatch(/one invert to hang it from/);
 });
 
-test('the worst shortfall of a straight-run value, against a search over the line', () => {
-  const station = (at: number, cover: number) => ({ at, ground: 0, invert: 0, bottom: 0, depth: 0, cover });
+test('the stretches on which a straight-run value falls short, against dense sampling', () => {
   fc.assert(
-    fc.property(fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: 2, maxLength: 8 }), (covers) => {
-      const found = shortfall(
-        covers.map((cover, index) => station(index, cover)),
-        (one) => one.cover,
-        0,
-        1e-6,
-      );
-      const least = Math.min(...covers);
-      expect(found === undefined).toBe(-least <= 1e-6);
-      if (!found) return;
-      expect(found.by).toBeCloseTo(-least, 12);
-      const value = (at: number): number => {
-        const index = Math.min(covers.length - 2, Math.floor(at));
-        return (covers[index] as number) + (at - index) * ((covers[index + 1] as number) - (covers[index] as number));
+    fc.property(fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: 1, maxLength: 9 }), (values) => {
+      const points = values.map((value, at) => ({ at, value }));
+      const found = shortfalls('run', points, ({ value }) => value, 0, 1e-6);
+      const valueAt = (at: number): number => {
+        const index = Math.min(Math.max(0, values.length - 2), Math.floor(at));
+        const [from = 0, to = from] = [values[index], values[index + 1]];
+        return from + (at - index) * (to - from);
       };
-      for (let at = found.stretch.from + 1e-6; at < found.stretch.to - 1e-6; at += 0.01)
-        expect(value(at)).toBeLessThan(1e-6);
+      for (let step = 0; step <= 200; step += 1) {
+        const at = (step / 200) * (values.length - 1);
+        const value = valueAt(at);
+        const inside = found.some(({ from, to }) => at >= from - 1e-9 && at <= to + 1e-9);
+        if (value < -1e-6) expect([at, inside]).toEqual([at, true]);
+        if (value > 1e-6) expect([at, inside]).toEqual([at, false]);
+      }
+      for (const { at, by, from, to } of found) {
+        expect(by).toBeGreaterThan(1e-6);
+        expect(valueAt(at)).toBeCloseTo(-by, 12);
+        expect(at >= from && at <= to).toBe(true);
+      }
+      // Each stretch apart from the next, and in order.
+      found.slice(1).forEach(({ from }, index) => expect(from).toBeGreaterThanOrEqual(found[index]?.to ?? Infinity));
     }),
   );
 });

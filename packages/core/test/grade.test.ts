@@ -281,7 +281,7 @@ describe('a line that is none', () => {
     for (const plan of [ring, fork]) {
       const evaluation = evaluate(plan);
       expect([...evaluation.runs.keys()].sort()).toEqual([first, second].sort());
-      const findings = [...evaluation.lines.values()].flatMap((line) => line.findings);
+      const findings = [...evaluation.findings.line.values()].flat();
       expect(findings.map(({ rule }) => rule)).toContain('not-connected');
     }
   });
@@ -294,8 +294,8 @@ describe('a line that is none', () => {
       { op: 'remove', kind: 'line', id: built.line },
       { op: 'remove', kind: 'node', id: built.nodes[1] ?? '' },
     ] as Edit[]) {
-      const result = evaluate(applyEdits(built.plan, [edit])).runs.get(built.runs[0] ?? '');
-      expect(result?.findings.map(({ rule }) => rule)).toContain('something-lost');
+      const result = evaluate(applyEdits(built.plan, [edit])).findings.run.get(built.runs[0] ?? '');
+      expect(result?.map(({ rule }) => rule)).toContain('something-lost');
     }
   });
 });

@@ -1,6 +1,16 @@
 import fc from 'fast-check';
-import { areaBelow, CATALOGUE, FOOT, INCH, insideDiameter, manning, meanAreaBelow, partFull } from '../src';
-import { SEWER_LEAST_SLOPES } from '@alveus/plan';
+import {
+  areaBelow,
+  CATALOGUE,
+  FOOT,
+  INCH,
+  insideDiameter,
+  manning,
+  meanAreaBelow,
+  partFull,
+  DEFAULT_PROFILE,
+} from '../src';
+import { SEWER_LEAST_SLOPES, rulesFor } from '@alveus/plan';
 
 describe('the circle, against V.T. Chow, Open-Channel Hydraulics (1959), geometric elements of circular sections; from memory', () => {
   test.each([
@@ -43,16 +53,29 @@ test('the least slopes of sanitary sewers give at least 2 ft/s full, n 0.013', (
     [8, 0.4],
     [10, 0.28],
     [12, 0.22],
+    [14, 0.17],
     [15, 0.15],
+    [16, 0.14],
     [18, 0.12],
+    [21, 0.1],
     [24, 0.08],
+    [27, 0.067],
     [30, 0.058],
+    [33, 0.052],
     [36, 0.046],
+    [39, 0.041],
+    [42, 0.037],
   ]);
-  for (const [inches, per100] of SEWER_LEAST_SLOPES) {
-    const speed = manning(inches * INCH, per100 / 100, 0.013).speed / FOOT;
+  // And so do the sizes that the table does not have, which are worked out from just that.
+  const bands = rulesFor(DEFAULT_PROFILE, 'storm').leastSlope.filter(
+    ({ severity, fromNominal }) => severity === 'watch' && fromNominal > 7 * INCH,
+  );
+  expect(bands).toHaveLength(SEWER_LEAST_SLOPES.length + 9);
+  for (const { fromNominal, least, source } of bands) {
+    const speed = manning(fromNominal, least, 0.013).speed / FOOT;
     expect(speed).toBeGreaterThanOrEqual(2);
     expect(speed).toBeLessThan(2.2);
+    expect(source).toMatch(fromNominal > 42.5 * INCH ? /^2 ft\/s running full/ : /Recommended Standards/);
   }
 });
 

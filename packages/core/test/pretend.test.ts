@@ -231,7 +231,7 @@ describe('a pretend service', () => {
       kind: 'profile',
       id: '00000000-0000-4000-8000-000000000000',
       name: 'Local',
-      protectionDepth: { depth: 1.5, source: 'local' },
+      rules: {},
       services: {},
     } as Profile;
     for (const more of [[], [profile as Item]]) {

@@ -107,7 +107,7 @@ describe('clearance from the outside of a pipe that crosses', () => {
 
   test('an assumed level is dug to by hand, 24 in each side; a depth without ground is not known', () => {
     const found = over(ft(2), { measured: false }).find(({ rule }) => rule === 'hand-dig');
-    expect(found?.stretch).toEqual({ from: ft(50) - inch(24), to: ft(50) + inch(24) });
+    expect(found?.stretches).toMatchObject([{ from: ft(50) - inch(24), to: ft(50) + inch(24) }]);
     expect(
       rules(
         judge((run) => [crossing(run, { level: { by: 'depth', of: 'top', value: 1 } })], {

@@ -17,6 +17,8 @@ export const LIMITS = {
   breaks: 2_000,
   /** Stretches and nodes that a run tells it was split or joined from. */
   was: 1_000,
+  /** Rules that a profile says something of. */
+  rules: 200,
   /** Layers in one group of a trench section. */
   layers: 12,
 } as const;

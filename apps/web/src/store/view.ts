@@ -1,5 +1,5 @@
 import type { FigureRef } from '@alveus/core';
-import type { Uuid } from '@alveus/plan';
+import type { Edit, Uuid } from '@alveus/plan';
 import { createAction, createSlice } from '@reduxjs/toolkit';
 import type { PayloadAction, Reducer } from '@reduxjs/toolkit';
 
@@ -39,6 +39,7 @@ export type Sheet =
   | { readonly sheet: 'crossing'; readonly crossing: Uuid | undefined; readonly run: Uuid }
   | { readonly sheet: 'pit'; readonly pit: Uuid | undefined }
   | { readonly sheet: 'fact'; readonly run: Uuid; readonly which: 'low' | 'slope' | 'high' }
+  | { readonly sheet: 'try'; readonly words: string; readonly edits: readonly Edit[] }
   | { readonly sheet: 'aside' }
   | { readonly sheet: 'parted' }
   | { readonly sheet: 'menu' };

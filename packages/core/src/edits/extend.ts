@@ -3,7 +3,7 @@ import { serviceOf, upperOf } from '@alveus/plan';
 import { orderLine } from '../grade';
 import type { SectionKey } from '../starter';
 import { pipeItem, sectionItems } from '../starter';
-import { gradeItem } from './facts';
+import { gradeItem } from '../grade';
 
 /** The edits behind what a person does in one step: start a line, and lengthen it. */
 

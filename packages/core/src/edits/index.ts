@@ -1,6 +1,5 @@
 export * from './cascade';
 export * from './extend';
-export * from './facts';
 export * from './join';
 export * from './move-invert';
 export { combined, hangingOn, moveBranch, removeLine, removeRun } from './network';

@@ -4,7 +4,7 @@ import type { GradeSolution } from '../grade';
 import { factsOf, solveGrade } from '../grade';
 import { runLength } from '../length';
 import { NEAR } from '../tolerance';
-import { fixDrop, fixFact } from './facts';
+import { fixDrop, fixFact } from '../grade';
 
 /** Moving an invert on the drawing: what could give way so that it ends up where it was dragged. */
 

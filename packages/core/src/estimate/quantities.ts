@@ -1,6 +1,6 @@
-import type { ItemOf, Plan, Uuid } from '@alveus/plan';
-import type { RunResult } from '../run-result';
-import { NEAR } from '../tolerance';
+import type { ItemOf, Uuid } from '@alveus/plan';
+import type { Reader, RunResult } from '../results';
+import { NEAR, NEAR_SLOPE } from '../tolerance';
 import { slopedLength } from '../trench';
 
 /** What one line takes: dug, bought, put back, hauled away, laid. Volumes in m³, masses in kg, lengths in m. */
@@ -25,6 +25,10 @@ export interface Quantities {
   readonly complete: boolean;
   /** Length of line that the amounts leave out. */
   readonly missingLength: number;
+  /** Layers whose material is gone: what it weighs nobody knows. */
+  readonly lost: readonly LostLayer[];
+  /** Length of line that is steeper than that volumes per horizontal length can be taken for volumes per length of pipe. */
+  readonly steepLength: number;
 }
 
 export interface MaterialQuantity {
@@ -42,6 +46,17 @@ export interface LayerQuantity extends MaterialQuantity {
   readonly name: string;
 }
 
+export interface LostLayer {
+  readonly name: string;
+  readonly material: Uuid;
+  /** The first run that it lies at. */
+  readonly run: Uuid;
+  readonly placed: number;
+}
+
+/** From this slope on volumes say that they are per horizontal length. */
+export const STEEP = 0.1;
+
 export interface PipeQuantity {
   readonly pipe: Uuid;
   /** Along the slope. */
@@ -56,17 +71,19 @@ export function sticksFor(length: number, stick: number): number {
 
 export function lineQuantities(
   runs: readonly RunResult[],
-  plan: Pick<Plan, 'material' | 'pipe'>,
+  read: Pick<Reader, 'item'>,
   native: ItemOf<'native'>,
 ): Quantities {
   let excavation = 0;
   let pipeDisplaced = 0;
   let nativeReturned = 0;
   let missingLength = 0;
-  const layers = new Map<string, { name: string; material: Uuid; placed: number }>();
+  let steepLength = 0;
+  const layers = new Map<string, { name: string; material: Uuid; run: Uuid; placed: number }>();
   const pipes = new Map<Uuid, number>();
   for (const run of runs) {
     const amounts = run.trench?.amounts;
+    if (run.grade.slope !== undefined && run.grade.slope > STEEP + NEAR_SLOPE) steepLength += run.length;
     missingLength += run.trench ? run.trench.missing : run.length;
     if (run.pipe) pipes.set(run.pipe.id, (pipes.get(run.pipe.id) ?? 0) + slopedLength(run.length, run.grade.slope));
     if (!amounts || !run.envelope) continue;
@@ -80,7 +97,7 @@ export function lineQuantities(
       }
       const sum = layers.get(key);
       if (sum) sum.placed += placed;
-      else layers.set(key, { name, material, placed });
+      else layers.set(key, { name, material, run: run.id, placed });
     });
   }
   const nativeBank = nativeReturned / (1 - native.shrink);
@@ -89,10 +106,11 @@ export function lineQuantities(
   for (const { material, placed } of layers.values())
     byMaterial.set(material, (byMaterial.get(material) ?? 0) + placed);
   const toOrder = (material: Uuid, placed: number): MaterialQuantity => {
-    const kind = plan.material[material];
+    const kind = read.item('material', material);
     const ordered = placed * (1 + (kind?.waste ?? 0));
     return { material, placed, ordered, loose: ordered * (kind?.loose ?? 1), mass: ordered * (kind?.density ?? 0) };
   };
+  const lost = [...layers.values()].filter(({ material }) => !read.item('material', material));
   return {
     excavation,
     pipeDisplaced,
@@ -106,9 +124,11 @@ export function lineQuantities(
     pipe: [...pipes].map(([pipe, length]) => ({
       pipe,
       length,
-      sticks: sticksFor(length, plan.pipe[pipe]?.stick ?? Infinity),
+      sticks: sticksFor(length, read.item('pipe', pipe)?.stick ?? Infinity),
     })),
-    complete: missingLength <= NEAR,
+    complete: missingLength <= NEAR && lost.length === 0,
     missingLength,
+    lost,
+    steepLength,
   };
 }

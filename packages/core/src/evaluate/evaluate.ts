@@ -1,27 +1,20 @@
-import type { ItemOf, Plan, Uuid } from '@alveus/plan';
+import type { Plan, Uuid } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
-import { lineQuantities } from '../estimate';
 import type { Finding } from '../findings';
-import { bySeverity, DEFAULT_PROFILE, judgeBook, judgeLine, judgeNodeGround } from '../findings';
-import { solveGrade } from '../grade';
-import { topologyOf } from '../network';
-import type { RunResult } from '../run-result';
-import type { GroundShots } from '../survey';
-import { groundShots, workBook } from '../survey';
-import { affectedRuns } from './affected';
-import type { Evaluation, LineResult } from './evaluation';
-import type { Context } from './run';
-import { evaluateRun, surplusByRun } from './run';
-import { lineageNow, NO_LINEAGE, sameLineage, siteTables } from './tables';
+import { bySeverity } from '../findings';
+import { DEFAULT_PROFILE } from '../limits';
+import type { Results } from '../results';
+import type { Worked } from './engine';
+import { work } from './engine';
+import type { Evaluation } from './evaluation';
+import type { Wholes } from './passes';
+import { DEFAULT_NATIVE, PASSES } from './passes';
 
-/** Soil of which nothing was said; swell and shrink are common practice for mixed earth. */
-export const DEFAULT_NATIVE: ItemOf<'native'> = {
-  kind: 'native',
-  id: ONLY,
-  name: 'Native soil',
-  swell: 0.25,
-  shrink: 0.1,
-};
+/**
+ * What an evaluation was put together of. It goes with it unseen and is left behind where the evaluation is handed over
+ * to a worker: one that came from elsewhere has nothing to start from.
+ */
+const WORKED = Symbol('worked');
 
 /**
  * @param previous an evaluation of an earlier state of the same plan. What the edits since do not reach is
@@ -29,116 +22,72 @@ export const DEFAULT_NATIVE: ItemOf<'native'> = {
  */
 export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
   if (previous?.plan === plan) return previous;
-  const profile = plan.profile[ONLY] ?? DEFAULT_PROFILE;
-  const native = plan.native[ONLY] ?? DEFAULT_NATIVE;
-  const frost = plan.site[ONLY]?.frost;
-  const wholly = !previous || previous.profile !== profile || previous.plan.site[ONLY]?.frost !== frost;
-  const sameLines =
-    previous !== undefined &&
-    previous.plan.run === plan.run &&
-    previous.plan.line === plan.line &&
-    previous.plan.nodePlace === plan.nodePlace;
-  const topology = sameLines ? previous.topology : topologyOf(plan);
-  const grade =
-    previous &&
-    previous.plan.run === plan.run &&
-    previous.plan.runGrade === plan.runGrade &&
-    previous.plan.nodePlace === plan.nodePlace
-      ? previous.grade
-      : solveGrade(plan, previous);
-
-  const sameBook =
-    previous &&
-    previous.plan.benchmark === plan.benchmark &&
-    previous.plan.setup === plan.setup &&
-    previous.plan.shot === plan.shot &&
-    previous.plan.levelling === plan.levelling;
-  const book = sameBook ? previous.book : workBook(plan);
-  const lineage = previous && sameLineage(previous, plan) ? previous.lineage : lineageNow(plan);
-  const samePlaces =
-    previous !== undefined &&
-    lineage === previous.lineage &&
-    (lineage === NO_LINEAGE || (previous.plan.run === plan.run && previous.plan.node === plan.node));
-  const shots = sameBook && samePlaces ? previous.shots : groundShots(book, { plan, lineage });
-  const site =
-    samePlaces && previous.plan.crossing === plan.crossing && previous.plan.testPit === plan.testPit
-      ? previous.site
-      : siteTables(plan, lineage);
-
-  const context: Context = {
+  const worked = work(PASSES, plan, (previous as { [WORKED]?: Worked } | undefined)?.[WORKED]);
+  const of = <W extends keyof Results>(what: W): ReadonlyMap<Uuid, Results[W]> =>
+    worked.results.get(what) as ReadonlyMap<Uuid, Results[W]>;
+  const whole = <W extends keyof Wholes>(what: W): Wholes[W] => worked.wholes.get(what)?.value as Wholes[W];
+  const evaluation: Evaluation = {
     plan,
-    topology,
-    grade,
-    profile,
-    shots,
-    site,
-    frost,
-    envelopes: new Map(),
-    surplus: surplusByRun(grade.surplus),
+    grade: whole('solution').grade,
+    lines: of('line'),
+    runs: of('run'),
+    nodes: of('node'),
+    crossings: of('crossing'),
+    profile: plan.profile[ONLY] ?? DEFAULT_PROFILE,
+    native: plan.native[ONLY] ?? DEFAULT_NATIVE,
+    recomputed: worked.anew.get('run') ?? new Set(of('run').keys()),
+    topology: whole('topology'),
+    book: whole('book'),
+    shots: whole('shots'),
+    site: whole('site'),
+    lineage: whole('lineage').lineage,
+    findings: {
+      run: of('runFindings'),
+      node: of('nodeFindings'),
+      crossing: of('crossingFindings'),
+      pit: of('pitFindings'),
+      pipe: of('pipeFindings'),
+      line: of('lineFindings'),
+      job: of('jobFindings'),
+    },
   };
-  const affected = wholly ? new Set(Object.keys(plan.run)) : affectedRuns(context, previous);
-  const runs = new Map<Uuid, RunResult>(wholly ? [] : previous.runs);
-  if (!sameLines) for (const id of runs.keys()) if (!plan.run[id]) runs.delete(id);
-  for (const id of affected) {
-    const run = plan.run[id];
-    if (run) runs.set(id, evaluateRun(run, context));
-  }
-
-  const keepLines =
-    !wholly &&
-    sameLines &&
-    previous.plan.material === plan.material &&
-    previous.plan.pipe === plan.pipe &&
-    previous.native === native;
-  const lines = new Map<Uuid, LineResult>(keepLines ? previous.lines : []);
-  const touched = keepLines ? new Set([...affected].map((id) => plan.run[id]?.line)) : undefined;
-  for (const [id, order] of topology.orders) {
-    const line = plan.line[id];
-    if (!line || (touched && !touched.has(id))) continue;
-    const results = order.runs.map((run) => runs.get(run.id) as RunResult);
-    const quantities = lineQuantities(results, plan, native);
-    lines.set(id, { id, line, order, quantities, findings: judgeLine(line, order, results, quantities) });
-  }
-  const sameGround =
-    shots === previous?.shots && previous.plan.nodeGround === plan.nodeGround && previous.plan.node === plan.node;
-  const findings = sameGround ? previous.findings : [...judgeBook(plan, book, shots), ...nodesTwice(plan, shots)];
-  return {
-    plan,
-    grade,
-    lines,
-    runs,
-    profile,
-    native,
-    recomputed: affected,
-    topology,
-    book,
-    shots,
-    site,
-    lineage,
-    findings,
-  };
-}
-
-/** Nodes whose ground is both typed and shot. */
-function nodesTwice(plan: Plan, shots: GroundShots): Finding[] {
-  const found: Finding[] = [];
-  for (const [id, shot] of shots.nodes) {
-    const typed = plan.nodeGround[id];
-    const node = plan.node[id];
-    const one = typed && node && !typed.holds ? judgeNodeGround(node, typed.elevation, shot.elevation) : undefined;
-    if (one) found.push(one);
-  }
-  return found;
+  Object.defineProperty(evaluation, WORKED, { value: worked });
+  return evaluation;
 }
 
 /** All findings, the gravest first, and within one severity up each line. */
-export function findingsOf(evaluation: Evaluation): Finding[] {
-  const all: Finding[] = [...evaluation.findings];
-  for (const line of evaluation.lines.values()) {
-    all.push(...line.findings);
-    for (const run of line.order.runs) all.push(...(evaluation.runs.get(run.id)?.findings ?? []));
+export function findingsOf({ findings, lines, runs, plan, site }: Evaluation): Finding[] {
+  const all: Finding[] = [];
+  const run = saying(findings.run);
+  const node = saying(findings.node);
+  const crossing = saying(findings.crossing);
+  const add = (from: Map<Uuid, readonly Finding[]>, id: Uuid): void => {
+    const some = from.get(id);
+    if (!some) return;
+    all.push(...some);
+    // A node at which two lines meet, or a utility across two runs, is told of once.
+    from.delete(id);
+  };
+  for (const from of [findings.job, findings.pipe]) for (const some of from.values()) all.push(...some);
+  for (const line of lines.values()) {
+    all.push(...(findings.line.get(line.id) ?? []));
+    for (const { id, a, b, flow } of line.order.runs) {
+      if (node.size > 0) add(node, flow === 'to-a' ? a : b);
+      add(run, id);
+      if (crossing.size > 0) for (const one of site.crossings.get(id) ?? []) add(crossing, one);
+      if (node.size > 0) add(node, flow === 'to-a' ? b : a);
+    }
   }
-  // A run whose line is gone hangs under no line, and still must be heard of.
-  for (const run of evaluation.runs.values()) if (!evaluation.plan.line[run.run.line]) all.push(...run.findings);
+  // A run whose line is gone hangs under no line, and still must be heard of; so must what lies at no run.
+  for (const { id, run: item } of runs.values()) if (!plan.line[item.line]) add(run, id);
+  for (const from of [node, crossing]) for (const some of from.values()) all.push(...some);
+  for (const some of findings.pit.values()) all.push(...some);
   return bySeverity(all);
+}
+
+/** Of all that was judged, what there is something to say of. */
+function saying(found: ReadonlyMap<Uuid, readonly Finding[]>): Map<Uuid, readonly Finding[]> {
+  const some = new Map<Uuid, readonly Finding[]>();
+  for (const [id, list] of found) if (list.length > 0) some.set(id, list);
+  return some;
 }

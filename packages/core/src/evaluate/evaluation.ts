@@ -1,18 +1,24 @@
-import type { Crossing, ItemOf, Lineage, Plan, Profile, TestPit, Uuid } from '@alveus/plan';
-import type { Quantities } from '../estimate';
+import type { ItemOf, Lineage, Plan, Profile, Uuid } from '@alveus/plan';
 import type { Finding } from '../findings';
-import type { GradeSolution, LineOrder } from '../grade';
+import type { GradeSolution } from '../grade';
 import type { NodeLevel } from '../ground';
 import type { Topology } from '../network';
-import type { RunResult } from '../run-result';
+import type { CrossingResult, LineResult, NodeResult, RunResult } from '../results';
 import type { Book, GroundShots } from '../survey';
+import type { Site } from './passes';
 
-/** Everything that follows from a plan. Never stored: it is worked out anew, as far as an edit reaches. */
+/**
+ * Everything that follows from a plan, as plain data that a worker can hand over. Never stored: it is worked out anew,
+ * as far as an edit reaches.
+ */
 export interface Evaluation {
   readonly plan: Plan;
   readonly grade: GradeSolution;
   readonly lines: ReadonlyMap<Uuid, LineResult>;
   readonly runs: ReadonlyMap<Uuid, RunResult>;
+  readonly nodes: ReadonlyMap<Uuid, NodeResult>;
+  /** Each utility, at the runs that it lies at. */
+  readonly crossings: ReadonlyMap<Uuid, readonly CrossingResult[]>;
   readonly profile: Profile;
   readonly native: ItemOf<'native'>;
   /** The runs that this evaluation worked out; the others were taken over. */
@@ -20,26 +26,21 @@ export interface Evaluation {
   readonly topology: Topology;
   readonly book: Book;
   readonly shots: GroundShots;
-  readonly site: SiteTables;
+  readonly site: Site;
   /** Where what is told of runs that are gone lies now. */
   readonly lineage: Lineage;
-  /** Of the job as a whole. */
-  readonly findings: readonly Finding[];
+  readonly findings: Found;
 }
 
-/** What lies at each run, by run. */
-export interface SiteTables {
-  readonly crossings: ReadonlyMap<Uuid, readonly Crossing[]>;
-  readonly pits: ReadonlyMap<Uuid, readonly TestPit[]>;
-}
-
-export interface LineResult {
-  readonly id: Uuid;
-  readonly line: ItemOf<'line'>;
-  readonly order: LineOrder;
-  readonly quantities: Quantities;
-  /** Of the line as a whole; those of its runs are with the runs. */
-  readonly findings: readonly Finding[];
+/** What was judged, by what it was judged of. */
+export interface Found {
+  readonly run: ReadonlyMap<Uuid, readonly Finding[]>;
+  readonly node: ReadonlyMap<Uuid, readonly Finding[]>;
+  readonly crossing: ReadonlyMap<Uuid, readonly Finding[]>;
+  readonly pit: ReadonlyMap<Uuid, readonly Finding[]>;
+  readonly pipe: ReadonlyMap<Uuid, readonly Finding[]>;
+  readonly line: ReadonlyMap<Uuid, readonly Finding[]>;
+  readonly job: ReadonlyMap<Uuid, readonly Finding[]>;
 }
 
 /** Ground at a node: what was shot goes before what was typed, unless that is said to hold. */
@@ -47,3 +48,14 @@ export function nodeLevel(plan: Pick<Plan, 'nodeGround'>, shots: GroundShots, no
   const typed = plan.nodeGround[node];
   return (typed?.holds ? undefined : shots.nodes.get(node)) ?? typed;
 }
+
+/** The utilities at one run. */
+export function crossingsAt(
+  { site, crossings }: Pick<Evaluation, 'site' | 'crossings'>,
+  run: Uuid,
+): readonly CrossingResult[] {
+  const ids = site.crossings.get(run);
+  return ids ? ids.flatMap((id) => (crossings.get(id) ?? []).filter((one) => one.run === run)) : NONE;
+}
+
+const NONE: readonly CrossingResult[] = [];

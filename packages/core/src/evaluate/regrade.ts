@@ -1,12 +1,9 @@
 import type { Edit, RunGrade, Uuid } from '@alveus/plan';
 import { addressOf } from '@alveus/plan';
 import { solveWith } from '../grade';
-import type { RunShape } from '../run-result';
+import type { LineShape, RunShape } from '../results';
 import { runTrench } from '../trench';
-import type { Evaluation, LineResult } from './evaluation';
-
-/** Of a line, what does not depend on how deep it lies. */
-export type LineShape = Pick<LineResult, 'id' | 'line' | 'order'>;
+import type { Evaluation } from './evaluation';
 
 /**
  * What is to be seen of a plan while inverts are dragged: where everything lies, without what is judged and ordered.

@@ -1,8 +1,8 @@
 import type { Chainage, UpLine, UpRun, Uuid } from '@alveus/plan';
 import type { Station } from '../trench';
 import { stationAt } from '../trench';
-import type { RunShape } from '../run-result';
-import type { LineShape, Preview } from './regrade';
+import type { LineShape, RunShape } from '../results';
+import type { Preview } from './regrade';
 
 /** A place on a line: by its chainage, and by the run and the distance that records are keyed by. */
 export interface Place {

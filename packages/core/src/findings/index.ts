@@ -1,7 +1,12 @@
-export * from './defaults';
+export { judgeCrossing } from './crossing';
+export * from './changes';
 export * from './finding';
-export * from './line';
-export * from './job';
-export * from './run';
-export * from './site';
-export * from './stretch';
+export * from './groups';
+export { judgeJob } from './job';
+export { judgeLine } from './line';
+export { judgeNode } from './node';
+export { judgePipe } from './pipe';
+export { judgePit } from './pit';
+export * from './registry';
+export { judgeRun } from './run';
+export * from './stretches';

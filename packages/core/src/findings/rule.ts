@@ -1,46 +1,141 @@
-import type { ItemOf, Profile } from '@alveus/plan';
-import type { GroundProfile, GroundTwice } from '../ground';
-import type { RunGradeResult, SurplusFact } from '../grade';
-import type { CrossingResult } from '../site';
-import type { Envelope, KnownStation, RunTrench } from '../trench';
-import type { FindingParts } from './finding';
-import type { PitAt } from './site';
+import type { Profile, Severity, UpRun, Uuid } from '@alveus/plan';
+import type { LimitName } from '../limits';
+import { NUMBERS, numberFor } from '../limits';
+import type { Phrase } from '../phrase';
+import { measured } from '../phrase';
+import type { Quantity } from '../units';
+import type { Finding, Give, Stage, Stretch } from './finding';
+import type { RuleName } from './registry';
 
-/** What a run is judged by; all of it, so that a run whose facts did not move need not be judged again. */
-export interface RunFacts {
-  readonly run: ItemOf<'run'>;
-  readonly length: number;
-  readonly line: ItemOf<'line'>;
-  readonly lower: ItemOf<'node'> | undefined;
-  /** Whether the line's water leaves at the lower node. */
-  readonly outlet: boolean;
-  /** Lowest invert going out of the lower node, where runs do. */
-  readonly below: number | undefined;
-  /** Whether it lies on a ring, where water would come back to where it was. */
-  readonly ringed: boolean;
-  /** Length between its nodes on the sketch, where both are there. */
-  readonly drawn: number | undefined;
-  /** Length of the run when its ground was typed. */
-  readonly over: number | undefined;
-  /** Places along it that have both typed ground and a shot. */
-  readonly twice: readonly GroundTwice[];
-  readonly crossings: readonly CrossingResult[];
-  readonly pits: readonly PitAt[];
-  readonly frost: number | undefined;
-  readonly grade: RunGradeResult;
-  readonly surplus: readonly SurplusFact[];
-  readonly ground: GroundProfile;
-  readonly pipe: ItemOf<'pipe'>;
-  readonly envelope: Envelope;
-  readonly trench: RunTrench;
-  /** Its stations, gathered once for all the rules. */
-  readonly stations: readonly KnownStation[];
-  readonly profile: Profile;
+/** What a rule is: which limit it has, how it judges, and how it is said; three things apart. */
+
+/** A rule about something of which `Facts` tell. `B`: what its judgement says of each breach, for its words. */
+export interface Rule<Facts, B extends Breach = Breach> {
+  /** Its name in a profile; never changed. Where `limits/` has a number of that name, it judges by that. */
+  readonly name: string;
+  /** As it stands in the list of rules. */
+  readonly title: string;
+  readonly stage: Stage;
+  readonly severity: Severity;
+  readonly source: string;
+  /** Whether a local rule decides in the end. */
+  readonly local?: boolean;
+  /** It only says that something is not told yet: the stage is in work then, and not in trouble. */
+  readonly unfinished?: boolean;
+  /** @param limit the number in force, where it has one */
+  judge(facts: Facts, limit: number): readonly B[];
+  words(breach: B, facts: Facts, limit: number): Saying;
 }
 
-export type Rule = (facts: RunFacts) => readonly FindingParts[];
+/** That something breaks a rule: where, and by how much. */
+export interface Breach {
+  /** Tells apart what is told of one thing by one rule: the id of what causes it, never a number in a list. */
+  readonly cause?: string;
+  /** Where it is not the usual one of the rule. */
+  readonly severity?: Severity;
+  readonly at?: UpRun;
+  readonly run?: Uuid;
+  readonly node?: Uuid;
+  readonly stretches?: readonly Stretch[];
+  readonly by?: number;
+  readonly quantity?: Quantity;
+  /** Where it is not that of the rule. */
+  readonly source?: string;
+}
 
-/** What most rules find on most runs. */
-export const NOTHING: readonly FindingParts[] = [];
+export interface Saying {
+  readonly what: Phrase;
+  readonly why: Phrase;
+  readonly gives: readonly (string | Give)[];
+}
+
+/** Any rule, what its judgement says of a breach forgotten. */
+export interface AnyRule<Facts> extends Omit<Rule<Facts>, 'judge' | 'words'> {
+  judge(facts: Facts, limit: number): readonly Breach[];
+  words(breach: never, facts: Facts, limit: number): Saying;
+}
+
+export function rule<Facts>() {
+  return <const Name extends string, B extends Breach>(
+    declared: Rule<Facts, B> & { readonly name: Name },
+  ): Rule<Facts, B> & { readonly name: Name } => declared;
+}
+
+/** What most rules find on most things. */
+export const NOTHING: readonly never[] = [];
 
 export const COMMON = 'common practice';
+export const GEOMETRY = 'geometry';
+
+/** Where a finding is of: its line, run and node, and what its id is made of. */
+export interface Of {
+  readonly line?: Uuid | undefined;
+  readonly run?: Uuid | undefined;
+  readonly node?: Uuid | undefined;
+  readonly id: Uuid;
+}
+
+/** A rule as a profile has it. */
+interface InForce<Facts> {
+  readonly rule: AnyRule<Facts>;
+  readonly limit: number;
+  readonly source: string;
+  readonly severity: Severity | undefined;
+}
+
+const inForce = new WeakMap<Profile, Map<readonly AnyRule<never>[], readonly InForce<never>[]>>();
+
+/** Those of some rules that a profile has not switched off, with their numbers; looked up once for each profile. */
+function rulesInForce<Facts>(rules: readonly AnyRule<Facts>[], profile: Profile): readonly InForce<Facts>[] {
+  let byList = inForce.get(profile);
+  if (!byList) inForce.set(profile, (byList = new Map()));
+  const known = byList.get(rules as unknown as readonly AnyRule<never>[]);
+  if (known) return known as unknown as readonly InForce<Facts>[];
+  const list = rules.flatMap((one): InForce<Facts>[] => {
+    const setting = profile.rules[one.name];
+    if (setting?.on === false) return [];
+    const number = one.name in NUMBERS ? numberFor(profile, one.name as LimitName) : undefined;
+    const source = number?.source ?? setting?.source ?? one.source;
+    return [{ rule: one, limit: number?.value ?? NaN, source, severity: setting?.severity }];
+  });
+  byList.set(rules as unknown as readonly AnyRule<never>[], list as unknown as readonly InForce<never>[]);
+  return list;
+}
+
+/** Puts all rules about a thing to it. */
+export function judge<Facts>(
+  rules: readonly AnyRule<Facts>[],
+  facts: Facts,
+  profile: Profile,
+  of: Of,
+): readonly Finding[] {
+  let found: Finding[] | undefined;
+  const list = rulesInForce(rules, profile);
+  for (let index = 0; index < list.length; index += 1) {
+    const { rule: one, limit, source, severity } = list[index] as InForce<Facts>;
+    const breaches = one.judge(facts, limit);
+    for (let at = 0; at < breaches.length; at += 1) {
+      const breach = breaches[at] as Breach;
+      const { by, quantity = 'distance' } = breach;
+      const { what, why, gives } = one.words(breach as never, facts, limit);
+      (found ??= []).push({
+        id: `${one.name}:${of.id}${breach.cause === undefined ? '' : `:${breach.cause}`}`,
+        severity: severity ?? breach.severity ?? one.severity,
+        rule: one.name as RuleName,
+        stage: one.stage,
+        line: of.line,
+        run: breach.run ?? of.run,
+        node: breach.node ?? of.node,
+        at: breach.at,
+        stretches: breach.stretches ?? NOTHING,
+        by: by === undefined ? undefined : measured(by, quantity),
+        what,
+        why,
+        source: breach.source ?? source,
+        gives: gives.map((give) => (typeof give === 'string' ? { words: [give] } : give)),
+        local: one.local ?? false,
+      });
+    }
+  }
+  return found ?? NOTHING;
+}

@@ -1,3 +1,4 @@
+export * from './facts';
 export * from './order';
 export * from './solve';
 export * from './told';

@@ -23,13 +23,13 @@ export interface GroundPoint {
 export interface GroundTwice {
   readonly at: UpRun;
   readonly typed: number;
-  readonly shot: number;
+  readonly shot: { readonly of: Uuid; readonly elevation: number };
 }
 
 /** Typed and shot ground along a run together, in order. Where one place has both the shot is used, and it is said. */
 export function mergeGround(
   typed: readonly GroundPoint[],
-  shots: readonly GroundPoint[],
+  shots: readonly (GroundPoint & { readonly shot: Uuid })[],
   samePlace: number,
 ): { points: readonly GroundPoint[]; twice: readonly GroundTwice[] } {
   if (shots.length === 0) return { points: typed, twice: NONE };
@@ -40,7 +40,7 @@ export function mergeGround(
     const shot = shots[next];
     if (!shot || shot.at >= one.at + samePlace) return true;
     if (Math.abs(shot.elevation - one.elevation) > NEAR)
-      twice.push({ at: one.at, typed: one.elevation, shot: shot.elevation });
+      twice.push({ at: one.at, typed: one.elevation, shot: { of: shot.shot, elevation: shot.elevation } });
     return false;
   });
   return { points: [...kept, ...shots].sort((a, b) => a.at - b.at), twice };

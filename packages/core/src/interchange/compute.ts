@@ -1,9 +1,9 @@
 import type { Plan } from '@alveus/plan';
 import { z } from 'zod';
-import type { Evaluation, LineResult } from '../evaluate';
+import type { Evaluation } from '../evaluate';
 import { evaluate, findingsOf } from '../evaluate';
 import { say } from '../phrase';
-import type { RunResult } from '../run-result';
+import type { LineResult, RunResult } from '../results';
 import { stationAt } from '../trench';
 
 /** What a plan comes to, as JSON in SI for other programs; the schema is published with the plan format. */

@@ -1,5 +1,5 @@
-import type { Evaluation, LineResult } from '../evaluate';
-import type { RunResult } from '../run-result';
+import type { Evaluation } from '../evaluate';
+import type { LineResult, RunResult } from '../results';
 import { stationAt } from '../trench';
 import type { Quantity, System } from '../units';
 import { print, unitName } from '../units';

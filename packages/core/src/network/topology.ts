@@ -7,18 +7,15 @@ import { runLength } from '../length';
 /** Who meets whom: follows from lines, runs and lengths alone, so most edits leave it as it is. */
 export interface Topology {
   readonly orders: ReadonlyMap<Uuid, LineOrder>;
-  /** Runs that use a section, or a pipe; gathered when somebody first asks. */
-  withSection(section: Uuid): readonly Uuid[];
-  withPipe(pipe: Uuid): readonly Uuid[];
   /** Runs that carry water away from a node: those whose upper end it is. Several only where it parts. */
   readonly leaving: ReadonlyMap<Uuid, readonly Uuid[]>;
   /** Runs that bring water to a node. */
   readonly arriving: ReadonlyMap<Uuid, readonly Uuid[]>;
   /** Runs whose water would come back to where it was. */
-  readonly ringed: ReadonlySet<Uuid>;
+  readonly ringed: ReadonlyMap<Uuid, true>;
 }
 
-export function topologyOf(plan: Plan): Topology {
+export function topologyOf(plan: Pick<Plan, 'line' | 'run' | 'nodePlace'>): Topology {
   const byLine = runsByLine(plan);
   const lengthOf = (run: ItemOf<'run'>): number => runLength(plan, run) ?? 0;
   const orders = new Map(Object.keys(plan.line).map((id) => [id, orderLine(byLine.get(id) ?? [], lengthOf)]));
@@ -30,30 +27,9 @@ export function topologyOf(plan: Plan): Topology {
   }
   return {
     orders,
-    withSection: gathered(plan, sectionIdOf),
-    withPipe: gathered(plan, pipeIdOf),
     leaving,
     arriving,
-    ringed: ringedRuns(plan, leaving, arriving),
-  };
-}
-
-/** Every run that meets a node. */
-export function runsAt({ leaving, arriving }: Topology, node: Uuid): Uuid[] {
-  return [...(leaving.get(node) ?? NONE), ...(arriving.get(node) ?? NONE)];
-}
-
-function gathered(
-  plan: Plan,
-  keyOf: (run: ItemOf<'run'>, plan: Plan) => Uuid | undefined,
-): (key: Uuid) => readonly Uuid[] {
-  let map: Map<Uuid, Uuid[]> | undefined;
-  return (key) => {
-    if (!map) {
-      map = new Map();
-      for (const run of Object.values(plan.run)) add(map, keyOf(run, plan), run.id);
-    }
-    return map.get(key) ?? NONE;
+    ringed: new Map([...ringedRuns(plan, leaving, arriving)].map((id) => [id, true])),
   };
 }
 

@@ -1,117 +1,113 @@
-import type { Clearance, Crossing, FromA, Profile, Run, Service, UpRun, Utility } from '@alveus/plan';
-import { FOOT, INCH, serviceOf } from '@alveus/plan';
+import type { Crossing, FromA, UpRun } from '@alveus/plan';
+import { groundAt } from '../ground';
 import { upRun } from '../length';
+import type { CrossingPlace, CrossingResult, RunShape } from '../results';
+import { NEAR } from '../tolerance';
 
-/** Utilities across and beside a run: how high they lie there, and how much room is left. */
+/** Utilities across and beside a run: how high they lie there, and how much room is left, at the tightest place. */
 
-export interface CrossingResult {
-  readonly crossing: Crossing;
-  /** Where along the run it is judged, m: where it crosses, or the tightest place beside it. */
-  readonly at: UpRun;
-  /** The stretch of the run that it lies along, m; one place where it crosses. */
-  readonly stretch: { readonly from: UpRun; readonly to: UpRun };
-  /** Elevations of its outside; undefined where only a depth is known, and no ground. */
-  readonly top: number | undefined;
-  readonly bottom: number | undefined;
-  /** Between the outsides of the two, plumb: positive when they are apart. Undefined where a level is not known. */
-  readonly gap: number | undefined;
-  /** Whether it lies over our pipe. */
-  readonly over: boolean | undefined;
-  /** For one beside: between the outsides, level. */
-  readonly beside: number | undefined;
-  /** Trench bottom to its underside; negative where the trench passes under it or cuts it. Undefined where not known. */
-  readonly aboveBottom: number | undefined;
+/** @param run the run it lies at, as far as that is worked out */
+export function crossingResult(crossing: Crossing, run: RunShape): CrossingResult {
+  const { lies, size } = crossing;
+  const { length, pipe, trench } = run;
+  const told = lies.how === 'across' ? [lies.at, lies.at] : [lies.from, lies.to];
+  const [from, to] = told.map((at: FromA) => upRun(run.run, length, at)).sort((a, b) => a - b) as [UpRun, UpRun];
+  const beyond = Math.max(0, -from, to - length);
+  const stretch = { from: Math.min(length, Math.max(0, from)), to: Math.min(length, Math.max(0, to)) };
+  // What lies wholly beyond the run lies nowhere at it.
+  const off = from > length + NEAR || to < -NEAR;
+  const places = off ? [] : placesOf(crossing, run, stretch);
+  const radii = pipe === undefined ? undefined : (pipe.outside + size) / 2;
+  const beside = lies.how === 'across' || radii === undefined ? undefined : lies.off - radii;
+  const wall = lies.how === 'across' || !trench ? undefined : lies.off - (size + trench.width) / 2;
+  const tight = tightest(places);
+  const over = tight && tight.top + tight.bottom > tight.underside + tight.crown;
+  const apart =
+    tight && radii !== undefined
+      ? lies.how === 'across'
+        ? gapAt(tight)
+        : Math.hypot(lies.off, centres(tight)) - radii
+      : undefined;
+  return {
+    crossing,
+    run: run.id,
+    at: tight?.at ?? stretch.from,
+    stretch,
+    beyond: beyond > NEAR ? beyond : 0,
+    top: tight?.top ?? (off ? undefined : topAt(crossing, run, stretch.from)),
+    bottom: tight?.bottom ?? (off ? undefined : bottomOf(topAt(crossing, run, stretch.from), size)),
+    gap: tight && gapAt(tight),
+    over,
+    beside,
+    wall,
+    apart,
+    aboveBottom: places.length === 0 ? undefined : Math.min(...places.map(({ bottom, trench: dug }) => bottom - dug)),
+    places,
+  };
 }
 
-const COMMON = 'common practice';
-/** From memory of the recommended standards for waterworks: sewers pass 18 in under drinking water, and 10 ft beside it. */
-const WATERWORKS = 'Recommended Standards for Water Works (from memory)';
-
-const common: Clearance = { above: FOOT, below: FOOT, beside: FOOT, source: COMMON };
-
-export const DEFAULT_CLEARANCES: Readonly<Record<Utility, Clearance>> = {
-  electric: common,
-  gas: common,
-  communication: common,
-  water: common,
-  sewer: common,
-  reclaimed: common,
-  other: common,
-};
-/** What carries sewage keeps further from drinking water. */
-export const SEWER_TO_WATER: Clearance = { above: 18 * INCH, below: 18 * INCH, beside: 10 * FOOT, source: WATERWORKS };
-export const DEFAULT_HAND_DIG = { each: 24 * INCH, source: 'common practice; the local rule decides' } as const;
-
-/** The clearance in force between a line of a service and a utility. */
-export function clearanceFor(profile: Pick<Profile, 'clearances'>, service: Service, utility: Utility): Clearance {
-  const stated = profile.clearances?.[utility];
-  if (stated) return stated;
-  return utility === 'water' && serviceOf(service).sewage ? SEWER_TO_WATER : DEFAULT_CLEARANCES[utility];
+/** Between the outsides of the two, plumb; negative where they overlap in height. */
+export function gapAt({ top, bottom, crown, underside }: CrossingPlace): number {
+  return top + bottom > underside + crown ? bottom - crown : underside - top;
 }
 
-export function handDigFor(profile: Pick<Profile, 'handDig'>): { readonly each: number; readonly source: string } {
-  return profile.handDig ?? DEFAULT_HAND_DIG;
+/** From the centre of our pipe up to that of the utility. */
+function centres({ top, bottom, crown, underside }: CrossingPlace): number {
+  return (top + bottom - crown - underside) / 2;
 }
 
-export interface PipeLevels {
-  readonly ground: number | undefined;
-  /** Underside and crown of our pipe, outside. */
-  readonly underside: number | undefined;
-  readonly crown: number | undefined;
-  readonly bottom: number | undefined;
+function tightest(places: readonly CrossingPlace[]): CrossingPlace | undefined {
+  let found: CrossingPlace | undefined;
+  for (const place of places) if (!found || gapAt(place) < gapAt(found)) found = place;
+  return found;
+}
+
+const bottomOf = (top: number | undefined, size: number): number | undefined =>
+  top === undefined ? undefined : top - size;
+
+function topAt({ level, size }: Crossing, { ground }: RunShape, at: UpRun): number | undefined {
+  const surface = level.by === 'depth' ? groundAt(ground, at) : 0;
+  if (surface === undefined) return undefined;
+  const stated = level.by === 'depth' ? surface - level.value : level.value;
+  return level.of === 'top' ? stated : stated + size / 2;
 }
 
 /**
- * @param run the run it lies at, and its length in m: places are told from its end a, and judged up the run
- * @param levelsAt our own levels at a distance up the run, m @param outside our pipe's outside diameter, m
+ * Every place at which a level turns: the ends, the ground points between, where a depth under the ground is what is
+ * known, and where the two cross.
  */
-export function crossingResult(
-  crossing: Crossing,
-  run: Pick<Run, 'flow'>,
-  length: number,
-  outside: number,
-  levelsAt: (at: UpRun) => PipeLevels,
-): CrossingResult {
-  const { lies } = crossing;
-  const place = (at: FromA): UpRun => Math.min(length, Math.max(0, upRun(run, length, at)));
-  if (lies.how === 'across') {
-    const at = place(lies.at);
-    return resultAt(crossing, at, { from: at, to: at }, undefined, levelsAt);
-  }
-  const ends = [place(lies.from), place(lies.to)].sort((a, b) => a - b) as [UpRun, UpRun];
-  const stretch = { from: ends[0], to: ends[1] };
-  const beside = lies.off - (outside + crossing.size) / 2;
-  // The line runs straight, and so does the utility between what is known: the tightest place is at an end.
-  const [first, last] = ends.map((at) => resultAt(crossing, at, stretch, beside, levelsAt)) as [
-    CrossingResult,
-    CrossingResult,
-  ];
-  return (last.gap ?? Infinity) < (first.gap ?? Infinity) ? last : first;
+function placesOf(crossing: Crossing, run: RunShape, { from, to }: CrossingResult['stretch']): CrossingPlace[] {
+  const at = new Set<UpRun>([from, to]);
+  if (to > from) for (const point of run.ground.points) if (point.at > from && point.at < to) at.add(point.at);
+  const places = [...at].sort((a, b) => a - b).flatMap((one) => placeAt(crossing, run, one) ?? []);
+  return places.flatMap((place, index) => {
+    const next = places[index + 1];
+    const meet = next && meeting(place, next);
+    const between = meet === undefined ? undefined : placeAt(crossing, run, meet);
+    return between ? [place, between] : [place];
+  });
 }
 
-function resultAt(
-  crossing: Crossing,
-  at: UpRun,
-  stretch: CrossingResult['stretch'],
-  beside: number | undefined,
-  levelsAt: (at: UpRun) => PipeLevels,
-): CrossingResult {
-  const { ground, underside, crown, bottom: trench } = levelsAt(at);
-  const { by, of, value } = crossing.level;
-  const stated = by === 'elevation' ? value : ground === undefined ? undefined : ground - value;
-  const top = stated === undefined ? undefined : of === 'top' ? stated : stated + crossing.size / 2;
-  const bottom = top === undefined ? undefined : top - crossing.size;
-  const known = top !== undefined && bottom !== undefined && underside !== undefined && crown !== undefined;
-  const over = known ? top + bottom > underside + crown : undefined;
+/** Where between two places the centres lie level; undefined where they nowhere do. */
+function meeting(one: CrossingPlace, other: CrossingPlace): UpRun | undefined {
+  const [a, b] = [centres(one), centres(other)];
+  if (a === 0 || b === 0 || a > 0 === b > 0) return undefined;
+  return one.at + ((other.at - one.at) * a) / (a - b);
+}
+
+function placeAt(crossing: Crossing, run: RunShape, at: UpRun): CrossingPlace | undefined {
+  const { grade, envelope, ground } = run;
+  const top = topAt(crossing, run, at);
+  if (top === undefined || grade.low === undefined || grade.slope === undefined || !envelope) return undefined;
+  const trench = grade.low + grade.slope * at - envelope.invert;
+  const underside = trench + envelope.underside;
   return {
-    crossing,
     at,
-    stretch,
     top,
-    bottom,
-    gap: known ? (over ? bottom - crown : underside - top) : undefined,
-    over,
-    beside,
-    aboveBottom: bottom === undefined || trench === undefined ? undefined : bottom - trench,
+    bottom: top - crossing.size,
+    crown: underside + 2 * envelope.radius,
+    underside,
+    trench,
+    ground: groundAt(ground, at),
   };
 }

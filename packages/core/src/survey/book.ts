@@ -1,5 +1,6 @@
 import type { Benchmark, ItemOf, Levelling, Plan, Setup, Shot, Target, Uuid } from '@alveus/plan';
 import { inForce, ONLY } from '@alveus/plan';
+import { suspectsIn } from './busts';
 
 /**
  * The level book worked out: height of instrument = elevation of the point behind + backsight; elevation of a
@@ -44,9 +45,12 @@ export interface Circuit {
   readonly rise: number;
   /** Found elevation of the last benchmark, less its known one. */
   readonly misclosure: number;
-  /** Undefined where the length of the sights is needed and not known. */
-  readonly allowed: number | undefined;
+  readonly allowed: number;
+  /** By which rule: that for setups decides where the length of the sights is needed and not known. */
+  readonly by: 'distance' | 'setups';
   readonly adjusted: boolean;
+  /** Of one that misses by more than is allowed: setups among which the wrong reading is likely, where readings can tell. */
+  readonly suspects: readonly Uuid[];
 }
 
 export const DEFAULT_LEVELLING: Levelling = {
@@ -130,12 +134,12 @@ function circuitOf(
   const rawEnd = raw.found.get(closing.shot.id);
   if (known === undefined || rawEnd === undefined || from?.on !== 'benchmark') return { circuit: undefined, free };
   const misclosure = closing.elevation - known;
-  const allowed = allowedFor(
+  const { allowed, by } = allowedFor(
     levelling,
     path.map((id) => plan.setup[id]),
   );
-  const adjusted =
-    levelling.adjust && free.length > 0 && (allowed === undefined || Math.abs(misclosure) <= allowed + 1e-9);
+  const closes = Math.abs(misclosure) <= allowed + 1e-9;
+  const adjusted = levelling.adjust && free.length > 0 && closes;
   const { sumBack, sumFore } = sums(path, raw, rawEnd);
   const rise = rawEnd - (plan.benchmark[from.benchmark]?.elevation ?? 0);
   const circuit = {
@@ -147,10 +151,23 @@ function circuitOf(
     rise,
     misclosure,
     allowed,
+    by,
     adjusted,
+    suspects: closes
+      ? NOBODY
+      : suspectsIn(
+          path,
+          (setup) => settled.shotsOf(setup),
+          (shot) => raw.found.get(shot),
+          (benchmark) => plan.benchmark[benchmark]?.elevation,
+          misclosure,
+          allowed,
+        ),
   };
   return { circuit, free };
 }
+
+const NOBODY: readonly Uuid[] = [];
 
 /** One standing of the instrument with the shots from it that are in force. */
 interface Standing {
@@ -184,6 +201,10 @@ class Levelled {
 
   indexOf(setup: Uuid): number {
     return this.#index.get(setup) ?? 0;
+  }
+
+  shotsOf(setup: Uuid): readonly Shot[] {
+    return this.standings[this.indexOf(setup)]?.shots ?? [];
   }
 
   closingsAt(index: number): readonly Closing[] {
@@ -274,9 +295,18 @@ function sums(path: readonly Uuid[], raw: Levelled, end: number): { sumBack: num
   return { sumBack, sumFore };
 }
 
-function allowedFor({ allowed }: Levelling, setups: readonly (ItemOf<'setup'> | undefined)[]): number | undefined {
-  if (allowed.by === 'setups') return allowed.metres * Math.sqrt(setups.length);
+/** What a setup may add to a loop where nobody paced its sights: about 0.02 ft × √ of the setups; common practice. */
+const BY_SETUPS = 0.006;
+
+function allowedFor(
+  { allowed }: Levelling,
+  setups: readonly (ItemOf<'setup'> | undefined)[],
+): Pick<Circuit, 'allowed' | 'by'> {
   const sights = setups.map((setup) => setup?.sights);
-  if (sights.some((length) => length === undefined)) return undefined;
-  return allowed.metres * Math.sqrt((sights as number[]).reduce((sum, length) => sum + length, 0) / 1000);
+  if (allowed.by === 'setups' || sights.some((length) => length === undefined)) {
+    const each = allowed.by === 'setups' ? allowed.metres : BY_SETUPS;
+    return { allowed: each * Math.sqrt(setups.length), by: 'setups' };
+  }
+  const kilometres = (sights as number[]).reduce((sum, length) => sum + length, 0) / 1000;
+  return { allowed: allowed.metres * Math.sqrt(kilometres), by: 'distance' };
 }

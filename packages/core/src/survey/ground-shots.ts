@@ -16,15 +16,12 @@ export interface GroundShots {
   readonly nodes: ReadonlyMap<Uuid, GroundShot>;
   /** In order along each run, none twice at one place. */
   readonly runs: ReadonlyMap<Uuid, readonly RunShot[]>;
-  /** Shots that stand, of one place, that do not say the same; the later one is used. */
+  /** Shots that stand, of one place, that say another thing, however little; the later one is used. */
   readonly disagreeing: readonly { readonly used: Shot; readonly other: Shot; readonly by: number }[];
 }
 
 /** Places nearer than this are one place: nobody sets a rod down more exactly. */
 export const SAME_PLACE = 0.01;
-/** Two readings of one place that differ by more are not the same reading: about 1/4 in; common practice. */
-const SAME_LEVEL = 0.006;
-
 export const NO_SHOTS: GroundShots = { nodes: new Map(), runs: new Map(), disagreeing: [] };
 
 type Places = { readonly plan: Pick<Plan, 'run' | 'node'>; readonly lineage: Lineage };
@@ -39,7 +36,7 @@ export function groundShots(book: Book, places: Places): GroundShots {
   const disagreeing: { used: Shot; other: Shot; by: number }[] = [];
   const compare = (used: Shot, elevation: number, before: Kept<GroundShot> | undefined): void => {
     const by = before ? Math.abs(elevation - before.elevation) : 0;
-    if (before && by > SAME_LEVEL) disagreeing.push({ used, other: before.from, by });
+    if (before && by > 0) disagreeing.push({ used, other: before.from, by });
   };
   for (const { shots } of book.setups) {
     for (const shot of shots) {
@@ -61,12 +58,17 @@ export function groundShots(book: Book, places: Places): GroundShots {
     }
   }
   const inOrder = new Map<Uuid, RunShot[]>();
-  for (const [run, list] of runs)
+  for (const [run, list] of runs) {
+    const along = [...list.values()].map(({ shot, at, elevation }): RunShot => ({ shot, at, elevation }));
     inOrder.set(
       run,
-      [...list.values()].sort((a, b) => a.at - b.at),
+      along.sort((a, b) => a.at - b.at),
     );
-  return { nodes, runs: inOrder, disagreeing };
+  }
+  const atNodes = new Map(
+    [...nodes].map(([node, { shot, elevation }]): [Uuid, GroundShot] => [node, { shot, elevation }]),
+  );
+  return { nodes: atNodes, runs: inOrder, disagreeing };
 }
 
 /** The slot of a shot at the same place, or the slot that is free for this one. */
@@ -87,7 +89,7 @@ function groundPlace(
   const { target } = shot;
   if (target.on === 'node') {
     if (target.what !== 'ground') return undefined;
-    return plan.node[target.node] ? { node: target.node } : (lineage.spot(target.node) ?? { node: target.node });
+    return plan.node[target.node] ? { node: target.node } : (lineage.spots.get(target.node) ?? { node: target.node });
   }
   if (target.on !== 'run') return undefined;
   const [now] = itemsNow(shot, plan, lineage);

@@ -1,2 +1,4 @@
 export * from './book';
 export * from './ground-shots';
+export * from './checks';
+export * from './node-ground';

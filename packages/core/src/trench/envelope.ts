@@ -19,6 +19,8 @@ export interface Envelope {
   readonly layers: readonly EnvelopeLayer[];
   /** Total thickness of the surface layers. */
   readonly surface: number;
+  /** The highest top of the layers that stand on the bottom. */
+  readonly highest: number;
   /** Depths at which some layer's top changes the way it follows the ground; in order. */
   readonly kinks: readonly number[];
   /** The tops once more, as plain numbers for the innermost loop: top = asked + hung × depth. */
@@ -91,6 +93,7 @@ export function envelope(section: Section, pipe: Pick<ItemOf<'pipe'>, 'outside' 
     invert: underside + pipe.wall,
     layers,
     surface,
+    highest: layers.reduce((most, { top }) => (top.from === 'bottom' ? Math.max(most, top.height) : most), 0),
     kinks: kinksOf(layers, underside, radius, surface),
     asked: Float64Array.from(layers, ({ top }) => (top.from === 'bottom' ? top.height : top.offset)),
     hung: Float64Array.from(layers, ({ top }) => (top.from === 'bottom' ? 0 : 1)),

@@ -27,8 +27,6 @@ export type KnownStation = { readonly [K in keyof Station]: number };
 
 export interface RunTrench {
   readonly width: number;
-  /** At every known ground point, in order: between them everything runs straight. */
-  readonly stations: readonly KnownStation[];
   readonly deepest: KnownStation | undefined;
   readonly shallowest: KnownStation | undefined;
   /** Over the length where ground and grade are known, m³. Undefined where the pipe does not fit the trench. */
@@ -49,7 +47,6 @@ export function runTrench(
     const width = trenchWidth(section.width, pipe, 0);
     return {
       width,
-      stations: NO_STATIONS,
       deepest: undefined,
       shallowest: undefined,
       amounts: width >= pipe.outside - NEAR ? noAmounts(of) : undefined,
@@ -84,12 +81,14 @@ export function runTrench(
       );
     }
   }
-  const stations = points.map(({ at, elevation }): KnownStation => new AtStation(at, elevation, low + slope * at, of));
+  const station = (index: number): KnownStation => {
+    const { at, elevation } = points[index] as GroundPoint;
+    return stationOf(at, elevation, low + slope * at, of);
+  };
   return {
     width,
-    stations,
-    deepest: stations[deepest],
-    shallowest: stations[shallowest],
+    deepest: station(deepest),
+    shallowest: station(shallowest),
     amounts,
     missing: fits ? ground.missing : ground.length,
   };
@@ -97,33 +96,27 @@ export function runTrench(
 
 const NO_STATIONS: readonly KnownStation[] = [];
 
-/** Holds what is measured; the rest is taken off when it is asked for. */
-class AtStation implements KnownStation {
-  constructor(
-    readonly at: UpRun,
-    readonly ground: number,
-    readonly invert: number,
-    private readonly of: Envelope,
-  ) {}
+/** Stations at every known ground point, in order up the run: between them everything runs straight. */
+export function stationsOf(
+  { low, slope }: RunGradeResult,
+  { points }: GroundProfile,
+  of: Envelope | undefined,
+): readonly KnownStation[] {
+  if (low === undefined || slope === undefined || !of) return NO_STATIONS;
+  return points.map(({ at, elevation }) => stationOf(at, elevation, low + slope * at, of));
+}
 
-  get bottom(): number {
-    return this.invert - this.of.invert;
-  }
-
-  get depth(): number {
-    return this.ground - (this.invert - this.of.invert);
-  }
-
-  get cover(): number {
-    return this.depth - this.of.underside - 2 * this.of.radius;
-  }
+function stationOf(at: UpRun, ground: number, invert: number, of: Envelope): KnownStation {
+  const bottom = invert - of.invert;
+  const depth = ground - bottom;
+  return { at, ground, invert, bottom, depth, cover: depth - of.underside - 2 * of.radius };
 }
 
 /** Levels at any distance up the run. */
 export function stationAt(grade: RunGradeResult, ground: GroundProfile, of: Envelope | undefined, at: UpRun): Station {
   const elevation = groundAt(ground, at);
   const invert = grade.low === undefined || grade.slope === undefined ? undefined : grade.low + grade.slope * at;
-  if (invert !== undefined && elevation !== undefined && of) return new AtStation(at, elevation, invert, of);
+  if (invert !== undefined && elevation !== undefined && of) return stationOf(at, elevation, invert, of);
   return {
     at,
     ground: elevation,

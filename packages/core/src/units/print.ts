@@ -11,6 +11,8 @@ export interface PrintOptions {
   readonly fraction?: Fraction;
   /** Leave the unit out, where a heading says it. */
   readonly bare?: boolean;
+  /** Digits more than usual; of a fraction, halvings. */
+  readonly finer?: number;
 }
 
 /**
@@ -19,10 +21,12 @@ export interface PrintOptions {
  */
 export function print(value: number, quantity: Quantity, system: System, options: PrintOptions = {}): string {
   const unit = unitOf(quantity, system);
-  if (unit.style === 'feet-inches') return feetAndInches(value, options.fraction ?? 8);
-  if (unit.style === 'inches') return inches(value, options.fraction ?? 8);
+  const finer = options.finer ?? 0;
+  const fraction = (options.fraction ?? 8) * 2 ** finer;
+  if (unit.style === 'feet-inches') return feetAndInches(value, fraction);
+  if (unit.style === 'inches') return inches(value, fraction);
   if (unit.style === 'chainage') return chainage(value, system);
-  const number = decimals(value / unit.size, unit.places);
+  const number = decimals(value / unit.size, unit.places + finer);
   return options.bare || unit.name === '' ? number : unit.name === '%' ? `${number} %` : `${number} ${unit.name}`;
 }
 
@@ -102,7 +106,7 @@ export function printInchesPerFoot(slope: number): string {
   return `${exact ? '' : '≈ '}${slope < 0 && sixteenths > 0 ? MINUS : ''}${text} in/ft`;
 }
 
-function feetAndInches(value: number, fraction: Fraction): string {
+function feetAndInches(value: number, fraction: number): string {
   const parts = Math.round((Math.abs(value) / INCH) * fraction);
   const feet = Math.floor(parts / (12 * fraction));
   const rest = mixed(parts - feet * 12 * fraction, fraction) || '0';
@@ -110,7 +114,7 @@ function feetAndInches(value: number, fraction: Fraction): string {
   return feet > 0 ? `${sign}${feet}' ${rest}"` : `${sign}${rest}"`;
 }
 
-function inches(value: number, fraction: Fraction): string {
+function inches(value: number, fraction: number): string {
   const parts = Math.round((Math.abs(value) / INCH) * fraction);
   return `${value < 0 && parts > 0 ? MINUS : ''}${mixed(parts, fraction) || '0'}"`;
 }

@@ -1,7 +1,7 @@
-import type { Evaluation, LineResult } from '../evaluate';
+import type { Evaluation } from '../evaluate';
 import type { Measured, Phrase } from '../phrase';
 import { measured } from '../phrase';
-import type { RunResult } from '../run-result';
+import type { LineResult, RunResult } from '../results';
 import { slopedLength } from '../trench';
 import type { FigureRef, Working, WorkingStep } from './working';
 

@@ -1,5 +1,5 @@
 import type { Evaluation } from '../evaluate';
-import type { RunResult } from '../run-result';
+import type { RunResult } from '../results';
 import type { FigureRef, Working } from './working';
 import { explainAmount } from './amounts';
 import { explainGrade } from './grade';

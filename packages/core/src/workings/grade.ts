@@ -2,7 +2,7 @@ import { lowerOf } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { factsOf } from '../grade';
 import { measured } from '../phrase';
-import type { RunResult } from '../run-result';
+import type { RunResult } from '../results';
 import { INCH } from '../units';
 import type { Working, WorkingStep } from './working';
 

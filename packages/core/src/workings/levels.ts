@@ -1,6 +1,6 @@
 import type { Measured, Phrase } from '../phrase';
 import { measured } from '../phrase';
-import type { RunResult } from '../run-result';
+import type { RunResult } from '../results';
 import type { Station } from '../trench';
 import { layerTops, stationAt } from '../trench';
 import type { FigureRef, Working, WorkingStep } from './working';

@@ -1,7 +1,7 @@
 import type { Item, Plan, Uuid } from '@alveus/plan';
 import { itemsNow, itemsOf, KINDS, kindOf, lineageOf } from '@alveus/plan';
 import type { Evaluation, Finding, RuleName } from '../../src';
-import { evaluate, findingsOf, fromEndA, nodeLevel, stationAt, upRun } from '../../src';
+import { crossingsAt, evaluate, findingsOf, fromEndA, nodeLevel, stationAt, upRun } from '../../src';
 import type { State } from './steps';
 import type { Surveyed } from './surveyed';
 
@@ -50,7 +50,7 @@ export function seen({ plan, evaluation, tracks }: State, first: Surveyed): Map<
     }
   }
   for (const run of evaluation.runs.values()) {
-    for (const { crossing, at, top, bottom, gap, over } of run.crossings) {
+    for (const { crossing, at, top, bottom, gap, over } of crossingsAt(evaluation, run.id)) {
       const place = tracks.track(run.id, fromEndA(run.run, run.length, at));
       if (crossing.lies.how === 'across' && place)
         found.set(`crossing ${crossing.id}`, [
@@ -173,12 +173,15 @@ export function rulesAt(
       if (!place || !run) continue;
       const at = upRun(run.run, run.length, place.at);
       const rules = (byRun.get(place.run) ?? []).filter(
-        ({ stretch }) => reach === 'on the run' || !stretch || (at >= stretch.from + CLOSE && at <= stretch.to - CLOSE),
+        ({ stretches }) =>
+          reach === 'on the run' ||
+          stretches.length === 0 ||
+          stretches.some(({ run: on, from, to }) => on === run.id && at >= from + CLOSE && at <= to - CLOSE),
       );
       // What is told of one point of a run is not told of the rest of it.
       found.set(
         `${track} ${part}`,
-        new Set(rules.filter(({ stretch, rule }) => stretch || WHOLE.has(rule)).map(({ rule }) => rule)),
+        new Set(rules.filter(({ stretches, rule }) => stretches.length > 0 || WHOLE.has(rule)).map(({ rule }) => rule)),
       );
     }
   }
@@ -226,7 +229,7 @@ export function expectFresh({ plan, evaluation }: State): void {
     expect(now?.grade).toEqual(run.grade);
     expect(now?.ground.points).toEqual(run.ground.points);
     expect(now?.trench?.amounts).toEqual(run.trench?.amounts);
-    expect(now?.findings).toEqual(run.findings);
+    expect(evaluation.findings.run.get(id)).toEqual(fresh.findings.run.get(id));
   }
   expect(findingsOf(evaluation)).toEqual(findingsOf(fresh));
 }

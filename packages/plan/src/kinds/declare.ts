@@ -108,6 +108,14 @@ export interface ServiceDeclaration<Service extends string> {
   readonly sewage?: true;
   /** Must lie below the frost. */
   readonly frost?: true;
+  /** May lie dead level. */
+  readonly level?: true;
+  /** Its cover is soil, measured over the stone round the pipe. */
+  readonly coverOverStone?: true;
+  /** Takes water out of the ground through its wall. */
+  readonly perforated?: true;
+  /** Carries what runs off roofs. */
+  readonly roofWater?: true;
   /** Lies in native soil only: stone would carry a leak unseen to the lowest lateral. */
   readonly nativeOnly?: true;
 }

@@ -6,6 +6,7 @@ import type { ServiceRule, SlopeBand } from './rules';
 
 const COMMON = 'common practice';
 const SEWER_TABLE = 'Recommended Standards for Wastewater Facilities, least slopes (from memory)';
+const TWO_FEET_A_SECOND = '2 ft/s running full, n 0.013: what the published table comes to';
 const PLUMBING_TABLE = 'International Plumbing Code, slopes of horizontal drainage (from memory)';
 
 /** Least slopes of sanitary sewers, ft per 100 ft by size in inches; from memory. At least 2 ft/s full with n 0.013. */
@@ -13,12 +14,28 @@ export const SEWER_LEAST_SLOPES: readonly (readonly [inches: number, per100: num
   [8, 0.4],
   [10, 0.28],
   [12, 0.22],
+  [14, 0.17],
   [15, 0.15],
+  [16, 0.14],
   [18, 0.12],
+  [21, 0.1],
   [24, 0.08],
+  [27, 0.067],
   [30, 0.058],
+  [33, 0.052],
   [36, 0.046],
+  [39, 0.041],
+  [42, 0.037],
 ];
+
+/** Sizes beyond the table, inches. */
+const LARGER = [48, 54, 60, 66, 72, 78, 84, 90, 96] as const;
+
+/** The slope at which a full pipe runs at 2 ft/s with n 0.013 (Manning), rounded up to 0.001 ft in 100 ft. */
+function selfCleansing(inches: number): number {
+  const slope = ((0.013 * 2 * FOOT) / ((inches * INCH) / 4) ** (2 / 3)) ** 2;
+  return Math.ceil(slope * 1e5) / 1e5;
+}
 
 const band = (fromInches: number, least: number, severity: SlopeBand['severity'], source = COMMON): SlopeBand => ({
   fromNominal: fromInches * INCH,
@@ -47,6 +64,7 @@ export const SERVICE_LIST = [
       leastSlope: [
         ...onePercent,
         ...SEWER_LEAST_SLOPES.map(([inches, per100]) => band(inches, per100 / 100, 'watch', SEWER_TABLE)),
+        ...LARGER.map((inches) => band(inches, selfCleansing(inches), 'watch', TWO_FEET_A_SECOND)),
         band(8, 0, 'fix', COMMON),
       ],
       steep: fast,
@@ -64,6 +82,7 @@ export const SERVICE_LIST = [
     rules: { leastSlope: onePercent, steep: fast, cover: cover(6, 12) },
     pipe: '4 in SDR 35',
     sections: ['yard', 'sewer', 'metric'],
+    roofWater: true,
   }),
   declareService({
     service: 'yard-drain',
@@ -84,6 +103,7 @@ export const SERVICE_LIST = [
     rules: { leastSlope: onePercent, steep: steeper(0.1), cover: cover(3, 12) },
     pipe: '4 in SDR 35',
     sections: ['french', 'frenchBedded'],
+    perforated: true,
   }),
   declareService({
     service: 'curtain-drain',
@@ -94,6 +114,7 @@ export const SERVICE_LIST = [
     rules: { leastSlope: onePercent, steep: steeper(0.1), cover: cover(3, 12) },
     pipe: '4 in SDR 35',
     sections: ['curtain', 'french'],
+    perforated: true,
   }),
   declareService({
     service: 'building-sewer',
@@ -147,5 +168,8 @@ export const SERVICE_LIST = [
     pipe: '4 in SDR 35',
     sections: ['lateral'],
     sewage: true,
+    level: true,
+    coverOverStone: true,
+    perforated: true,
   }),
 ] as const;

@@ -9,13 +9,11 @@ import type { Plan } from './plan';
  * somebody who had not heard, finds its place by that.
  */
 export interface Lineage {
-  /** The parts a run that is gone lies in now; empty for one that was taken out, or never was. */
-  pieces(run: Uuid): readonly Piece[];
+  /** The parts a run that is gone lies in now; none for one that was taken out, or never was. */
+  readonly pieces: ReadonlyMap<Uuid, readonly Piece[]>;
   /** Where on a run a node that is gone stood. */
-  spot(node: Uuid): { readonly run: Uuid; readonly at: FromA } | undefined;
+  readonly spots: ReadonlyMap<Uuid, { readonly run: Uuid; readonly at: FromA }>;
 }
-
-const NONE: readonly Piece[] = [];
 
 export function lineageOf(runs: Readonly<Record<Uuid, Run>>): Lineage {
   const pieces = new Map<Uuid, Piece[]>();
@@ -35,7 +33,7 @@ export function lineageOf(runs: Readonly<Record<Uuid, Run>>): Lineage {
     }
   }
   for (const list of pieces.values()) list.sort((x, y) => (x.run === y.run ? x.from - y.from : x.run < y.run ? -1 : 1));
-  return { pieces: (run) => pieces.get(run) ?? NONE, spot: (node) => spots.get(node) };
+  return { pieces, spots };
 }
 
 /** The item as it lies now: itself where its run is there (or was taken out), else what of it lies on each part of that run. */
@@ -43,8 +41,9 @@ export function itemsNow<T extends Item>(item: T, plan: Pick<Plan, 'run'>, linea
   const { along } = kindOf(item.kind);
   const run = along?.run(item);
   if (!along || run === undefined || plan.run[run]) return [item];
-  if (lineage.pieces(run).length === 0) return [item];
-  const parts = lineage.pieces(run).flatMap((piece) => (itemOn(along, item, piece) as T | undefined) ?? []);
+  const pieces = lineage.pieces.get(run);
+  if (!pieces) return [item];
+  const parts = pieces.flatMap((piece) => (itemOn(along, item, piece) as T | undefined) ?? []);
   const points = along.spans(item).every(({ from, to }) => from === to);
   return points ? parts.slice(0, along.spans(item).length) : parts;
 }

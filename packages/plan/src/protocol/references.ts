@@ -29,8 +29,8 @@ export function referencesOf(item: Item): Reference[] {
  */
 export function whereNow({ to }: Reference, plan: Plan, lineage: Lineage): Address[] {
   if (itemAt(plan, to)) return [to];
-  if (to.kind === 'run') return lineage.pieces(to.id).map(({ run }) => ({ kind: 'run', id: run }));
-  const spot = to.kind === 'node' ? lineage.spot(to.id) : undefined;
+  if (to.kind === 'run') return (lineage.pieces.get(to.id) ?? []).map(({ run }) => ({ kind: 'run', id: run }));
+  const spot = to.kind === 'node' ? lineage.spots.get(to.id) : undefined;
   return spot ? [{ kind: 'run', id: spot.run }] : [];
 }
 

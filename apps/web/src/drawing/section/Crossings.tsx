@@ -1,4 +1,5 @@
-import type { RunResult } from '@alveus/core';
+import type { CrossingResult, Evaluation, RunResult } from '@alveus/core';
+import { crossingsAt } from '@alveus/core';
 import { memo } from 'react';
 import { Circle, G, Rect, Text as SvgText } from 'react-native-svg';
 import { FONT } from '../../theme/theme';
@@ -8,6 +9,7 @@ import { PAD } from './frame';
 import type { RunShapes } from './geometry';
 
 interface CrossingsProps {
+  evaluation: Pick<Evaluation, 'site' | 'crossings'>;
   shapes: readonly RunShapes<RunResult>[];
   frame: SectionFrame;
   /** How far round a utility is dug by hand, m. */
@@ -15,28 +17,37 @@ interface CrossingsProps {
 }
 
 /** Utilities on the long section: cut through, in their colour with their letter, and the zone that is dug by hand. */
-export function Crossings({ shapes, frame, handDig }: CrossingsProps) {
-  return shapes.map(({ run, start }) =>
-    run.crossings.length === 0 ? null : (
-      <CrossingsOfRun key={run.id} run={run} start={start} frame={frame} handDig={handDig} />
-    ),
-  );
+export function Crossings({ evaluation, shapes, frame, handDig }: CrossingsProps) {
+  return shapes.map(({ run, start }) => {
+    const crossings = crossingsAt(evaluation, run.id);
+    return crossings.length === 0 ? null : (
+      <CrossingsOfRun
+        key={run.id}
+        crossings={crossings}
+        length={run.length}
+        start={start}
+        frame={frame}
+        handDig={handDig}
+      />
+    );
+  });
 }
 
-interface CrossingsOfRunProps extends Omit<CrossingsProps, 'shapes'> {
-  run: RunResult;
+interface CrossingsOfRunProps extends Omit<CrossingsProps, 'shapes' | 'evaluation'> {
+  crossings: readonly CrossingResult[];
+  length: number;
   start: number;
 }
 
-const CrossingsOfRun = memo(function CrossingsOfRun({ run, start, frame, handDig }: CrossingsOfRunProps) {
+const CrossingsOfRun = memo(function CrossingsOfRun({ crossings, length, start, frame, handDig }: CrossingsOfRunProps) {
   const { x, y, height } = frame;
   const base = height - PAD.bottom;
-  return run.crossings.map(({ crossing, at, stretch, top, bottom }) => {
+  return crossings.map(({ crossing, at, stretch, top, bottom }) => {
     if (top === undefined || bottom === undefined) return null;
     const mark = UTILITY_MARKS[crossing.utility];
     const across = crossing.lies.how === 'across';
     const [from, to] = across ? [at - handDig, at + handDig] : [stretch.from, stretch.to];
-    const [left, right] = [x.to(start + Math.max(0, from)), x.to(start + Math.min(run.length, to))];
+    const [left, right] = [x.to(start + Math.max(0, from)), x.to(start + Math.min(length, to))];
     const middle = x.to(start + at);
     const high = Math.max(5, y.to(bottom) - y.to(top));
     return (
@@ -92,10 +103,10 @@ function sameCrossings(a: CrossingsOfRunProps, b: CrossingsOfRunProps): boolean 
     a.frame === b.frame &&
     a.start === b.start &&
     a.handDig === b.handDig &&
-    a.run.length === b.run.length &&
-    a.run.crossings.length === b.run.crossings.length &&
-    a.run.crossings.every((one, index) => {
-      const other = b.run.crossings[index];
+    a.length === b.length &&
+    a.crossings.length === b.crossings.length &&
+    a.crossings.every((one, index) => {
+      const other = b.crossings[index];
       return (
         one.crossing === other?.crossing && one.top === other.top && one.bottom === other.bottom && one.at === other.at
       );

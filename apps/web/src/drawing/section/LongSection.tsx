@@ -1,5 +1,5 @@
 import type { Evaluation, Finding, LineResult, System } from '@alveus/core';
-import { handDigFor } from '@alveus/core';
+import { numberFor } from '@alveus/core';
 import { lowerOf } from '@alveus/plan';
 import { memo, useMemo } from 'react';
 import Svg, { Path } from 'react-native-svg';
@@ -62,7 +62,7 @@ export const LongSection = memo(function LongSection({
       <Path {...moves('inside')} fill={tones.bore} />
       <Path {...moves('invert')} stroke={tones.water} strokeWidth={3} fill="none" />
       <Path {...moves('ground')} stroke={tones.ink} strokeWidth={2.5} fill="none" strokeLinejoin="round" />
-      <Crossings shapes={shapes} frame={frame} handDig={handDigFor(profile).each} />
+      <Crossings evaluation={evaluation} shapes={shapes} frame={frame} handDig={numberFor(profile, 'hand-dig').value} />
       <Path {...moves('arrows')} stroke={tones.water} strokeWidth={3} fill="none" />
       <Branches arrivals={arriving} />
       <Path {...moves('leaders')} stroke={tones.muted} strokeWidth={1} strokeDasharray="2 3" />

@@ -1,4 +1,4 @@
-import type { LineShape, Preview, RunResult, RunShape } from '@alveus/core';
+import type { CrossingResult, LineShape, Preview, RunResult, RunShape } from '@alveus/core';
 import { groundAt, layerTops, stationAt } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import type { Look } from '../looks';
@@ -78,7 +78,7 @@ function shapesOf<Run extends RunShape>(
           [start + run.length, high + level],
         ]);
   const layers: SectionShape[] = [];
-  if (of && trench && trench.stations.length > 1) {
+  if (of && trench && run.ground.points.length > 1 && low !== undefined && high !== undefined) {
     const tops = at.map((distance) => {
       const station = stationAt(run.grade, run.ground, of, distance);
       const bottom = station.bottom ?? 0;
@@ -140,6 +140,7 @@ function sampleDistances(run: RunShape, samples: number): number[] {
 export function extentOf(
   shapes: readonly RunShapes<RunResult>[],
   water: readonly (number | undefined)[],
+  crossings: (run: Uuid) => readonly CrossingResult[] = () => [],
 ): Extent | undefined {
   const values = water.filter((level) => level !== undefined);
   for (const { ground, layers, pipe, run } of shapes) {
@@ -148,7 +149,7 @@ export function extentOf(
     for (const ends of pipe) values.push(ends[0][1], ends[1][1]);
     const bottom = run.grade.low !== undefined && run.envelope ? run.grade.low - run.envelope.invert : undefined;
     if (bottom !== undefined) values.push(bottom);
-    for (const { top, bottom: under } of run.crossings)
+    for (const { top, bottom: under } of crossings(run.id))
       if (top !== undefined && under !== undefined) values.push(top, under);
   }
   if (values.length === 0) return undefined;

@@ -71,7 +71,7 @@ export const Picture = memo(
           />
         ))}
         <Path d={arrowPath(runs)} fill={tones.water} />
-        <UtilityLines runs={evaluation.runs} placed={placed} zoom={zoom} />
+        <UtilityLines evaluation={evaluation} placed={placed} zoom={zoom} />
         <Chosen.Node evaluation={evaluation} spots={spots} node={chosenNode} at={placed.get(chosenNode ?? '')} />
         <Path d={nodes.plain} {...pen} />
         <Path d={nodes.outlet} fill={tones.water} stroke={tones.ink} strokeWidth={1.5} />

@@ -1,4 +1,5 @@
-import type { RunResult } from '@alveus/core';
+import type { Evaluation } from '@alveus/core';
+import { crossingsAt } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import { memo } from 'react';
 import { Circle, G, Line, Text as SvgText } from 'react-native-svg';
@@ -6,7 +7,7 @@ import { FONT } from '../../theme/theme';
 import { UTILITY_MARKS } from '../utilities';
 
 interface UtilityLinesProps {
-  runs: ReadonlyMap<Uuid, RunResult>;
+  evaluation: Pick<Evaluation, 'runs' | 'site' | 'crossings'>;
   placed: ReadonlyMap<Uuid, { x: number; y: number }>;
   zoom: number;
 }
@@ -15,8 +16,9 @@ interface UtilityLinesProps {
 const REACH = 34;
 
 /** Utilities across and beside the runs, in their colour with their letter. */
-export const UtilityLines = memo(function UtilityLines({ runs, placed, zoom }: UtilityLinesProps) {
-  return [...runs.values()].flatMap(({ run, length, crossings }) => {
+export const UtilityLines = memo(function UtilityLines({ evaluation, placed, zoom }: UtilityLinesProps) {
+  return [...evaluation.runs.values()].flatMap(({ run, length }) => {
+    const crossings = crossingsAt(evaluation, run.id);
     // From end a, as it is told: on the same side of the pipe whichever way that flows.
     const [a, b] = [placed.get(run.a), placed.get(run.b)];
     if (crossings.length === 0 || !a || !b || length <= 0) return [];

@@ -14,6 +14,12 @@ export const RunRow = memo(function RunRow({ id }: { id: Uuid }) {
   const store = useStore() as Store;
   const { system, fraction } = useUnits();
   const run = useAppSelector((state) => selectRested(state).runs.get(id));
+  const troubled = useAppSelector(
+    (state) =>
+      selectRested(state)
+        .findings.run.get(id)
+        ?.some(({ severity }) => severity !== 'watch') ?? false,
+  );
   const chosen = useAppSelector((state) => selectPlace(state)?.run.id === id);
   if (!run) return null;
   const { slope } = run.grade;
@@ -24,7 +30,6 @@ export const RunRow = memo(function RunRow({ id }: { id: Uuid }) {
     run.pipe?.name ?? 'no pipe',
     deepest === undefined ? '' : `to ${print(deepest, 'depth', system, { fraction })} deep`,
   ];
-  const troubled = run.findings.some((finding) => finding.severity !== 'watch');
   return (
     <Row
       loose

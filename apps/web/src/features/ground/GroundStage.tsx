@@ -13,16 +13,7 @@ import { Benchmarks } from './Benchmarks';
 import { bookRows } from './bookRows';
 import { Loops } from './Loops';
 
-/** The rules whose findings belong to Ground. */
-const GROUND_FINDINGS: ReadonlySet<string> = new Set([
-  'misclosure',
-  'setup-open',
-  'shots-disagree',
-  'ground-twice',
-  'ground-missing',
-  'break-beyond-run',
-  'profile-no-fit',
-]);
+const GROUND_FINDINGS = ['ground'] as const;
 
 /** How high is everything? The level book, and the ground it gives. */
 export function GroundStage() {
@@ -47,7 +38,7 @@ export function GroundStage() {
         <>
           <Benchmarks />
           <Loops />
-          <StageFindings rules={GROUND_FINDINGS} />
+          <StageFindings stages={GROUND_FINDINGS} />
         </>
       }
       rows={rows}

@@ -19,16 +19,16 @@ function Loop({ circuit }: { circuit: Circuit }) {
   const size = (value: number): string => print(value, 'elevation');
   const adjusting = useAppSelector((state) => selectRested(state).book.levelling.adjust);
   const benchmark = useAppSelector((state) => state.job.plan.benchmark[circuit.to]?.name ?? 'its benchmark');
-  const { misclosure, allowed, adjusted, setups, sumBack, sumFore, rise } = circuit;
-  const good = allowed === undefined || Math.abs(misclosure) <= allowed + 1e-9;
-  const tone = allowed === undefined ? 'muted' : good ? 'settled' : 'fix';
-  const judged =
-    allowed === undefined ? 'what is allowed needs the length of the sights.' : `${size(allowed)} is allowed.`;
+  const { misclosure, allowed, by, adjusted, setups, suspects, sumBack, sumFore, rise } = circuit;
+  const good = Math.abs(misclosure) <= allowed + 1e-9;
+  const tone = good ? 'settled' : 'fix';
+  const judged = `${size(allowed)} is allowed${by === 'setups' ? ` for ${setups.length} setups` : ''}.`;
+  const names = useAppSelector((state) => suspects.map((id) => state.job.plan.setup[id]?.name ?? '').join(', '));
   const spread = adjusted
     ? ` Spread over its setups, ${print(-misclosure / setups.length, 'fine')} each.`
     : good
       ? ''
-      : ' Not spread: find the wrong reading.';
+      : ` Not spread: find the wrong reading${names === '' ? '' : `, likely at ${names}`}.`;
   return (
     <View style={[styles.loop, { borderColor: tones[tone] }]} role="group" aria-label="How the loop closed">
       <View style={styles.head}>

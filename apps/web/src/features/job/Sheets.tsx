@@ -42,6 +42,7 @@ const SHEETS: Parts = {
   levelling: from(ground, 'LevellingSheet'),
   shot: from(ground, 'ShotSheet'),
   working: from(own, 'WorkingSheet'),
+  try: from(own, 'TrySheet'),
   aside: from(own, 'AsideSheet'),
   parted: from(own, 'PartedSheet'),
   menu: from(own, 'MenuSheet'),

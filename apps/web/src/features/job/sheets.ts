@@ -3,3 +3,4 @@ export { AsideSheet } from './AsideSheet';
 export { ConflictSheet } from './ConflictSheet';
 export { MenuSheet } from './MenuSheet';
 export { PartedSheet } from './PartedSheet';
+export { TrySheet } from '../parts/TrySheet';

@@ -1,14 +1,7 @@
 import type { Stage, StageState } from '../../store/results';
 import { STAGES } from '../../store/results';
 import type { Tab } from '../../ui';
-
-const WORDS: Record<Stage, string> = {
-  site: 'Site',
-  ground: 'Ground',
-  grade: 'Grade',
-  trench: 'Trench',
-  order: 'Order',
-};
+import { STAGE_WORDS } from '../parts/words';
 
 const MARKS: Record<StageState, Tab<Stage>['mark']> = {
   empty: { icon: null, tone: 'muted' },
@@ -21,7 +14,7 @@ const MARKS: Record<StageState, Tab<Stage>['mark']> = {
 export const stageTabs = (states: Readonly<Record<Stage, StageState>>): Tab<Stage>[] =>
   STAGES.map((stage) => ({
     value: stage,
-    label: WORDS[stage],
+    label: STAGE_WORDS[stage],
     icon: stage,
     state: states[stage],
     mark: MARKS[states[stage]],

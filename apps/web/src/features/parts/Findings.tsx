@@ -1,26 +1,29 @@
-import type { Finding, LineResult } from '@alveus/core';
-import { distanceOf, print, say } from '@alveus/core';
+import type { Finding, FindingGroup, Give, Stage, Stretch } from '@alveus/core';
+import { distanceOf, grouped, print, ruleNamed, whereIs } from '@alveus/core';
 import type { Severity } from '@alveus/plan';
-import { memo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { lineChosen, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { useStore } from 'react-redux';
+import type { Store } from '../../store';
+import { lineChosen, sheetOpened, stationMoved, useAppDispatch, useAppSelector } from '../../store';
 import { selectFindings, selectRested } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
-import { Heading, Icon, List, Tap, useUnits, Words } from '../../ui/measured';
+import { Button, Heading, Icon, List, Tap, useUnits, Words } from '../../ui/measured';
+import { useSay } from './useSay';
 
 export const SEVERITY_WORD: Record<Severity, string> = { stop: 'Stop', fix: 'Fix', watch: 'Look twice' };
 
 interface StageFindingsProps {
-  /** Which of them belong to this stage; all where it is left out. */
-  rules?: ReadonlySet<string>;
+  /** The stages whose findings are told here; all where it is left out. */
+  stages?: readonly Stage[];
   /** Said where there are none; nothing is shown at all where this is left out. */
   quiet?: string;
 }
 
 /** The judgement calls of a stage, gravest first. */
-export const StageFindings = memo(function StageFindings({ rules, quiet }: StageFindingsProps) {
+export const StageFindings = memo(function StageFindings({ stages, quiet }: StageFindingsProps) {
   const all = useAppSelector(selectFindings);
-  const findings = rules ? all.filter(({ rule }) => rules.has(rule)) : all;
+  const findings = useMemo(() => (stages ? all.filter(({ stage }) => stages.includes(stage)) : all), [all, stages]);
   if (findings.length === 0 && quiet === undefined) return null;
   return (
     <>
@@ -33,10 +36,9 @@ export const StageFindings = memo(function StageFindings({ rules, quiet }: Stage
 /** Rows that are made at once; the rest are made when they are asked for. */
 const AT_ONCE = 30;
 
-/** Tapping one goes to its place and opens its reasons. */
 function Findings({ findings, quiet }: { findings: readonly Finding[]; quiet: string }) {
   const [all, setAll] = useState(false);
-  const lines = useAppSelector((state) => selectRested(state).lines);
+  const groups = useMemo(() => grouped(findings), [findings]);
   if (findings.length === 0) {
     return (
       <View style={styles.none}>
@@ -44,13 +46,17 @@ function Findings({ findings, quiet }: { findings: readonly Finding[]; quiet: st
       </View>
     );
   }
-  const more = findings.length - AT_ONCE;
+  const more = groups.length - AT_ONCE;
   return (
     <>
       <List label="Findings">
-        {(all ? findings : findings.slice(0, AT_ONCE)).map((finding) => (
-          <FindingRow key={finding.id} finding={finding} line={lines.get(finding.line ?? '')} />
-        ))}
+        {(all ? groups : groups.slice(0, AT_ONCE)).map((group) =>
+          group.findings.length > 1 ? (
+            <GroupRow key={`${group.severity}${group.rule}`} group={group} />
+          ) : (
+            group.findings.map((finding) => <FindingRow key={finding.id} finding={finding} />)
+          ),
+        )}
       </List>
       {more > 0 && !all ? (
         <Tap onPress={() => setAll(true)} style={styles.more}>
@@ -61,43 +67,71 @@ function Findings({ findings, quiet }: { findings: readonly Finding[]; quiet: st
   );
 }
 
-interface FindingRowProps {
-  finding: Finding;
-  /** The line it is about, if it is about one. */
-  line: LineResult | undefined;
-}
-
-const FindingRow = memo(function FindingRow({ finding, line }: FindingRowProps) {
-  const tones = useTones();
-  const dispatch = useAppDispatch();
+/** Many alike in one row: it opens to each of them. */
+function GroupRow({ group: { rule, severity, findings } }: { group: FindingGroup }) {
   const [open, setOpen] = useState(false);
-  const { system, fraction } = useUnits();
-  const distance =
-    line && finding.run !== undefined && finding.at !== undefined
-      ? distanceOf(line, finding.run, finding.at)
-      : undefined;
-  const color = tones[finding.severity];
-  const word = SEVERITY_WORD[finding.severity];
-  const press = (): void => {
-    setOpen(!open);
-    if (finding.line !== undefined) dispatch(lineChosen(finding.line));
-    if (distance !== undefined) dispatch(stationMoved(distance));
-  };
-  const what = say(finding.what, system, { fraction });
-  const where =
-    distance === undefined || !line ? '' : ` at ${print(line.line.startChainage + distance, 'chainage', system)}`;
+  const tones = useTones();
+  const title = ruleNamed(rule)?.title ?? rule;
+  const places = findings.reduce((sum, { stretches }) => sum + Math.max(1, stretches.length), 0);
   return (
-    <View role="listitem" style={[styles.row, { borderColor: tones.line, borderLeftColor: color }]}>
-      <Tap onPress={press} style={styles.head} expanded={open}>
-        <Icon name={finding.severity} color={color} />
+    <View role="listitem" style={[styles.row, { borderColor: tones.line, borderLeftColor: tones[severity] }]}>
+      <Tap onPress={() => setOpen(!open)} style={styles.head} expanded={open}>
+        <Icon name={severity} color={tones[severity]} />
         <View style={styles.text}>
           <Words>
-            <Words strong tone={finding.severity}>
-              {word}
+            <Words strong tone={severity}>
+              {SEVERITY_WORD[severity]}
             </Words>
-            {where}
+            {` at ${places} places`}
           </Words>
-          <Words>{what}</Words>
+          <Words>{`${title}: not so ${findings.length} times.`}</Words>
+        </View>
+      </Tap>
+      {open ? (
+        <View style={[styles.inner, { borderColor: tones.line }]}>
+          <List label={title}>
+            {findings.map((finding) => (
+              <FindingRow key={finding.id} finding={finding} />
+            ))}
+          </List>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** Tapping one goes to its place and opens its reasons. */
+const FindingRow = memo(function FindingRow({ finding }: { finding: Finding }) {
+  const tones = useTones();
+  const store = useStore() as Store;
+  const [open, setOpen] = useState(false);
+  const { system } = useUnits();
+  const tell = useSay();
+  const chainage = useAppSelector((state) => {
+    const there =
+      finding.run !== undefined || finding.node !== undefined ? whereIs(finding, selectRested(state)) : undefined;
+    return there && there.line.line.startChainage + there.distance;
+  });
+  const press = (): void => {
+    setOpen(!open);
+    const there = whereIs(finding, selectRested(store.getState()));
+    if (!there) return;
+    store.dispatch(lineChosen(there.line.id));
+    store.dispatch(stationMoved(there.distance));
+  };
+  const { severity } = finding;
+  return (
+    <View role="listitem" style={[styles.row, { borderColor: tones.line, borderLeftColor: tones[severity] }]}>
+      <Tap onPress={press} style={styles.head} expanded={open}>
+        <Icon name={severity} color={tones[severity]} />
+        <View style={styles.text}>
+          <Words>
+            <Words strong tone={severity}>
+              {SEVERITY_WORD[severity]}
+            </Words>
+            {chainage === undefined ? '' : ` at ${print(chainage, 'chainage', system)}`}
+          </Words>
+          <Words>{tell(finding.what)}</Words>
         </View>
       </Tap>
       {open ? <Reasons finding={finding} /> : null}
@@ -105,20 +139,80 @@ const FindingRow = memo(function FindingRow({ finding, line }: FindingRowProps) 
   );
 });
 
-/** By how much, why, what could give, and whose rule it is. */
+/** By how much, why, where else, what could give, and whose rule it is. */
 function Reasons({ finding }: { finding: Finding }) {
-  const { system, fraction } = useUnits();
-  const { by, why, gives, source, local } = finding;
-  const lowered = gives.map((text) => text.charAt(0).toLowerCase() + text.slice(1));
+  const tell = useSay();
+  const { by, why, gives, source, local, stretches } = finding;
+  const words = gives.filter(({ edits }) => !edits).map((give) => lowered(tell(give.words)));
   return (
     <View style={styles.reasons}>
-      {by ? <Words strong>{`By ${print(by.value, by.quantity, system, { fraction })}`}</Words> : null}
-      <Words>{say(why, system, { fraction })}</Words>
-      {lowered.length > 0 ? <Words>{`What could give: ${lowered.join('; ')}.`}</Words> : null}
+      {by ? <Words strong>{`By ${tell([by])}`}</Words> : null}
+      <Words>{tell(why)}</Words>
+      {stretches.length > 1 ? <Stretches finding={finding} /> : null}
+      {words.length > 0 ? <Words>{`What could give: ${words.join('; ')}.`}</Words> : null}
+      <Actions gives={gives} />
       <Words size="small" tone="muted">
         {`Rule: ${source}.${local ? ' The local rule and the inspector decide.' : ''}`}
       </Words>
     </View>
+  );
+}
+
+const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
+/** What one change of the plan does: tried before it is taken. */
+function Actions({ gives }: { gives: readonly Give[] }) {
+  const dispatch = useAppDispatch();
+  const tell = useSay();
+  const doable = gives.flatMap(({ words, edits }) => (edits ? [{ words: tell(words), edits }] : []));
+  if (doable.length === 0) return null;
+  return (
+    <View style={styles.actions}>
+      {doable.map(({ words, edits }) => (
+        <Button key={words} onPress={() => dispatch(sheetOpened({ sheet: 'try', words, edits }))}>
+          {words}
+        </Button>
+      ))}
+    </View>
+  );
+}
+
+/** Each stretch that it holds on: a tap goes to its worst point. */
+function Stretches({ finding: { stretches, by } }: { finding: Finding }) {
+  const store = useStore() as Store;
+  const tell = useSay();
+  const lines = useAppSelector((state) => selectRested(state).lines);
+  const runs = useAppSelector((state) => selectRested(state).runs);
+  const { system } = useUnits();
+  const placed = stretches.flatMap((one: Stretch) => {
+    const line = lines.get(runs.get(one.run)?.run.line ?? '');
+    const [from, to, at] = [one.from, one.to, one.at].map((along) => line && distanceOf(line, one.run, along));
+    return line && from !== undefined && to !== undefined && at !== undefined ? [{ one, line, from, to, at }] : [];
+  });
+  return (
+    <List label="Stretches">
+      {placed.map(({ one, line, from, to, at }) => {
+        const chainage = (along: number): string => print(line.line.startChainage + along, 'chainage', system);
+        return (
+          <View role="listitem" key={`${one.run} ${one.from}`}>
+            <Tap
+              style={styles.stretch}
+              onPress={() => {
+                store.dispatch(lineChosen(line.id));
+                store.dispatch(stationMoved(at));
+              }}
+            >
+              <Words tone="water" strong>
+                {`${chainage(from)} to ${chainage(to)}`}
+              </Words>
+              <Words size="small">
+                {`${print(to - from, 'distance', system)} long${by && one.by > 0 ? `, by ${tell([{ value: one.by, quantity: by.quantity }])} at ${chainage(at)}` : ''}`}
+              </Words>
+            </Tap>
+          </View>
+        );
+      })}
+    </List>
   );
 }
 
@@ -134,6 +228,9 @@ const styles = StyleSheet.create({
     paddingHorizontal: 12,
   },
   text: { flex: 1, gap: 2 },
+  inner: { borderTopWidth: 1, marginLeft: 12 },
   reasons: { paddingLeft: 46, paddingRight: 12, paddingBottom: 12, gap: 6 },
+  actions: { gap: 8, alignItems: 'flex-start' },
+  stretch: { paddingVertical: 6 },
   more: { paddingHorizontal: 16 },
 });

@@ -1,4 +1,4 @@
-import { followInvert, print, resolution, unitSize, waysToMove } from '@alveus/core';
+import { crossingsAt, followInvert, print, resolution, unitSize, waysToMove } from '@alveus/core';
 import type { Evaluation, Place, System } from '@alveus/core';
 import type { Edit } from '@alveus/plan';
 import { lowerOf } from '@alveus/plan';
@@ -69,7 +69,8 @@ function useFrame(width: number, height: number): SectionFrame | undefined {
     const { length, runs } = line.order;
     const water = runs[0] && evaluation.plan.node[lowerOf(runs[0])]?.water;
     const shapes = runShapes(evaluation, line, alongFactor(length, width));
-    return frameOf(extentOf(shapes, [water?.high, water?.normal]), length, width, height);
+    const levels = extentOf(shapes, [water?.high, water?.normal], (run) => crossingsAt(evaluation, run));
+    return frameOf(levels, length, width, height);
   }, [evaluation, chosen, width, height]);
 }
 

@@ -23,7 +23,7 @@ export function targetWords(told: Target, plan: Plan, system: System, lineage: L
 /** What it stood on, as the runs and nodes are now: places told before a split or a join are found in what came of it. */
 export function targetNow(target: Target, plan: Plan, lineage: Lineage): Target {
   if (target.on === 'node' && !plan.node[target.node]) {
-    const spot = target.what === 'ground' ? lineage.spot(target.node) : undefined;
+    const spot = target.what === 'ground' ? lineage.spots.get(target.node) : undefined;
     return spot ? { on: 'run', ...spot } : target;
   }
   if (target.on !== 'run') return target;

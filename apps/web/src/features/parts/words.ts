@@ -1,3 +1,4 @@
+import type { Stage } from '@alveus/core';
 import type { ItemOf, Protection } from '@alveus/plan';
 
 /** Words of the trade for what the plan names by short codes. */
@@ -56,3 +57,11 @@ export function nameAfter<T>(name: string, was: T, is: T, usual: (what: T) => st
   const number = name.startsWith(`${before} `) ? name.slice(before.length) : '';
   return name.trim() === '' || name === before || /^ \d+$/.test(number) ? `${usual(is)}${number}` : name;
 }
+
+export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  site: 'Site',
+  ground: 'Ground',
+  grade: 'Grade',
+  trench: 'Trench',
+  order: 'Order',
+};

@@ -1,200 +1,127 @@
-import { clearanceFor, DEFAULT_PROFILE, handDigFor } from '@alveus/core';
-import { Distance, ONLY, rulesFor, serviceOf, SERVICES, Slope, UTILITIES } from '@alveus/plan';
-import type { Profile, Service, ServiceRule, Utility } from '@alveus/plan';
-import { useState } from 'react';
+import { changesOf, DEFAULT_PROFILE, evaluate, findingsOf, RULES, STAGE_ORDER } from '@alveus/core';
+import type { Profile } from '@alveus/plan';
+import { applyEdits, ONLY, same } from '@alveus/plan';
+import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { UTILITY_MARKS } from '../../drawing/utilities';
 import { useAppSelector } from '../../store';
-import { selectLine } from '../../store/results';
+import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
-import { Button, Choice, NameField, PlanMeasure, usePrint, Words } from '../../ui/measured';
-import { SEVERITY_WORD } from '../parts/Findings';
+import { Button, NameField, Note, Words } from '../../ui/measured';
+import { Effect } from '../parts/Effect';
+import { STAGE_WORDS } from '../parts/words';
+import { differences } from './differences';
+import { RuleRow } from './RuleRow';
+import { ServiceRules } from './ServiceRules';
+import { UtilityRules } from './UtilityRules';
 
-/** The rules that findings judge by. They are part of the plan: type what the local code says. */
+/**
+ * The rules that findings judge by. They are part of the plan: type what the local code says. What is changed is tried
+ * first: what it does to the plan is told, and it is kept or left.
+ */
 export function RulesStage() {
   const tones = useTones();
   const { edit } = useActions();
-  const plan = useAppSelector((state) => state.job.plan);
-  const line = useAppSelector(selectLine);
-  const [service, setService] = useState<Service>(line?.line.service ?? 'storm');
-  const profile = plan.profile[ONLY] ?? DEFAULT_PROFILE;
-  const put = (next: Profile): void => edit([{ op: 'put', item: next }]);
-  const rule = rulesFor(profile, service);
-  const putRule = (next: ServiceRule): void => put({ ...profile, services: { ...profile.services, [service]: next } });
+  const inPlan = useAppSelector((state) => state.job.plan.profile[ONLY]) ?? DEFAULT_PROFILE;
+  const [tried, setTried] = useState<{ readonly on: Profile; readonly now: Profile }>();
+  // What somebody else changed meanwhile goes before what is only tried.
+  const profile = tried?.on === inPlan ? tried.now : inPlan;
+  const put = (now: Profile): void => setTried(same(now, inPlan) ? undefined : { on: inPlan, now });
+  const keep = (): void => {
+    edit([same(profile, DEFAULT_PROFILE) ? { op: 'remove', kind: 'profile', id: ONLY } : { op: 'put', item: profile }]);
+    setTried(undefined);
+  };
 
   return (
-    <ScrollView style={{ backgroundColor: tones.card }}>
-      <View style={styles.page}>
-        <Words size="title" strong heading={2}>
-          Rules in force
-        </Words>
-        <Words>
-          These decide what becomes a finding. They start as common practice and published tables; the local code and
-          the inspector come first, so change whatever they say otherwise. They are saved with the plan.
-        </Words>
-        <NameField
-          key={profile.name}
-          label="Name of these rules"
-          value={profile.name}
-          onChange={(name) => put({ ...profile, name })}
-        />
-        <PlanMeasure
-          label="Trench depth from which protection must be stated"
-          quantity="depth"
-          value={profile.protectionDepth.depth}
-          onChange={(depth) =>
-            depth !== undefined && put({ ...profile, protectionDepth: { ...profile.protectionDepth, depth } })
-          }
-          limit={Distance}
-          hint={profile.protectionDepth.source}
-        />
-        <Choice
-          label="Service"
-          options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
-          value={service}
-          onChange={setService}
-        />
-        <View style={styles.row}>
-          <PlanMeasure
-            label="Least cover, feet only"
-            quantity="thickness"
-            value={rule.cover.foot}
-            limit={Distance}
-            onChange={(foot) => foot !== undefined && putRule({ ...rule, cover: { ...rule.cover, foot } })}
+    <View style={[styles.screen, { backgroundColor: tones.card }]}>
+      <ScrollView style={styles.scroll}>
+        <View style={styles.page}>
+          <Words size="title" strong heading={2}>
+            Rules in force
+          </Words>
+          <Words>
+            These decide what becomes a finding. They start as common practice and published tables; the local code and
+            the inspector come first, so change whatever they say otherwise. They are saved with the plan.
+          </Words>
+          <NameField
+            key={profile.name}
+            label="Name of these rules"
+            value={profile.name}
+            onChange={(name) => put({ ...profile, name })}
           />
-          <PlanMeasure
-            label="Least cover, vehicles"
-            quantity="thickness"
-            value={rule.cover.vehicles}
-            limit={Distance}
-            onChange={(vehicles) => vehicles !== undefined && putRule({ ...rule, cover: { ...rule.cover, vehicles } })}
-            hint={rule.cover.source}
-          />
+          <Differing profile={profile} onReset={() => put(DEFAULT_PROFILE)} />
+          {STAGE_ORDER.map((stage) => (
+            <View key={stage} style={styles.stage}>
+              <Words size="large" strong heading={3}>
+                {STAGE_WORDS[stage]}
+              </Words>
+              <View role="list" aria-label={`Rules of ${STAGE_WORDS[stage]}`}>
+                {RULES.filter((rule) => rule.stage === stage).map((rule) => (
+                  <RuleRow key={rule.name} rule={rule} profile={profile} onChange={put} />
+                ))}
+              </View>
+            </View>
+          ))}
+          <ServiceRules profile={profile} onChange={put} />
+          <UtilityRules profile={profile} onChange={put} />
         </View>
-        <Words strong>Least slope, by pipe size</Words>
-        {rule.leastSlope.map((band, index) => (
-          <SlopeBandRow
-            key={`${service}${index}`}
-            band={band}
-            onChange={(least) =>
-              putRule({
-                ...rule,
-                leastSlope: rule.leastSlope.map((one, at) => (at === index ? { ...one, least } : one)),
-              })
-            }
-          />
-        ))}
-        {rule.steep ? (
-          <PlanMeasure
-            key={`${service}steep`}
-            label={rule.steep.by === 'slope' ? 'Looks odd above' : 'Looks odd above, running full'}
-            quantity={rule.steep.by === 'slope' ? 'slope' : 'speed'}
-            value={rule.steep.limit}
-            limit={rule.steep.by === 'slope' ? Slope : Distance}
-            hint={rule.steep.source}
-            onChange={(value) =>
-              value !== undefined && rule.steep && putRule({ ...rule, steep: { ...rule.steep, limit: value } })
-            }
-          />
-        ) : (
-          <Words tone="muted">No upper limit on the slope of this service.</Words>
-        )}
-        <Utilities profile={profile} service={service} onChange={put} />
-        {plan.profile[ONLY] ? (
-          <Button onPress={() => edit([{ op: 'remove', kind: 'profile', id: ONLY }])}>Back to common practice</Button>
-        ) : null}
-      </View>
-    </ScrollView>
+      </ScrollView>
+      {tried && profile !== inPlan ? (
+        <Trying profile={profile} onKeep={keep} onLeave={() => setTried(undefined)} />
+      ) : null}
+    </View>
   );
 }
 
-const SIDE_WORDS = { above: 'Our pipe over it', below: 'Our pipe under it', beside: 'Beside it' } as const;
-const TYPED = 'typed in these rules';
-
-/** What is kept from utilities, outside to outside, and how far round them is dug by hand. */
-function Utilities({
-  profile,
-  service,
-  onChange,
-}: {
-  profile: Profile;
-  service: Service;
-  onChange: (profile: Profile) => void;
-}) {
-  const [utility, setUtility] = useState<Utility>('gas');
-  const clearance = clearanceFor(profile, service, utility);
-  const hand = handDigFor(profile);
-  const set =
-    (side: keyof typeof SIDE_WORDS) =>
-    (value: number | undefined): void => {
-      if (value !== undefined)
-        onChange({
-          ...profile,
-          clearances: { ...profile.clearances, [utility]: { ...clearance, [side]: value, source: TYPED } },
-        });
-    };
+/** What of the rules is not as shipped. */
+function Differing({ profile, onReset }: { profile: Profile; onReset: () => void }) {
+  const found = differences(profile);
+  if (found.length === 0) return <Words tone="muted">All rules are as they ship.</Words>;
   return (
-    <>
-      <Words strong>Clear of utilities</Words>
-      <PlanMeasure
-        label="Dug by hand, each side"
-        quantity="thickness"
-        value={hand.each}
-        limit={Distance}
-        onChange={(each) => each !== undefined && onChange({ ...profile, handDig: { each, source: TYPED } })}
-        hint={hand.source}
-      />
-      <Choice
-        label="Utility"
-        options={UTILITIES.map((value) => ({
-          value,
-          label: `${UTILITY_MARKS[value].letter} · ${UTILITY_MARKS[value].word}`,
-        }))}
-        value={utility}
-        onChange={setUtility}
-      />
-      <View style={styles.row}>
-        {(Object.keys(SIDE_WORDS) as (keyof typeof SIDE_WORDS)[]).map((side) => (
-          <PlanMeasure
-            key={`${utility}${side}`}
-            label={SIDE_WORDS[side]}
-            quantity="thickness"
-            value={clearance[side]}
-            limit={Distance}
-            onChange={set(side)}
-          />
-        ))}
-      </View>
-      <Words size="small" tone="muted">
-        {`Rule: ${clearance.source}. The owner of the utility and the local code decide.`}
-      </Words>
-    </>
+    <View style={styles.differing}>
+      <Words strong>{`Not as shipped: ${found.length}`}</Words>
+      <Words size="small">{found.join('; ')}.</Words>
+      <Button onPress={onReset}>Back to common practice</Button>
+    </View>
   );
 }
 
-function SlopeBandRow({
-  band,
-  onChange,
-}: {
-  band: ServiceRule['leastSlope'][number];
-  onChange: (least: number) => void;
-}) {
-  const print = usePrint();
-  const from = band.fromNominal > 0 ? `From ${print(band.fromNominal, 'thickness')} pipe` : 'All sizes';
+/** What the rules that are tried would find, to be kept or left. */
+function Trying({ profile, onKeep, onLeave }: { profile: Profile; onKeep: () => void; onLeave: () => void }) {
+  const tones = useTones();
+  const before = useAppSelector(selectCommitted);
+  const changes = useMemo(() => {
+    const plan = applyEdits(before.plan, [{ op: 'put', item: profile }]);
+    return changesOf(findingsOf(before), findingsOf(evaluate(plan, before)));
+  }, [before, profile]);
   return (
-    <PlanMeasure
-      label={`${from}: ${SEVERITY_WORD[band.severity].toLowerCase()} below`}
-      quantity="slope"
-      value={band.least}
-      limit={Slope}
-      onChange={(least) => least !== undefined && onChange(least)}
-      hint={band.source}
-    />
+    <View style={[styles.trying, { borderColor: tones.line, backgroundColor: tones.raised }]}>
+      <ScrollView style={styles.effect}>
+        <Note tone="muted" icon="edit" role="status">
+          <View style={styles.said}>
+            <Words strong>These rules are tried, not kept yet. What they do to this plan:</Words>
+            <Effect changes={changes} />
+          </View>
+        </Note>
+      </ScrollView>
+      <View style={styles.buttons}>
+        <Button onPress={onLeave}>Leave them</Button>
+        <Button kind="main" onPress={onKeep}>
+          Keep these rules
+        </Button>
+      </View>
+    </View>
   );
 }
 
 const styles = StyleSheet.create({
+  screen: { flex: 1 },
+  scroll: { flex: 1 },
   page: { padding: 16, gap: 14, maxWidth: 720, width: '100%', alignSelf: 'center', paddingBottom: 48 },
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
+  stage: { gap: 4 },
+  differing: { gap: 6, alignItems: 'flex-start' },
+  trying: { borderTopWidth: 2, padding: 12, gap: 10 },
+  effect: { maxHeight: 220 },
+  said: { gap: 8 },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, justifyContent: 'flex-end' },
 });

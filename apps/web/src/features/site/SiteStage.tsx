@@ -17,8 +17,9 @@ import { StageLayout } from '../parts/StageLayout';
 import { ChosenBar } from './ChosenBar';
 import { NodeRow, RunRow } from './NetworkRows';
 import { Pits } from './Pits';
-import { SITE_FINDINGS } from './rules';
 import { Utilities } from './Utilities';
+
+const SITE_FINDINGS = ['site'] as const;
 
 /** What is there, what limits us, and where do the lines go? */
 export function SiteStage() {
@@ -63,7 +64,7 @@ export function SiteStage() {
           )}
           {drawn ? null : <Schematic />}
           <Utilities />
-          <StageFindings rules={SITE_FINDINGS} quiet="Nothing known stands in the way." />
+          <StageFindings stages={SITE_FINDINGS} quiet="Nothing known stands in the way." />
           <Pits />
           <Frost />
         </>

@@ -1,4 +1,5 @@
 import type { CrossingResult, Quantity } from '@alveus/core';
+import { crossingsAt } from '@alveus/core';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { UTILITY_MARKS } from '../../drawing/utilities';
@@ -12,7 +13,9 @@ export const Utilities = memo(function Utilities() {
   const evaluation = useAppSelector(selectRested);
   const here = useAppSelector((state) => selectPlace(state)?.run.id);
   const print = usePrint();
-  const crossings = [...evaluation.runs.values()].flatMap((run) => run.crossings.map((result) => ({ run, result })));
+  const crossings = [...evaluation.runs.values()].flatMap((run) =>
+    crossingsAt(evaluation, run.id).map((result) => ({ run, result })),
+  );
   return (
     <>
       <Heading
@@ -68,8 +71,12 @@ function Letter({ letter, colour }: { letter: string; colour: string }) {
   );
 }
 
-function clearWords({ gap, beside }: CrossingResult, print: (value: number, quantity: Quantity) => string): string {
-  if (beside !== undefined) return `${print(beside, 'distance')} clear beside`;
+function clearWords(
+  { gap, beside, wall }: CrossingResult,
+  print: (value: number, quantity: Quantity) => string,
+): string {
+  if (wall !== undefined && wall < 0) return 'inside the trench';
+  if (beside !== undefined) return beside < 0 ? 'over or under the pipe' : `${print(beside, 'distance')} clear beside`;
   return gap === undefined ? 'level not known' : gap < 0 ? 'in the way' : `${print(gap, 'thickness')} clear`;
 }
 

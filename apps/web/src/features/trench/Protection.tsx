@@ -1,3 +1,4 @@
+import { numberFor } from '@alveus/core';
 import { PROTECTIONS } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
@@ -10,12 +11,12 @@ import { PROTECTION_WORDS } from '../parts/words';
 export function Protection() {
   const { edit } = useActions();
   const print = usePrint();
-  const { profile } = useAppSelector(selectEvaluation);
+  const from = useAppSelector((state) => numberFor(selectEvaluation(state).profile, 'protection').value);
   const result = useAppSelector(selectRun);
   if (!result) return null;
   const { run } = result;
   const deepest = result.trench?.deepest?.depth;
-  const needed = deepest !== undefined && deepest >= profile.protectionDepth.depth - 1e-6;
+  const needed = deepest !== undefined && deepest >= from - 1e-6;
   return (
     <View>
       <Heading>Protection in the trench</Heading>
@@ -23,7 +24,7 @@ export function Protection() {
         <Words tone={needed && !run.protection ? 'stop' : 'ink'}>
           {deepest === undefined
             ? 'Depth not known yet.'
-            : `${run.name} goes to ${print(deepest, 'depth')}. ${needed ? `From ${print(profile.protectionDepth.depth, 'depth')} on it needs protection.` : `The rule starts at ${print(profile.protectionDepth.depth, 'depth')}; bad soil needs it sooner.`}`}
+            : `${run.name} goes to ${print(deepest, 'depth')}. ${needed ? `From ${print(from, 'depth')} on it needs protection.` : `The rule starts at ${print(from, 'depth')}; bad soil needs it sooner.`}`}
         </Words>
         <Choice
           label={`How people are protected in ${run.name}`}

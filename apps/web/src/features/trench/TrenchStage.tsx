@@ -12,17 +12,7 @@ import { TrenchView } from '../parts/TrenchView';
 import { Layers } from './Layers';
 import { Protection } from './Protection';
 
-/** The rules whose findings belong to Trench. */
-const TRENCH_FINDINGS: ReadonlySet<string> = new Set([
-  'protection',
-  'trench-narrow',
-  'layer-out-of-ground',
-  'surface-cuts-layers',
-  'layers-overlap',
-  'out-of-ground',
-  'least-cover',
-  'ground-missing',
-]);
+const TRENCH_FINDINGS = ['trench'] as const;
 
 /** How deep, and what goes round the pipe? */
 export function TrenchStage() {
@@ -48,7 +38,7 @@ export function TrenchStage() {
           </FigureGrid>
           <Layers />
           <Protection />
-          <StageFindings rules={TRENCH_FINDINGS} quiet="The section fits all along." />
+          <StageFindings stages={TRENCH_FINDINGS} quiet="The section fits all along." />
         </>
       }
     />

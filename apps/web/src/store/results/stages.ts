@@ -1,14 +1,12 @@
-import type { Finding } from '@alveus/core';
+import type { Stage } from '@alveus/core';
+import { ruleNamed, STAGE_ORDER } from '@alveus/core';
 import { createSelector } from '@reduxjs/toolkit';
 import type { RootState } from '../store';
 import { selectFindings, selectRested } from './evaluation';
 
-const SITE_RULES = new Set<string>(['clearance', 'clash', 'crossing-level', 'frost']);
-const BOOK_RULES = new Set<string>(['misclosure', 'setup-open']);
-
 /** The stages of a job, in the order that the work is done. */
-export const STAGES = ['site', 'ground', 'grade', 'trench', 'order'] as const;
-export type Stage = (typeof STAGES)[number];
+export const STAGES = STAGE_ORDER;
+export type { Stage };
 
 export type StageState = 'empty' | 'in work' | 'in trouble' | 'settled';
 
@@ -18,57 +16,28 @@ export const selectStageStates: (state: RootState) => Record<Stage, StageState> 
     const runs = [...evaluation.runs.values()];
     const { plan, book } = evaluation;
     const any = (...tables: object[]): boolean => tables.some((table) => Object.keys(table).length > 0);
-    const bad = (rules: ReadonlySet<string>): boolean =>
-      findings.some((finding) => finding.severity !== 'watch' && rules.has(finding.rule));
-    const known: StageState = runs.length > 0 && runs.every((run) => run.ground.missing === 0) ? 'settled' : 'in work';
-    const early = {
-      site: bad(SITE_RULES)
-        ? 'in trouble'
-        : any(plan.crossing, plan.testPit, plan.site)
-          ? 'settled'
-          : any(plan.nodePlace)
-            ? 'in work'
-            : 'empty',
-      ground: bad(BOOK_RULES)
-        ? 'in trouble'
-        : book.setups.length > 0 || any(plan.nodeGround)
-          ? known
-          : any(plan.benchmark)
-            ? 'in work'
-            : 'empty',
-    } as const;
-    if (runs.length === 0)
-      return { ...early, grade: evaluation.lines.size > 0 ? 'in work' : 'empty', trench: 'empty', order: 'empty' };
-    const trenchRules = new Set([
-      'protection',
-      'trench-narrow',
-      'layer-out-of-ground',
-      'surface-cuts-layers',
-      'layers-overlap',
-    ]);
-    const trouble = (of: (finding: Finding) => boolean): boolean =>
-      findings.some((finding) => finding.severity !== 'watch' && of(finding));
-    const graded = runs.every(
-      (run) => run.grade.low !== undefined && run.grade.slope !== undefined && run.ground.missing === 0,
+    const troubled = new Set(
+      findings.flatMap(({ severity, stage, rule }) =>
+        severity === 'watch' || ruleNamed(rule)?.unfinished ? [] : [stage],
+      ),
     );
-    const state = (bad: boolean, whole: boolean): StageState => (bad ? 'in trouble' : whole ? 'settled' : 'in work');
+    /** How a stage stands, as far as anything was done in it. */
+    const state = (stage: Stage, begun: boolean, whole: boolean): StageState =>
+      !begun ? 'empty' : troubled.has(stage) ? 'in trouble' : whole ? 'settled' : 'in work';
+    const drawn = any(plan.nodePlace);
+    const looked = any(plan.crossing, plan.testPit, plan.site);
+    const lines = [...evaluation.lines.values()];
+    const known = runs.length > 0 && runs.every(({ ground }) => ground.missing === 0);
+    const graded = known && runs.every(({ grade }) => grade.low !== undefined && grade.slope !== undefined);
     return {
-      ...early,
-      grade: state(
-        graded &&
-          trouble(
-            (finding) =>
-              !trenchRules.has(finding.rule) && !SITE_RULES.has(finding.rule) && !BOOK_RULES.has(finding.rule),
-          ),
-        graded,
-      ),
-      trench: state(
-        trouble((finding) => trenchRules.has(finding.rule)),
-        graded,
-      ),
+      site: state('site', drawn || looked || troubled.has('site'), looked),
+      ground: state('ground', book.setups.length > 0 || any(plan.benchmark, plan.nodeGround), known),
+      grade: state('grade', lines.length > 0, graded),
+      trench: state('trench', runs.length > 0, graded),
       order: state(
-        false,
-        [...evaluation.lines.values()].every((line) => line.quantities.complete),
+        'order',
+        runs.length > 0,
+        lines.every(({ quantities }) => quantities.complete),
       ),
     };
   },

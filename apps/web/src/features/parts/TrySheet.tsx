@@ -1,0 +1,48 @@
+import { changesOf, evaluate, findingsOf } from '@alveus/core';
+import type { Edit } from '@alveus/plan';
+import { applyEdits } from '@alveus/plan';
+import { useEffect, useMemo } from 'react';
+import { draftRested, draftSet, useAppDispatch, useAppSelector } from '../../store';
+import { selectCommitted } from '../../store/results';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Sheet, Words } from '../../ui/measured';
+import { Effect } from './Effect';
+
+/** Something that could give, tried: the drawings show it, and it is told what would be found then. */
+export function TrySheet({ words, edits, onClose }: { words: string; edits: readonly Edit[]; onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const before = useAppSelector(selectCommitted);
+  const changes = useMemo(
+    () => changesOf(findingsOf(before), findingsOf(evaluate(applyEdits(before.plan, edits), before))),
+    [before, edits],
+  );
+  useEffect(() => {
+    dispatch(draftSet(edits));
+    dispatch(draftRested());
+    return () => void dispatch(draftSet([]));
+  }, [dispatch, edits]);
+  return (
+    <Sheet
+      title={`${words}?`}
+      onClose={onClose}
+      foot={
+        <>
+          <Button onPress={onClose}>Leave it as it was</Button>
+          <Button
+            kind="main"
+            onPress={() => {
+              edit(edits);
+              onClose();
+            }}
+          >
+            Do it
+          </Button>
+        </>
+      }
+    >
+      <Words>The drawing shows it already. This is what it does to what is found:</Words>
+      <Effect changes={changes} />
+    </Sheet>
+  );
+}

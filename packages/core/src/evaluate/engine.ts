@@ -1,0 +1,291 @@
+import type { Item, ItemOf, Kind, Plan, Uuid } from '@alveus/plan';
+import { KINDS, ONLY } from '@alveus/plan';
+import { changedIds } from '../differ';
+import type { Reader, Reference, Results } from '../results';
+import type { CellPass, Pass, TablePass } from './pass';
+import type { Wholes } from './passes';
+import type { Reads } from './reads';
+import { ALL, hasRead, PassReads, ReadIndex, resultOf, sameReads } from './reads';
+import { movedReferences, ownedIn } from './references';
+
+/**
+ * Works out everything that follows from a plan, and from an earlier state of it only what the edits since reach. What
+ * each result read is written down as it is read; a result is worked out anew when something it read is another now.
+ */
+
+/** All that was worked out for one state of a plan, and what each of it rests on. Never changed. */
+export interface Worked {
+  readonly plan: Plan;
+  readonly wholes: ReadonlyMap<string, Whole>;
+  /** What passes give, by what it is and by id. */
+  readonly results: ReadonlyMap<string, ReadonlyMap<Uuid, unknown>>;
+  readonly reads: ReadonlyMap<string, PassReads>;
+  /** Of each pass, what this time was worked out; all of it, where that is not said. */
+  readonly anew: ReadonlyMap<string, ReadonlySet<Uuid>>;
+}
+
+interface Whole {
+  readonly value: object;
+  readonly reads: Reads;
+}
+
+/** Made when an edit first asks for it, and shared by all that came of one another. */
+const indexes = new WeakMap<Worked, ReadIndex>();
+
+export function work(passes: readonly Pass[], plan: Plan, before?: Worked): Worked {
+  return new Working(passes, plan, before).all();
+}
+
+class Working {
+  readonly #wholes: Map<string, Whole>;
+  readonly #results: Map<string, ReadonlyMap<Uuid, unknown>>;
+  readonly #reads: Map<string, PassReads>;
+  readonly #anew = new Map<string, Set<Uuid>>();
+  readonly #index: ReadIndex | undefined;
+  /** By pass, what rests on something that is another now. */
+  readonly #stale = new Map<string, Set<Uuid>>();
+  readonly #reader: Recorder;
+
+  constructor(
+    private readonly passes: readonly Pass[],
+    private readonly plan: Plan,
+    private readonly before: Worked | undefined,
+  ) {
+    this.#wholes = new Map(before?.wholes);
+    this.#results = new Map(before?.results);
+    this.#reads = new Map(before?.reads);
+    this.#index = before && indexOf(before);
+    this.#reader = new Recorder(plan, this.#results, this.#wholes);
+  }
+
+  all(): Worked {
+    const added = this.before ? this.#compareItems(this.before.plan) : undefined;
+    for (const pass of this.passes) {
+      if (pass.of === 'job') this.#table(pass);
+      else if (added) this.#some(pass, added);
+      else this.#every(pass);
+    }
+    const { plan } = this;
+    const worked: Worked = {
+      plan,
+      wholes: this.#wholes,
+      results: this.#results,
+      reads: this.#reads,
+      anew: this.#anew,
+    };
+    if (this.#index) indexes.set(worked, this.#index);
+    return worked;
+  }
+
+  /** Marks what read an item that is another now. @returns the ids that came and went, by kind */
+  #compareItems(before: Plan): ReadonlyMap<Kind, readonly Uuid[]> {
+    const differing = new Map<Kind, readonly Uuid[]>();
+    for (const kind of KINDS) {
+      const [was, is] = [before[kind] as Record<Uuid, Item>, this.plan[kind] as Record<Uuid, Item>];
+      const ids = changedIds(was, is);
+      if (ids.length === 0) continue;
+      this.#changed(kind, ALL);
+      for (const id of ids) {
+        this.#changed(kind, id);
+        for (const [reference, owner] of movedReferences(kind, was[id], is[id])) this.#changed(reference, owner);
+      }
+      differing.set(kind, ids);
+    }
+    return differing;
+  }
+
+  #changed(channel: string, id: Uuid): void {
+    if (!this.#index) return;
+    for (const dependent of this.#index.readersOf(channel, id)) {
+      const { pass, id: of } = dependent;
+      const reads = this.#reads.get(pass)?.byId.get(of) ?? this.#wholes.get(pass)?.reads;
+      if (!hasRead(reads, channel, id)) continue;
+      const stale = this.#stale.get(pass);
+      if (stale) stale.add(of);
+      else this.#stale.set(pass, new Set([of]));
+    }
+  }
+
+  #table(pass: TablePass): void {
+    const was = this.#wholes.get(pass.name);
+    if (was && !this.#stale.has(pass.name)) return;
+    const from = this.#reader.begin();
+    const value = pass.work(this.#reader, was?.value);
+    const reads = this.#reader.end(from);
+    this.#wholes.set(pass.name, { value, reads });
+    if (!was || !sameReads(was.reads, reads)) this.#index?.add(pass.name, ONLY, reads);
+    if (was?.value === value) return;
+    if (was) this.#changed(resultOf(pass.name), ALL);
+    for (const [name, table] of Object.entries(pass.tables)) {
+      const now = table.of(value);
+      const then = this.#results.get(name);
+      this.#results.set(name, now);
+      if (then) this.#compareTables(name, then, now, table.same as (one: unknown, other: unknown) => boolean);
+    }
+  }
+
+  #compareTables(
+    name: string,
+    then: ReadonlyMap<Uuid, unknown>,
+    now: ReadonlyMap<Uuid, unknown>,
+    same: (one: unknown, other: unknown) => boolean,
+  ): void {
+    if (then === now) return;
+    let any = false;
+    const differs = (id: Uuid): void => {
+      any = true;
+      this.#changed(resultOf(name), id);
+    };
+    for (const [id, value] of now) {
+      const before = then.get(id);
+      if (before !== value && (before === undefined || !same(before, value))) differs(id);
+    }
+    for (const id of then.keys()) if (!now.has(id)) differs(id);
+    if (any) this.#changed(resultOf(name), ALL);
+  }
+
+  /** Works a pass out for every item of its kind. */
+  #every(pass: CellPass): void {
+    const values = new Map<Uuid, unknown>();
+    const ids = pass.kind === 'job' ? [ONLY] : Object.keys(this.plan[pass.kind]);
+    const from = this.#reader.begin();
+    const ends: number[] = [];
+    for (const id of ids) {
+      values.set(id, pass.work(id, this.#reader));
+      ends.push(this.#reader.begin());
+    }
+    this.#results.set(pass.name, values);
+    this.#reads.set(pass.name, new PassReads(this.#reader.log, from, ids, ends));
+  }
+
+  /** Works it out for what came, and for what rests on something that is another now. */
+  #some(pass: CellPass, differing: ReadonlyMap<Kind, readonly Uuid[]>): void {
+    const stale = this.#stale.get(pass.name) ?? new Set<Uuid>();
+    const gone: Uuid[] = [];
+    if (pass.kind !== 'job') {
+      const known = this.#results.get(pass.name);
+      for (const id of differing.get(pass.kind) ?? NONE) {
+        const there = id in this.plan[pass.kind];
+        if (there && known?.has(id) !== true) stale.add(id);
+        else if (!there && known?.has(id) === true) gone.push(id);
+      }
+    }
+    this.#anew.set(pass.name, stale);
+    if (stale.size === 0 && gone.length === 0) return;
+    const values = new Copied(this.#results.get(pass.name));
+    const reads = new Copied(this.#reads.get(pass.name)?.byId);
+    const changed: Uuid[] = [];
+    for (const id of gone) {
+      stale.delete(id);
+      values.own().delete(id);
+      reads.own().delete(id);
+      changed.push(id);
+    }
+    for (const id of stale) {
+      const from = this.#reader.begin();
+      const value = pass.work(id, this.#reader);
+      const read = this.#reader.end(from);
+      const before = reads.now.get(id);
+      if (!before || !sameReads(before, read)) {
+        reads.own().set(id, read);
+        this.#index?.add(pass.name, id, read);
+      }
+      const was = values.now.get(id);
+      if (before && (was === value || pass.same?.(was as never, value as never) === true)) continue;
+      values.own().set(id, value);
+      changed.push(id);
+    }
+    this.#results.set(pass.name, values.now);
+    this.#reads.set(pass.name, PassReads.of(reads.now));
+    const channel = resultOf(pass.name);
+    for (const id of changed) this.#changed(channel, id);
+    if (changed.length > 0) this.#changed(channel, ALL);
+  }
+}
+
+/** A map that is copied when it is first written to: most edits leave most passes as they are. */
+class Copied<Value> {
+  #own: Map<Uuid, Value> | undefined;
+
+  constructor(private readonly shared: ReadonlyMap<Uuid, Value> | undefined) {}
+
+  get now(): ReadonlyMap<Uuid, Value> {
+    return this.#own ?? this.shared ?? this.own();
+  }
+
+  own(): Map<Uuid, Value> {
+    return (this.#own ??= new Map(this.shared));
+  }
+}
+
+function indexOf(worked: Worked): ReadIndex {
+  const known = indexes.get(worked);
+  if (known) return known;
+  const index = new ReadIndex();
+  for (const [pass, { reads }] of worked.wholes) index.add(pass, ONLY, reads);
+  for (const [pass, { byId }] of worked.reads) for (const [id, reads] of byId) index.add(pass, id, reads);
+  indexes.set(worked, index);
+  return index;
+}
+
+class Recorder implements Reader {
+  /** All that is read this time, one after the other. */
+  readonly log: string[] = [];
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly results: ReadonlyMap<string, ReadonlyMap<Uuid, unknown>>,
+    private readonly wholes: ReadonlyMap<string, Whole>,
+  ) {}
+
+  /** Where what is read from here on begins. */
+  begin(): number {
+    return this.log.length;
+  }
+
+  /** What was read since then. */
+  end(from: number): Reads {
+    return { log: this.log, from, to: this.log.length };
+  }
+
+  item<K extends Kind>(kind: K, id: Uuid | undefined): ItemOf<K> | undefined {
+    if (id === undefined) return undefined;
+    this.log.push(kind, id);
+    return (this.plan[kind] as Readonly<Record<Uuid, ItemOf<K>>>)[id];
+  }
+
+  owned(reference: Reference, owner: Uuid): readonly Uuid[] {
+    this.log.push(reference, owner);
+    return ownedIn(this.plan, reference, owner);
+  }
+
+  of<W extends keyof Results>(what: W, id: Uuid): Results[W] | undefined {
+    this.log.push(resultOf(what), id);
+    return this.#table(what).get(id);
+  }
+
+  every<W extends keyof Results>(what: W): ReadonlyMap<Uuid, Results[W]> {
+    this.log.push(resultOf(what), ALL);
+    return this.#table(what);
+  }
+
+  whole<W extends keyof Wholes>(what: W): Wholes[W] {
+    this.log.push(resultOf(what), ALL);
+    const whole = this.wholes.get(what);
+    if (!whole) throw new Error(`${what} is read before it is worked out`);
+    return whole.value as Wholes[W];
+  }
+
+  all<K extends Kind>(kind: K): Plan[K] {
+    this.log.push(kind, ALL);
+    return this.plan[kind];
+  }
+
+  #table<W extends keyof Results>(what: W): ReadonlyMap<Uuid, Results[W]> {
+    const table = this.results.get(what);
+    if (!table) throw new Error(`${what} is read before it is worked out`);
+    return table as ReadonlyMap<Uuid, Results[W]>;
+  }
+}
+
+const NONE: readonly Uuid[] = [];

@@ -1,0 +1,25 @@
+import type { Pass } from '../pass';
+import { crossing } from './crossing';
+import { findings } from './findings';
+import { line } from './line';
+import { node } from './node';
+import { run } from './run';
+import { book, lineage, shots, site, solution, topology } from './tables';
+
+export { DEFAULT_NATIVE } from './line';
+export type { Site, Wholes } from './tables';
+
+/** The passes in their order: each reads only what those before it gave. */
+export const PASSES: readonly Pass[] = [
+  topology,
+  solution,
+  lineage,
+  book,
+  shots,
+  site,
+  run,
+  node,
+  crossing,
+  line,
+  ...findings,
+];

@@ -1,0 +1,66 @@
+import type { ItemOf, Uuid } from '@alveus/plan';
+import { same } from '@alveus/plan';
+import { insideDiameter } from '../../pipe';
+import type { NodeEnd, NodeResult, Reader } from '../../results';
+import { nodeGround } from '../../survey';
+import { eachPass } from '../pass';
+
+/** A node: what comes together there. */
+export const node = eachPass<'node'>({ name: 'node', kind: 'node', work: workNode, same });
+
+function workNode(id: Uuid, read: Reader): NodeResult {
+  const item = read.item('node', id) as ItemOf<'node'>;
+  const ground = nodeGround(id, read)?.elevation;
+  const leaving = endsOf(read.of('leaving', id), 'high', undefined, read);
+  const arriving = endsOf(read.of('arriving', id), 'low', lowest(leaving), read);
+  let invert: number | undefined;
+  for (const ends of [leaving, arriving])
+    for (const end of ends)
+      if (end.invert !== undefined && (invert === undefined || end.invert < invert)) invert = end.invert;
+  return {
+    id,
+    node: item,
+    ground,
+    rim: ground,
+    arriving,
+    leaving,
+    invert,
+    depth: ground === undefined || invert === undefined ? undefined : ground - invert,
+  };
+}
+
+/** @param out invert of the lowest way out, which what arrives drops to, m */
+function endsOf(
+  runs: readonly Uuid[] | undefined,
+  which: 'low' | 'high',
+  out: number | undefined,
+  read: Reader,
+): readonly NodeEnd[] {
+  if (!runs) return NONE;
+  return runs.map((id) => {
+    const run = read.of('run', id);
+    const invert = run?.grade[which];
+    return {
+      run: id,
+      name: run?.run.name ?? '',
+      line: run?.run.line ?? '',
+      service: run?.line?.service,
+      invert,
+      slope: run?.grade.slope,
+      inside: run?.pipe && insideDiameter(run.pipe),
+      drop: invert === undefined || out === undefined ? undefined : invert - out,
+    };
+  });
+}
+
+/** Undefined where one of the ways out is not known. */
+function lowest(leaving: readonly NodeEnd[]): number | undefined {
+  let found: number | undefined;
+  for (const { invert } of leaving) {
+    if (invert === undefined) return undefined;
+    if (found === undefined || invert < found) found = invert;
+  }
+  return found;
+}
+
+const NONE: readonly NodeEnd[] = [];

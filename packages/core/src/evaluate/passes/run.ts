@@ -1,0 +1,90 @@
+import type { ItemOf, Run, Section, Uuid } from '@alveus/plan';
+import { lowerOf, upperOf } from '@alveus/plan';
+import type { GroundPoint } from '../../ground';
+import { groundProfile, mergeGround } from '../../ground';
+import { upRun } from '../../length';
+import type { Reader, RunResult } from '../../results';
+import { nodeGround, SAME_PLACE } from '../../survey';
+import type { Envelope } from '../../trench';
+import { envelope, runTrench } from '../../trench';
+import { eachPass } from '../pass';
+
+/** A run: its grade, the ground along it, and the trench that is dug for it. */
+export const run = eachPass<'run'>({ name: 'run', kind: 'run', work: workRun });
+
+function workRun(id: Uuid, read: Reader): RunResult {
+  const item = read.item('run', id) as Run;
+  const line = read.item('line', item.line);
+  const pipe = read.item('pipe', item.pipe ?? line?.pipe);
+  const section = read.item('section', item.section ?? line?.section);
+  const grade = read.of('grade', id) ?? OPEN;
+  const drawn = drawnLength(item, read);
+  const known = item.length.from === 'typed' ? item.length.value : drawn !== undefined && drawn > 0 ? drawn : undefined;
+  const length = known ?? 0;
+  const typed = read.item('runGround', id);
+  const { points, twice } = mergeGround(
+    upwards(item, length, typed?.breaks ?? NO_POINTS),
+    upwards(item, length, read.of('runShots', id) ?? NO_SHOTS),
+    SAME_PLACE,
+  );
+  const ground = groundProfile(length, nodeGround(lowerOf(item), read), nodeGround(upperOf(item), read), points);
+  const of = pipe && section && known !== undefined && line ? envelopeOf(section, pipe) : undefined;
+  const trench = of && pipe && section ? runTrench(grade, ground, pipe, section, of) : undefined;
+  return {
+    id,
+    run: item,
+    line,
+    length,
+    measured: known !== undefined,
+    drawn,
+    over: typed && typed.breaks.length > 0 ? typed.over : undefined,
+    grade,
+    ground,
+    twice,
+    pipe,
+    section,
+    envelope: of,
+    trench,
+  };
+}
+
+const OPEN = { low: undefined, high: undefined, slope: undefined };
+
+function drawnLength({ a, b }: Run, read: Reader): number | undefined {
+  const [from, to] = [read.item('nodePlace', a), read.item('nodePlace', b)];
+  return from && to ? Math.hypot(to.east - from.east, to.north - from.north) : undefined;
+}
+
+interface Placed {
+  readonly at: number;
+  readonly elevation: number;
+}
+
+const NO_POINTS: readonly Placed[] = [];
+const NO_SHOTS: readonly (Placed & { readonly shot: Uuid })[] = [];
+
+/** Ground told from end a, as it is met going up the run. */
+function upwards<Point extends Placed>(
+  of: Run,
+  length: number,
+  points: readonly Point[],
+): readonly (Point & GroundPoint)[] {
+  if (of.flow === 'to-a') return points;
+  const turned: Point[] = [];
+  for (let index = points.length - 1; index >= 0; index -= 1) {
+    const point = points[index] as Point;
+    turned.push({ ...point, at: upRun(of, length, point.at) });
+  }
+  return turned;
+}
+
+const envelopes = new WeakMap<Section, WeakMap<ItemOf<'pipe'>, Envelope>>();
+
+/** Follows from its section and its pipe alone, and is kept with them. */
+function envelopeOf(section: Section, pipe: ItemOf<'pipe'>): Envelope {
+  let byPipe = envelopes.get(section);
+  if (!byPipe) envelopes.set(section, (byPipe = new WeakMap()));
+  let of = byPipe.get(pipe);
+  if (!of) byPipe.set(pipe, (of = envelope(section, pipe)));
+  return of;
+}

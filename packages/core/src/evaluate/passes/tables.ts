@@ -1,0 +1,178 @@
+import type { Crossing, Lineage, Plan, Run, TestPit, Uuid } from '@alveus/plan';
+import { itemsNow, lineageOf, same } from '@alveus/plan';
+import { changedIds } from '../../differ';
+import type { GradeSolution, LineOrder, RunGradeResult, SurplusFact } from '../../grade';
+import { solveGrade } from '../../grade';
+import type { Topology } from '../../network';
+import { topologyOf } from '../../network';
+import type { Book, GroundShot, GroundShots, RunShot } from '../../survey';
+import { groundShots, workBook } from '../../survey';
+import { tablePass } from '../pass';
+
+/** What is worked out for the job as a whole, and told by run, node, line or utility. */
+
+/** By the pass that gives it. */
+export interface Wholes {
+  readonly topology: Topology;
+  readonly solution: Solution;
+  readonly lineage: Lines;
+  readonly book: Book;
+  readonly shots: GroundShots;
+  readonly site: Site;
+}
+
+interface Solution {
+  readonly plan: Pick<Plan, 'run' | 'runGrade' | 'nodePlace'>;
+  readonly grade: GradeSolution;
+  readonly surplus: ReadonlyMap<Uuid, readonly SurplusFact[]>;
+}
+
+interface Lines {
+  readonly runs: Plan['run'];
+  readonly lineage: Lineage;
+}
+
+/** What lies at the runs, whatever run it was told of. */
+export interface Site {
+  readonly pieces: ReadonlyMap<Uuid, readonly Crossing[]>;
+  readonly crossings: ReadonlyMap<Uuid, readonly Uuid[]>;
+  readonly pits: ReadonlyMap<Uuid, readonly TestPit[]>;
+  readonly pitsNow: ReadonlyMap<Uuid, TestPit>;
+}
+
+const sameIds = (one: readonly unknown[], other: readonly unknown[]): boolean =>
+  one.length === other.length && one.every((value, index) => value === other[index]);
+const sameItems = <T>(one: readonly T[], other: readonly T[]): boolean =>
+  one.length === other.length && one.every((value, index) => value === other[index] || same(value, other[index]));
+const always = (): boolean => true;
+
+export const topology = tablePass<Topology>({
+  name: 'topology',
+  work: (read) => topologyOf({ line: read.all('line'), run: read.all('run'), nodePlace: read.all('nodePlace') }),
+  tables: {
+    leaving: { of: (whole) => whole.leaving, same: sameIds },
+    arriving: { of: (whole) => whole.arriving, same: sameIds },
+    ringed: { of: (whole) => whole.ringed, same: always },
+    order: {
+      of: (whole) => whole.orders,
+      same: (one: LineOrder, other: LineOrder) =>
+        sameIds(one.runs, other.runs) && sameIds(one.starts, other.starts) && sameIds(one.astray, other.astray),
+    },
+  },
+});
+
+export const solution = tablePass<Solution>({
+  name: 'solution',
+  work: (read, before) => {
+    const plan = { run: read.all('run'), runGrade: read.all('runGrade'), nodePlace: read.all('nodePlace') };
+    const grade = solveGrade(plan, before);
+    return { plan, grade, surplus: surplusByRun(grade.surplus) };
+  },
+  tables: {
+    grade: {
+      of: (whole) => whole.grade.runs,
+      same: (one: RunGradeResult, other: RunGradeResult) =>
+        one.low === other.low && one.high === other.high && one.slope === other.slope,
+    },
+    surplus: {
+      of: (whole) => whole.surplus,
+      same: (one: readonly SurplusFact[], other: readonly SurplusFact[]) => sameItems(one, other),
+    },
+  },
+});
+
+function surplusByRun(surplus: readonly SurplusFact[]): Map<Uuid, SurplusFact[]> {
+  const map = new Map<Uuid, SurplusFact[]>();
+  for (const fact of surplus) add(map, fact.run, fact);
+  return map;
+}
+
+/** Most plans have no run that was split or joined, and then nothing hangs on what runs tell of that. */
+const NO_LINEAGE = lineageOf({});
+const hasLineage = (lineage: Lineage): boolean => lineage.pieces.size > 0 || lineage.spots.size > 0;
+
+export const lineage = tablePass<Lines>({
+  name: 'lineage',
+  work: (read, before) => {
+    const runs = read.all('run');
+    const sameWas = (id: Uuid): boolean => before?.runs[id]?.was === (runs[id] as Run | undefined)?.was;
+    if (before && changedIds(before.runs, runs).every(sameWas)) return { runs, lineage: before.lineage };
+    const any = Object.values(runs).some(({ was }) => was);
+    return { runs, lineage: any ? lineageOf(runs) : NO_LINEAGE };
+  },
+  tables: {},
+});
+
+export const book = tablePass<Book>({
+  name: 'book',
+  work: (read) =>
+    workBook({
+      benchmark: read.all('benchmark'),
+      setup: read.all('setup'),
+      shot: read.all('shot'),
+      levelling: read.all('levelling'),
+    }),
+  tables: {},
+});
+
+const sameShot = (one: GroundShot, other: GroundShot): boolean =>
+  one.shot === other.shot && one.elevation === other.elevation;
+
+export const shots = tablePass<GroundShots>({
+  name: 'shots',
+  work: (read) => {
+    const { lineage: told } = read.whole('lineage');
+    // Where no run was split or joined, each shot lies where it was told.
+    const plan = hasLineage(told) ? { run: read.all('run'), node: read.all('node') } : { run: {}, node: {} };
+    return groundShots(read.whole('book'), { plan, lineage: told });
+  },
+  tables: {
+    nodeShot: { of: (whole) => whole.nodes, same: sameShot },
+    runShots: {
+      of: (whole) => whole.runs,
+      same: (one: readonly RunShot[], other: readonly RunShot[]) =>
+        one.length === other.length &&
+        one.every((shot, index) => sameShot(shot, other[index] as RunShot) && shot.at === other[index]?.at),
+    },
+  },
+});
+
+export const site = tablePass<Site>({
+  name: 'site',
+  work: (read) => {
+    const { lineage: told } = read.whole('lineage');
+    const plan = hasLineage(told) ? { run: read.all('run') } : { run: {} };
+    const pieces = new Map<Uuid, readonly Crossing[]>();
+    const crossings = new Map<Uuid, Uuid[]>();
+    for (const one of Object.values(read.all('crossing'))) {
+      const now = itemsNow(one, plan, told);
+      pieces.set(one.id, now);
+      for (const run of new Set(now.map((piece) => piece.run))) add(crossings, run, one.id);
+    }
+    const pits = new Map<Uuid, TestPit[]>();
+    const pitsNow = new Map<Uuid, TestPit>();
+    for (const pit of Object.values(read.all('testPit')))
+      for (const now of itemsNow(pit, plan, told)) {
+        if (now.place) add(pits, now.place.run, now);
+        pitsNow.set(pit.id, now);
+      }
+    return { pieces, crossings, pits, pitsNow };
+  },
+  tables: {
+    pieces: {
+      of: (whole) => whole.pieces,
+      same: (one: readonly Crossing[], other: readonly Crossing[]) => sameItems(one, other),
+    },
+    pitNow: { of: (whole) => whole.pitsNow, same },
+    pitsOn: {
+      of: (whole) => whole.pits,
+      same: (one: readonly TestPit[], other: readonly TestPit[]) => sameItems(one, other),
+    },
+  },
+});
+
+function add<T>(map: Map<Uuid, T[]>, key: Uuid, value: T): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}

@@ -1,0 +1,30 @@
+import type { Severity } from '@alveus/plan';
+import type { Finding } from './finding';
+import type { RuleName } from './registry';
+
+/** Findings of one rule that are told in one row, which opens. */
+export interface FindingGroup {
+  readonly rule: RuleName;
+  readonly severity: Severity;
+  readonly findings: readonly Finding[];
+}
+
+/** From so many on they are alike enough to be one row. */
+const MANY = 4;
+
+/** Many findings of one rule and one weight together, at the place of the first; others by themselves. */
+export function grouped(findings: readonly Finding[]): readonly FindingGroup[] {
+  const alike = new Map<string, Finding[]>();
+  const keyOf = ({ rule, severity }: Finding): string => `${severity} ${rule}`;
+  for (const one of findings) {
+    const list = alike.get(keyOf(one));
+    if (list) list.push(one);
+    else alike.set(keyOf(one), [one]);
+  }
+  return findings.flatMap((one): FindingGroup[] => {
+    const { rule, severity } = one;
+    const list = alike.get(keyOf(one)) ?? [];
+    if (list.length < MANY) return [{ rule, severity, findings: [one] }];
+    return list[0] === one ? [{ rule, severity, findings: list }] : [];
+  });
+}

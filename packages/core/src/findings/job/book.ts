@@ -1,0 +1,180 @@
+import type { Plan, Setup, Shot } from '@alveus/plan';
+import { apart, exact, measured } from '../../phrase';
+import type { Book, GroundShots } from '../../survey';
+import { rodChecks, turningAgain, unlikeBacksights } from '../../survey';
+import { NEAR } from '../../tolerance';
+import { COMMON, rule } from '../rule';
+
+/** What concerns the level book, and so every line that hangs on it. */
+
+export interface BookFacts {
+  readonly book: Book;
+  readonly shots: GroundShots;
+  readonly benchmarks: Plan['benchmark'];
+  readonly setups: Plan['setup'];
+}
+
+const LEVELLING = 'differential levelling';
+
+export const misclosure = rule<BookFacts>()({
+  name: 'misclosure',
+  title: 'Loops of levels close',
+  stage: 'ground',
+  severity: 'fix',
+  source: 'differential levelling, 12 mm × √km unless changed; without paced sights 6 mm × √setups (from memory)',
+  judge: ({ book }) =>
+    book.circuits
+      .filter(({ misclosure: miss, allowed }) => Math.abs(miss) > allowed + NEAR)
+      .map((circuit) => ({
+        cause: `${circuit.to}:${circuit.setups[circuit.setups.length - 1] ?? ''}`,
+        by: Math.abs(circuit.misclosure) - circuit.allowed,
+        circuit,
+      })),
+  words: ({ circuit }, { benchmarks, setups }) => {
+    const { to, allowed, suspects, by } = circuit;
+    const [misses, may] = apart(measured(Math.abs(circuit.misclosure), 'distance'), measured(allowed, 'distance'));
+    return {
+      what: [
+        `The loop to ${benchmarks[to]?.name ?? 'its benchmark'} misses by `,
+        misses,
+        '; ',
+        may,
+        ` is allowed${by === 'setups' ? ` for ${circuit.setups.length} setups` : ''}. It is not spread over the setups.`,
+        ...(suspects.length > 0
+          ? [` The wrong reading is likely ${amongWords(suspects.map((id) => setups[id]?.name ?? 'a setup'))}.`]
+          : []),
+      ],
+      why: ['So large a miss is a wrong reading, not wear and tear: spreading it would hide it.'],
+      gives: [
+        'Look for a reading off by a whole foot or metre',
+        'Shoot the loop again',
+        'Allow more, if the work does',
+      ],
+    };
+  },
+});
+
+function amongWords(names: readonly string[]): string {
+  if (names.length === 1) return `at ${names[0]}`;
+  if (names.length === 2) return `between ${names[0]} and ${names[1]}`;
+  return `among ${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+}
+
+export const setupOpen = rule<BookFacts>()({
+  name: 'setup-open',
+  title: 'Every setup has its height of instrument',
+  stage: 'ground',
+  severity: 'fix',
+  source: LEVELLING,
+  judge: ({ book }) =>
+    book.setups
+      .filter(
+        ({ height, shots }) =>
+          height === undefined && shots.length > 0 && !shots.every(({ reading }) => reading.by === 'direct'),
+      )
+      .map(({ setup }) => ({ cause: setup.id, setup })),
+  words: ({ setup }) => ({
+    what: [`${setup.name} has no backsight on a point that is known, so nothing shot from it has an elevation.`],
+    why: ['The height of instrument comes from a benchmark or a turning point.'],
+    gives: ['Add its backsight', 'Correct the name of the turning point'],
+  }),
+});
+
+const setupOf = (shot: Shot, setups: Readonly<Record<string, Setup>>): string => setups[shot.setup]?.name ?? 'a setup';
+
+export const shotsDisagree = rule<BookFacts>()({
+  name: 'shots-disagree',
+  title: 'Shots of one place agree',
+  stage: 'ground',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ shots }, limit) =>
+    shots.disagreeing
+      .filter(({ by }) => by > limit)
+      .map(({ used, other, by }) => ({ cause: `${used.id}:${other.id}`, by, used, other })),
+  words: ({ by = 0, used, other }, { setups }) => ({
+    what: [
+      `Two shots of one place, from ${setupOf(other, setups)} and from ${setupOf(used, setups)}, differ by `,
+      measured(by, 'distance'),
+      '; the later one is used.',
+    ],
+    why: ['Neither supersedes the other, so one of them may be wrong.'],
+    gives: ['Correct the wrong one', 'Shoot it again'],
+  }),
+});
+
+export const turningTwice = rule<BookFacts>()({
+  name: 'turning-again',
+  title: 'A turning point is one point',
+  stage: 'ground',
+  severity: 'fix',
+  source: LEVELLING,
+  judge: ({ book }) =>
+    turningAgain(book)
+      .filter(({ by }) => by > SAME_POINT)
+      .map((one) => ({ cause: one.again.id, by: one.by, one })),
+  words: ({ one, by = 0 }, { setups }) => ({
+    what: [
+      `${one.name} is shot from ${setupOf(one.first, setups)} and again from ${setupOf(one.again, setups)}, `,
+      measured(by, 'distance'),
+      ' apart; the first is used.',
+    ],
+    why: ['Either its name was used again for another point, or one of the two readings is wrong.'],
+    gives: ['Give the later point a name of its own', 'Strike out the wrong reading', 'Shoot it again'],
+  }),
+});
+
+/** Nobody means one point by levels that differ by more than a reading can: about 1/4 in. */
+const SAME_POINT = 0.006;
+
+export const backsightsDisagree = rule<BookFacts>()({
+  name: 'backsights-disagree',
+  title: 'Backsights of one setup agree',
+  stage: 'ground',
+  severity: 'fix',
+  source: COMMON,
+  judge: ({ book }, limit) =>
+    unlikeBacksights(book)
+      .filter(({ by }) => by > limit)
+      .map(({ setup, by }) => ({ cause: setup.id, by, setup })),
+  words: ({ setup, by = 0 }) => ({
+    what: [
+      `The backsights of ${setup.name} give heights of instrument `,
+      measured(by, 'distance'),
+      ' apart; their mean is used.',
+    ],
+    why: ['All that is shot from there is off by half of that, if one of them is wrong.'],
+    gives: ['Strike out the wrong one', 'Read both again', 'Correct the elevation of a benchmark'],
+  }),
+});
+
+export const rodWrong = rule<BookFacts>()({
+  name: 'rod-wrong',
+  title: 'A rod that reads elevations reads right on a benchmark',
+  stage: 'ground',
+  severity: 'fix',
+  source: COMMON,
+  judge: ({ book, benchmarks }, limit) =>
+    rodChecks(book, benchmarks)
+      .filter(({ by }) => by > limit)
+      .map((one) => ({ cause: one.shot.id, by: one.by, one })),
+  words: ({ one }, { setups }) => {
+    const [read, known] = apart(
+      measured(one.shot.reading.value, 'elevation'),
+      exact(one.benchmark.elevation, 'elevation'),
+    );
+    return {
+      what: [
+        `From ${setupOf(one.shot, setups)} the rod reads `,
+        read,
+        ` on ${one.benchmark.name}, which is `,
+        known,
+        '.',
+      ],
+      why: ['All that it read from there is off by the same.'],
+      gives: ['Set the rod on the benchmark again', 'Shoot again what was read with it'],
+    };
+  },
+});
+
+export const BOOK_RULES = [misclosure, setupOpen, turningTwice, backsightsDisagree, rodWrong, shotsDisagree] as const;

@@ -1,0 +1,30 @@
+import type { LineResult } from '../../results';
+import { measured } from '../../phrase';
+import { NEAR } from '../../tolerance';
+import { COMMON, NOTHING, rule } from '../rule';
+
+/** Whether the soil that comes out goes back. */
+
+export interface SoilFacts {
+  readonly lines: readonly LineResult[];
+}
+
+export const nativeShort = rule<SoilFacts>()({
+  name: 'native-short',
+  title: 'The soil of the job is enough to fill it',
+  stage: 'order',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ lines }) => {
+    const sum = (of: (line: LineResult) => number): number => lines.reduce((all, line) => all + of(line), 0);
+    const short = sum(({ quantities }) => quantities.nativeBank) - sum(({ quantities }) => quantities.excavation);
+    return short > NEAR ? [{ by: short, quantity: 'volume' as const }] : NOTHING;
+  },
+  words: ({ by = 0 }) => ({
+    what: ['Backfilling the job takes ', measured(by, 'volume'), ' more native soil than comes out of its trenches.'],
+    why: ['Soil shrinks when it is compacted, and stone takes less room than the shrinkage costs.'],
+    gives: ['Bring fill', 'A bought layer instead'],
+  }),
+});
+
+export const SOIL_RULES = [nativeShort] as const;

@@ -1,0 +1,94 @@
+import type { Profile } from '@alveus/plan';
+import { measured } from '../../phrase';
+import type { LineResult, Reader, RunResult } from '../../results';
+import type { Finding } from '../finding';
+import { GEOMETRY, judge, NOTHING, rule } from '../rule';
+
+/** What can only be judged of a line as a whole. */
+
+interface LineFacts extends LineResult {
+  readonly read: Reader;
+  readonly runs: readonly RunResult[];
+}
+
+export const notConnected = rule<LineFacts>()({
+  name: 'not-connected',
+  title: 'A line is one path',
+  stage: 'grade',
+  severity: 'stop',
+  source: GEOMETRY,
+  judge: ({ order }) => order.astray.map((run) => ({ cause: run, run, at: 0 })),
+  words: ({ run }, { line, runs }) => ({
+    what: [`${runs.find(({ id }) => id === run)?.run.name ?? 'A run'} does not continue the path of ${line.name}.`],
+    why: ['A line is one path from its outlet up: it neither parts, nor closes a ring, nor has gaps.'],
+    gives: ['Join it to the end of another run', 'Make it a line of its own'],
+  }),
+});
+
+export const gradeOpen = rule<LineFacts>()({
+  name: 'grade-open',
+  unfinished: true,
+  title: 'Every grade is settled',
+  stage: 'grade',
+  severity: 'fix',
+  source: GEOMETRY,
+  judge: ({ runs }) => {
+    const open = runs.filter(isOpen);
+    if (open.length === 0) return NOTHING;
+    // Those that have their slope hang on the ones below, and follow once these are settled.
+    return open
+      .filter(({ grade }, index) => index === 0 || grade.slope === undefined)
+      .map(({ id, grade, length }) => ({
+        cause: id,
+        run: id,
+        at: grade.low === undefined ? 0 : length,
+        missing: missingOf(grade),
+      }));
+  },
+  words: ({ run, missing }, { runs }) => ({
+    what: [`The grade of ${runs.find(({ id }) => id === run)?.run.name ?? 'a run'} is still open: fix ${missing}.`],
+    why: ['Without it neither this run nor what hangs on it has an elevation.'],
+    gives: [`Fix ${missing}`],
+  }),
+});
+
+const isOpen = ({ grade }: RunResult): boolean => grade.low === undefined || grade.slope === undefined;
+
+function missingOf({ low, high, slope }: RunResult['grade']): string {
+  if (low === undefined && high === undefined)
+    return slope === undefined ? 'two of its low invert, slope and high invert' : 'one invert to hang it from';
+  return `its slope or its ${low === undefined ? 'low' : 'high'} invert`;
+}
+
+export const layerLost = rule<LineFacts>()({
+  name: 'layer-lost',
+  title: 'Every layer has its material',
+  stage: 'order',
+  severity: 'stop',
+  source: GEOMETRY,
+  judge: ({ quantities }) =>
+    quantities.lost.map(({ name, material, run, placed }) => ({
+      cause: `${material}:${name}`,
+      run,
+      by: placed,
+      quantity: 'volume' as const,
+      layer: name,
+    })),
+  words: ({ layer, by = 0 }, { line }) => ({
+    what: [
+      `The ${layer} of ${line.name}, `,
+      measured(by, 'volume'),
+      ' of it, is of a material that is gone. The amounts are incomplete.',
+    ],
+    why: ['What has no material has no weight and is not ordered.'],
+    gives: ['Choose its material in the section', 'Undo the removal'],
+  }),
+});
+
+/** Rules about lines, in the order in which they are told. */
+export const LINE_RULES = [notConnected, gradeOpen, layerLost] as const;
+
+export function judgeLine(result: LineResult, profile: Profile, read: Reader): readonly Finding[] {
+  const runs = result.order.runs.flatMap(({ id }) => read.of('run', id) ?? NOTHING);
+  return judge<LineFacts>(LINE_RULES, { ...result, read, runs }, profile, { id: result.id, line: result.id });
+}

@@ -1,0 +1,40 @@
+import type { Profile } from '@alveus/plan';
+import type { NodeResult, Reader } from '../../results';
+import type { Finding } from '../finding';
+import { judge } from '../rule';
+import type { NodeFacts } from './facts';
+import {
+  bendDrop,
+  dBoxInflow,
+  dBoxPorts,
+  dropRises,
+  nodeGroundTwice,
+  roofIntoFrench,
+  sizeDown,
+  waterParts,
+} from './meeting';
+import { noOutlet, outletUnderWater, standsFull, waterOrder } from './outlet';
+
+/** Rules about nodes, in the order in which they are told. */
+export const NODE_RULES = [
+  dropRises,
+  noOutlet,
+  outletUnderWater,
+  waterOrder,
+  standsFull,
+  waterParts,
+  dBoxPorts,
+  dBoxInflow,
+  sizeDown,
+  bendDrop,
+  roofIntoFrench,
+  nodeGroundTwice,
+] as const;
+
+export function judgeNode(result: NodeResult, profile: Profile, read: Reader): readonly Finding[] {
+  const { id, node, ground, rim, arriving, leaving, invert, depth } = result;
+  // Field by field: this is made for every node, and copying objects wholesale takes many times as long.
+  const facts = { id, node, ground, rim, arriving, leaving, invert, depth, read, profile };
+  const main = leaving.length > 0 ? leaving[0] : arriving[0];
+  return judge<NodeFacts>(NODE_RULES, facts, profile, { id, node: id, line: main?.line });
+}

@@ -1,0 +1,278 @@
+import type { Edit, ItemOf } from '@alveus/plan';
+import { fixFact } from '../../grade';
+import { apart, exact, measured } from '../../phrase';
+import type { NodeEnd } from '../../results';
+import { NEAR } from '../../tolerance';
+import type { Give } from '../finding';
+import type { Breach } from '../rule';
+import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
+import type { NodeFacts } from './facts';
+import { invertsOf, serviceAt } from './facts';
+
+/** Where runs meet: whether the water of one gets into the next, and only there. */
+
+type Form = ItemOf<'node'>['form'];
+
+const climbs = ({ drop }: NodeEnd): boolean => drop !== undefined && drop < -NEAR;
+
+export const dropRises = rule<NodeFacts>()({
+  name: 'drop-rises',
+  title: 'Water falls through a node',
+  stage: 'grade',
+  severity: 'stop',
+  source: GEOMETRY,
+  judge: ({ arriving }) =>
+    arriving.some(climbs)
+      ? arriving.filter(climbs).map((end) => ({ cause: end.run, run: end.run, at: 0, by: -(end.drop ?? 0), end }))
+      : NOTHING,
+  words: ({ by = 0, end }, facts) => ({
+    what: [
+      `At ${facts.node.name} the water of ${end.name} would have to climb `,
+      measured(by, 'distance'),
+      ' to leave.',
+    ],
+    why: ['The invert coming in lies lower than the one going out.'],
+    gives: [raised(facts, end), 'Lower the invert going out'],
+  }),
+});
+
+/** The invert coming in brought up to what goes out, where the run fixes it itself. */
+function raised({ read }: NodeFacts, { run, invert = 0, drop = 0 }: NodeEnd): Give {
+  const to = invert - drop;
+  const words = ['Raise the invert coming in to ', measured(to, 'elevation')];
+  const item = read.item('run', run);
+  const grade = read.item('runGrade', run);
+  const own = item && grade?.[item.flow === 'to-a' ? 'a' : 'b'] !== undefined;
+  return own ? { words, edits: [{ op: 'put', item: fixFact(item, grade, 'low', to) }] } : { words };
+}
+
+/** Nodes that are made to share water out. An existing structure may be. */
+const PARTS: ReadonlySet<Form> = new Set(['d-box', 'structure']);
+
+export const waterParts = rule<NodeFacts>()({
+  name: 'water-parts',
+  title: 'Water parts only where something parts it',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: ({ node, leaving }) => (leaving.length > 1 && !PARTS.has(node.form) ? [{}] : NOTHING),
+  words: (_, { node, leaving }) => ({
+    what: [`At ${node.name} the water parts into ${namesOf(leaving)}, and nothing there is made to part it.`],
+    why: ['It all takes the lower way, and what share each gets is left to chance.'],
+    gives: [
+      {
+        words: ['Make it a distribution box'],
+        edits: [{ op: 'put', item: { ...node, form: 'd-box' } } satisfies Edit],
+      },
+      'Turn one of the runs round',
+    ],
+  }),
+});
+
+const namesOf = (ends: readonly NodeEnd[]): string => ends.map(({ name }) => name).join(' and ');
+
+export const dBoxPorts = rule<NodeFacts>()({
+  name: 'd-box-ports',
+  title: 'Ports of a distribution box are level',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: ({ node, leaving }, limit) => {
+    if (node.form !== 'd-box') return NOTHING;
+    const inverts = invertsOf(leaving);
+    if (inverts.length < 2) return NOTHING;
+    const differ = Math.max(...inverts) - Math.min(...inverts);
+    return differ > limit + NEAR ? [{ by: differ, quantity: 'fine' as const }] : NOTHING;
+  },
+  words: ({ by = 0 }, { node, leaving }) => {
+    const sorted = [...leaving].sort((one, other) => (one.invert ?? 0) - (other.invert ?? 0));
+    return {
+      what: [
+        `The ports of ${node.name} differ by `,
+        measured(by, 'fine'),
+        `: ${sorted[0]?.name ?? 'one'} is the lowest and takes most of the water.`,
+      ],
+      why: ['Each lateral gets its share only where all ports lie level; levellers make up a little, not a plan.'],
+      gives: ['Start all leaders at one elevation'],
+    };
+  },
+});
+
+export const dBoxInflow = rule<NodeFacts>()({
+  name: 'd-box-inflow',
+  title: 'What comes into a distribution box reaches every port',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: ({ node, arriving, leaving }) => {
+    if (node.form !== 'd-box') return NOTHING;
+    const ports = invertsOf(leaving);
+    if (ports.length < 2) return NOTHING;
+    const [low, high] = [Math.min(...ports), Math.max(...ports)];
+    // Lower than all of them it would have to climb, and that is said.
+    return arriving.flatMap((end) =>
+      end.invert !== undefined && end.invert >= low - NEAR && end.invert < high - NEAR
+        ? [{ cause: end.run, run: end.run, at: 0, by: high - end.invert, quantity: 'fine' as const, name: end.name }]
+        : [],
+    );
+  },
+  words: ({ name, by = 0 }, { node }) => ({
+    what: [`${name} comes into ${node.name} `, measured(by, 'fine'), ' lower than its highest port.'],
+    why: ['The box never fills to that port: its lateral stays dry and the others carry it all.'],
+    gives: ['Raise what comes in', 'Bring the ports down to one level'],
+  }),
+});
+
+/** Inside diameters nearer than this are one size: walls differ from standard to standard. */
+const ONE_SIZE = 1.05;
+
+export const sizeDown = rule<NodeFacts>()({
+  name: 'size-down',
+  title: 'Pipe does not get smaller downstream',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: ({ arriving, leaving }) => {
+    let out = 0;
+    for (const { inside } of leaving) if (inside !== undefined && inside > out) out = inside;
+    if (out === 0 || !arriving.some(({ inside = 0 }) => inside > out * ONE_SIZE)) return NOTHING;
+    return arriving.flatMap((end) =>
+      end.inside !== undefined && end.inside > out * ONE_SIZE
+        ? [{ cause: end.run, run: end.run, at: 0, by: end.inside - out, quantity: 'fine' as const, end, out }]
+        : [],
+    );
+  },
+  words: ({ end, out }, { node, leaving }) => {
+    const [big, small] = apart(measured(end.inside ?? 0, 'fine'), measured(out, 'fine'));
+    return {
+      what: [`At ${node.name} ${end.name}, `, big, ' inside, runs into ', small, ` of ${namesOf(leaving)}.`],
+      why: ['What the larger pipe brings does not get through, and what it carries along lodges there.'],
+      gives: ['The larger size all the way down', 'A smaller pipe above, if it carries what comes'],
+    };
+  },
+});
+
+export const bendDrop = rule<NodeFacts>()({
+  name: 'bend-drop',
+  title: 'A bend takes up no fall',
+  stage: 'grade',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ node, arriving }, limit) =>
+    node.form === 'bend'
+      ? arriving.flatMap(({ run, name, drop = 0 }) =>
+          drop > limit + NEAR
+            ? [{ cause: run, run, at: 0, by: drop - limit, quantity: 'thickness' as const, name, drop }]
+            : [],
+        )
+      : NOTHING,
+  words: ({ name, drop }, { node }, limit) => {
+    const [has, most] = apart(measured(drop, 'thickness'), exact(limit, 'thickness'));
+    return {
+      what: [`${name} drops `, has, ` through the bend ${node.name}; a bend has room for `, most, '.'],
+      why: ['A fall that is not in the pipes has to be in a box, or in fittings that are ordered.'],
+      gives: ['A drop at a structure', 'Steepen the run below', 'Make the node a manhole or catch basin'],
+    };
+  },
+});
+
+/** Roof water that gets into a perforated pipe: it runs on through it, or backs up into it. */
+interface Backing extends Breach {
+  readonly roof: NodeEnd;
+  readonly french: NodeEnd;
+  readonly how: 'through' | 'back';
+  /** How far up the perforated pipe, m. */
+  readonly reach: number;
+}
+
+export const roofIntoFrench = rule<NodeFacts>()({
+  name: 'roof-into-french',
+  title: 'Roof water stays out of perforated pipe',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: ({ arriving, leaving }): readonly Backing[] => {
+    if (!arriving.some((end) => serviceAt(end)?.roofWater)) return NOTHING;
+    const roofs = arriving.filter((end) => serviceAt(end)?.roofWater);
+    const into = leaving.filter((end) => serviceAt(end)?.perforated);
+    if (into.length > 0)
+      return roofs.flatMap((roof) =>
+        into.map((french) => ({ cause: roof.run, run: french.run, roof, french, how: 'through', reach: 0 })),
+      );
+    // Both come in: once the pipe going out runs full, what lies lower than its crown takes water back.
+    return arriving.flatMap((french) => {
+      if (!serviceAt(french)?.perforated || french.invert === undefined) return [];
+      const crown = crownOf(leaving);
+      if (crown === undefined || french.invert >= crown - NEAR) return [];
+      const reach = french.slope !== undefined && french.slope > 0 ? (crown - french.invert) / french.slope : Infinity;
+      const [roof] = roofs;
+      return roof
+        ? [{ cause: french.run, run: french.run, at: 0, severity: 'watch', roof, french, how: 'back', reach }]
+        : [];
+    });
+  },
+  words: ({ roof, french, how, reach }, { node, read }) => {
+    const length = read.of('run', french.run)?.length ?? 0;
+    return how === 'through'
+      ? {
+          what: [
+            `At ${node.name} the roof water of ${roof.name} runs on in ${french.name}, which is perforated: it backs up and out through its wall, downstream from there.`,
+          ],
+          why: ['It wets the very ground that the drain should dry.'],
+          gives: ['A pipe of its own for the roof water', 'Solid pipe from there on'],
+        }
+      : {
+          what: [
+            `When ${node.name} runs full, the roof water of ${roof.name} backs up into ${french.name}, `,
+            ...(reach >= length ? ['all of it'] : [measured(reach, 'distance'), ' up it']),
+            '.',
+          ],
+          why: ['Roof water in a perforated pipe wets the very ground that the drain should dry.'],
+          gives: [
+            'Join the drain further down',
+            'Let it in above the crown of the pipe going out',
+            'A pipe of its own',
+          ],
+        };
+  },
+});
+
+/** Inside crown of the lowest pipe going out. */
+function crownOf(leaving: readonly NodeEnd[]): number | undefined {
+  const crowns = leaving.flatMap(({ invert, inside }) =>
+    invert === undefined || inside === undefined ? [] : [invert + inside],
+  );
+  return crowns.length === 0 ? undefined : Math.min(...crowns);
+}
+
+export const nodeGroundTwice = rule<NodeFacts>()({
+  name: 'ground-twice',
+  title: 'Ground is not both typed and shot',
+  stage: 'ground',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ id, read }) => {
+    const shot = read.of('nodeShot', id);
+    const typed = shot && read.item('nodeGround', id);
+    return typed && !typed.holds && Math.abs(typed.elevation - shot.elevation) > NEAR
+      ? [{ by: Math.abs(typed.elevation - shot.elevation), typed, shot: shot.elevation }]
+      : NOTHING;
+  },
+  words: ({ typed, shot }, { id, node }) => ({
+    what: [
+      `The ground at ${node.name} is typed as `,
+      measured(typed.elevation, 'elevation'),
+      ' and shot as ',
+      measured(shot, 'elevation'),
+      '; the shot is used.',
+    ],
+    why: [
+      'Both stay as they are. What was measured goes before what was typed, unless you say that the typed one holds.',
+    ],
+    gives: [
+      { words: ['Say that the typed one holds'], edits: [{ op: 'put', item: { ...typed, holds: true } }] },
+      { words: ['Remove the typed one'], edits: [{ op: 'remove', kind: 'nodeGround', id }] },
+      'Shoot it again',
+    ],
+  }),
+});

@@ -1,0 +1,142 @@
+import type { ItemOf, Uuid } from '@alveus/plan';
+import { standingBehind } from '../../flow';
+import { exact, measured } from '../../phrase';
+import { NEAR } from '../../tolerance';
+import type { Stretch } from '../finding';
+import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
+import { lengthOf } from '../stretches';
+import type { NodeFacts } from './facts';
+import { invertsOf } from './facts';
+
+/** Where water leaves: whether it can, and what stands behind it. */
+
+type Form = ItemOf<'node'>['form'];
+
+/** Forms that let nothing out. */
+const SHUT: ReadonlySet<Form> = new Set([
+  'cleanout',
+  'bend',
+  'fitting',
+  'downspout',
+  'channel-drain',
+  'stub-out',
+  'vent',
+  'inlet',
+]);
+
+const isOutlet = ({ arriving, leaving }: NodeFacts): boolean => arriving.length > 0 && leaving.length === 0;
+
+export const noOutlet = rule<NodeFacts>()({
+  name: 'no-outlet',
+  title: 'A line ends where water can leave',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: (facts) => (isOutlet(facts) && SHUT.has(facts.node.form) ? [outletPlace(facts)] : NOTHING),
+  words: (_, { node, arriving }) => ({
+    what: [`${arriving[0]?.name ?? 'The line'} ends at ${node.name}, which lets no water out.`],
+    why: ['The line fills from there, and stands full.'],
+    gives: [
+      'Say what it is: daylight, a pond, a structure, a pop-up',
+      'Go on from there to an outlet',
+      'Turn the line round',
+    ],
+  }),
+});
+
+/** The lower end of the run that comes to an outlet. */
+function outletPlace({ arriving }: NodeFacts): { readonly run?: Uuid; readonly at?: number } {
+  const [first] = arriving;
+  return first ? { run: first.run, at: 0 } : {};
+}
+
+/** Every stretch that water held at a level at a node stands in, through all the runs above it. */
+function standsIn({ id, read }: NodeFacts, level: number): readonly Stretch[] {
+  return standingBehind(id, level, read).map(({ run, deep, reach }) => ({ run, from: 0, to: reach, at: 0, by: deep }));
+}
+
+export const outletUnderWater = rule<NodeFacts>()({
+  name: 'outlet-under-water',
+  title: 'An outlet lies above the water it runs into',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: (facts) => {
+    const { node, arriving } = facts;
+    if (!node.water || !isOutlet(facts)) return NOTHING;
+    const inverts = invertsOf(arriving);
+    if (inverts.length === 0) return NOTHING;
+    const low = Math.min(...inverts);
+    // The usual level first: standing in that is worse than being reached by the highest.
+    for (const [level, which] of [
+      [node.water.normal, 'usual'],
+      [node.water.high, 'high'],
+    ] as const) {
+      if (level === undefined || low >= level - NEAR) continue;
+      return [{ ...outletPlace(facts), by: level - low, which, level, stretches: standsIn(facts, level) }];
+    }
+    return NOTHING;
+  },
+  words: ({ by = 0, which, level, stretches = NOTHING }, { node }) => {
+    const runs = stretches.length;
+    return {
+      what: [
+        `The outlet at ${node.name} lies `,
+        measured(by, 'distance'),
+        ` under ${which === 'usual' ? 'the usual water' : 'the highest water'}. `,
+        measured(lengthOf(stretches), 'distance'),
+        runs > 1 ? ` of pipe in ${runs} runs stands in it.` : ' of the run above it stands in it.',
+      ],
+      why: ['A pipe that stands full freezes, silts and has nowhere to drain to.'],
+      gives: [{ words: ['Raise the outlet invert to ', exact(level, 'elevation')] }, 'Another outlet', 'A pump'],
+    };
+  },
+});
+
+export const standsFull = rule<NodeFacts>()({
+  name: 'stands-full',
+  title: 'Water that stands behind a spill is known of',
+  stage: 'grade',
+  severity: 'watch',
+  source: COMMON,
+  judge: (facts) => {
+    const { node, rim } = facts;
+    if (!isOutlet(facts) || !(node.form === 'bubble-up' || node.form === 'pop-up') || rim === undefined) return NOTHING;
+    const stretches = standsIn(facts, rim);
+    if (stretches.length === 0) return NOTHING;
+    return [{ ...outletPlace(facts), by: Math.max(...stretches.map((one) => one.by)), level: rim, stretches }];
+  },
+  words: ({ level, stretches = NOTHING }, { node }) => ({
+    what: [
+      `Behind ${node.name} water stands up to `,
+      measured(level, 'elevation'),
+      ', where it spills: ',
+      measured(lengthOf(stretches), 'distance'),
+      ' of pipe until it soaks away.',
+    ],
+    why: ['What stands in a pipe freezes and silts, and where clay lies below it hardly soaks away.'],
+    gives: ['Weep holes and stone under it', 'An outlet to daylight', 'A pump'],
+  }),
+});
+
+export const waterOrder = rule<NodeFacts>()({
+  name: 'water-order',
+  title: 'High water is not below the usual',
+  stage: 'site',
+  severity: 'fix',
+  source: GEOMETRY,
+  judge: ({ node: { water } }) =>
+    water?.high !== undefined && water.normal !== undefined && water.high < water.normal - NEAR
+      ? [{ by: water.normal - water.high, high: water.high, normal: water.normal }]
+      : NOTHING,
+  words: ({ by = 0, high, normal }, { node }) => ({
+    what: [`At ${node.name} the highest water is told `, measured(by, 'distance'), ' lower than the usual.'],
+    why: ['One of the two is mistyped, and outlets are judged by both.'],
+    gives: [
+      {
+        words: ['Change them over'],
+        edits: [{ op: 'put', item: { ...node, water: { normal: high, high: normal } } }],
+      },
+    ],
+  }),
+});

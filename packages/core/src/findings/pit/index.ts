@@ -1,0 +1,97 @@
+import type { Profile, TestPit, UpRun } from '@alveus/plan';
+import { groundAt } from '../../ground';
+import { upRun } from '../../length';
+import { measured } from '../../phrase';
+import type { Reader, RunResult } from '../../results';
+import { NEAR } from '../../tolerance';
+import type { Finding } from '../finding';
+import type { Breach } from '../rule';
+import { COMMON, GEOMETRY, judge, NOTHING, rule } from '../rule';
+
+/** What a test pit met, against the trench that was planned there. */
+
+interface PitFacts {
+  readonly pit: TestPit;
+  /** The run it was dug at, where that is there. */
+  readonly run: RunResult | undefined;
+  readonly at: UpRun;
+  /** Depth of the trench there, m. */
+  readonly depth: number | undefined;
+}
+
+export const pitAstray = rule<PitFacts>()({
+  name: 'pit-astray',
+  title: 'Test pits lie on the run that they are told of',
+  stage: 'site',
+  severity: 'fix',
+  source: GEOMETRY,
+  judge: ({ pit, run, at }): readonly Breach[] => {
+    if (!pit.place) return NOTHING;
+    if (!run) return [{}];
+    const by = Math.max(-at, at - run.length);
+    return run.measured && by > NEAR ? [{ at: at > 0 ? run.length : 0, by }] : NOTHING;
+  },
+  words: ({ by }, { pit, run }) => ({
+    what:
+      by === undefined || !run
+        ? [`${pit.name} was told of a run that is gone.`]
+        : [`${pit.name} is told `, measured(by, 'distance'), ` beyond the end of ${run.run.name}.`],
+    why: ['What it met is judged nowhere until it lies somewhere.'],
+    gives: ['Say where it was dug', 'Correct the length'],
+  }),
+});
+
+const inTheTrench = {
+  title: 'Trenches stay above water and rock',
+  stage: 'site',
+  severity: 'watch',
+  source: COMMON,
+} as const;
+
+export const meetsLayer = rule<PitFacts>()({
+  name: 'meets-layer',
+  ...inTheTrench,
+  judge: ({ pit, depth, at, run }) => {
+    if (depth === undefined || !run || at < -NEAR || at > run.length + NEAR) return NOTHING;
+    const into = (limit: number | undefined, cause: 'water' | 'layer', what: string) =>
+      limit === undefined || depth <= limit + NEAR
+        ? []
+        : [{ cause, at, by: depth - limit, quantity: 'depth' as const, into: what }];
+    return [
+      ...into(pit.groundwater, 'water', 'the groundwater'),
+      ...into(pit.limiting?.depth, 'layer', pit.limiting?.what ?? 'the limiting layer'),
+    ];
+  },
+  words: ({ cause, by = 0, into }, { pit, run }) => ({
+    what: [`At ${pit.name} the trench of ${run?.run.name ?? 'its run'} goes `, measured(by, 'depth'), ` into ${into}.`],
+    why: [
+      cause === 'water'
+        ? 'A wet trench stands less well, floats pipe and has to be kept dry.'
+        : 'It digs slower than soil, and may need other bedding.',
+    ],
+    gives:
+      cause === 'water'
+        ? ['Keep it dry while pipe is laid', 'Raise the run', 'Dig in the dry season']
+        : ['Raise the run', 'Reckon with harder digging'],
+  }),
+});
+
+/** Rules about test pits, in the order in which they are told. */
+export const PIT_RULES = [pitAstray, meetsLayer] as const;
+
+export function judgePit(pit: TestPit, profile: Profile, read: Reader): readonly Finding[] {
+  const run = pit.place && read.of('run', pit.place.run);
+  const at = run && pit.place ? upRun(run.run, run.length, pit.place.at) : 0;
+  return judge<PitFacts>(PIT_RULES, { pit, run, at, depth: run && depthAt(run, at) }, profile, {
+    id: pit.id,
+    run: run?.id,
+    line: run?.run.line,
+  });
+}
+
+function depthAt({ ground, grade, envelope }: RunResult, at: UpRun): number | undefined {
+  const surface = groundAt(ground, at);
+  return surface === undefined || grade.low === undefined || grade.slope === undefined || !envelope
+    ? undefined
+    : surface - (grade.low + grade.slope * at - envelope.invert);
+}

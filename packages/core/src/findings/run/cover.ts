@@ -1,0 +1,220 @@
+import type { ItemOf } from '@alveus/plan';
+import { ONLY } from '@alveus/plan';
+import { leastCover } from '../../limits';
+import { apart, exact, measured } from '../../phrase';
+import { NEAR } from '../../tolerance';
+import type { KnownStation } from '../../trench';
+import type { Stretch } from '../finding';
+import { COMMON, NOTHING, rule } from '../rule';
+import { lengthOf, shortfalls, worstOf } from '../stretches';
+import type { RunFacts } from './facts';
+import { stationsAlong } from './facts';
+
+/** Whether the pipe lies deep enough under the ground. */
+
+/** Where water comes out into the open and the pipe must come up to the ground. */
+const OPEN_ENDS: ReadonlySet<ItemOf<'node'>['form']> = new Set(['daylight', 'pond', 'curb', 'bubble-up', 'pop-up']);
+
+const coverOf = ({ cover }: KnownStation): number => cover;
+
+/** Whether the run comes out into the open at its lower end. */
+function opens({ outlet, lower }: RunFacts): boolean {
+  return outlet && lower !== undefined && OPEN_ENDS.has(lower.form);
+}
+
+/**
+ * How far up from an open end a pipe cannot be as deep as elsewhere, m: while the bank over it rises by the pipe's own
+ * height and by the cover that is asked for. Where there is no bank it need not be shallow at all.
+ * @param rise height that the ground must gain over the pipe from where it meets its underside, m
+ */
+export function bankLength(facts: RunFacts, rise: number): number {
+  if (!opens(facts)) return 0;
+  const stations = stationsAlong(facts);
+  if ((stations[0]?.at ?? 1) > NEAR) return 0;
+  // The bank is where the pipe goes under: there the ground rises over it.
+  const under = stations.findIndex(({ at, cover }) => at > NEAR && cover > NEAR);
+  const [before, after] = [stations[under - 1], stations[under]];
+  if (!before || !after || after.cover <= before.cover + NEAR) return 0;
+  return rise / ((after.cover - before.cover) / (after.at - before.at));
+}
+
+/** A stretch from an open end that is no longer than the bank is excused; of a longer one, what lies beyond. */
+function parted(
+  facts: RunFacts,
+  stretches: readonly Stretch[],
+  rise: number,
+  beyond: number,
+): { readonly excused: readonly Stretch[]; readonly told: readonly Stretch[] } {
+  const [first, ...rest] = stretches;
+  if (!first || first.from > NEAR || !opens(facts)) return { excused: NOTHING, told: stretches };
+  const excused = bankLength(facts, rise) + beyond;
+  // What goes on into the next run is no end that comes out of a bank.
+  if (first.to <= excused + NEAR && first.to < facts.length - NEAR) return { excused: [first], told: rest };
+  return { excused: NOTHING, told: stretches };
+}
+
+export const outOfGround = rule<RunFacts>()({
+  name: 'out-of-ground',
+  title: 'A pipe stays in the ground',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: (facts, beyond) => {
+    const { id, trench, pipe } = facts;
+    if (!trench.shallowest || trench.shallowest.cover >= -NEAR) return NOTHING;
+    const { excused, told } = parted(
+      facts,
+      shortfalls(id, stationsAlong(facts), coverOf, 0, NEAR),
+      pipe.outside,
+      beyond,
+    );
+    return [
+      ...breachOf(told, { open: false }),
+      ...breachOf(excused, { open: true, cause: 'open-end', severity: 'watch' as const }),
+    ];
+  },
+  words: ({ open, by = 0, stretches = NOTHING }, { run }) => ({
+    what: [
+      `The pipe of ${run.name} stands out of the ground by up to `,
+      measured(by, 'thickness'),
+      ' over ',
+      measured(lengthOf(stretches), 'distance'),
+      open ? ', where it comes to daylight.' : '.',
+    ],
+    why: [
+      open
+        ? 'Expected at an open end; protect it from mowers, wheels and sunlight.'
+        : 'A pipe above ground carries no traffic, freezes and is broken. A cut end needs no more than its own height divided by the slope of the bank, and a foot.',
+    ],
+    gives: ['Lower the pipe', 'Raise the ground over it', 'End the line lower down the slope'],
+  }),
+});
+
+export const leastCoverOver = rule<RunFacts>()({
+  name: 'least-cover',
+  title: 'A pipe has enough cover',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  local: true,
+  judge: (facts) => {
+    const { id, trench, profile, line, run, pipe } = facts;
+    if (facts.service.coverOverStone) return NOTHING;
+    const { value: least, source } = leastCover(profile, line.service, run);
+    if (!trench.shallowest || trench.shallowest.cover >= least - NEAR) return NOTHING;
+    const short = shortfalls(id, stationsAlong(facts), coverOf, least, NEAR);
+    // Wheels crush it at an open end as anywhere.
+    const { excused, told } = run.vehicles
+      ? { excused: NOTHING, told: short }
+      : parted(facts, short, pipe.outside + least, 0.3);
+    const out = trench.shallowest.cover < -NEAR;
+    return [
+      ...breachOf(told, { open: false, least, source }),
+      // Where the end stands out, that is said, and says this too.
+      ...(out
+        ? NOTHING
+        : breachOf(excused, { open: true, least, source, cause: 'open-end', severity: 'watch' as const })),
+    ];
+  },
+  words: ({ open, least, by = 0, stretches = NOTHING }, { run }) => {
+    const cover = least - by;
+    const [has, needs] = apart(measured(Math.max(0, cover), 'thickness'), exact(least, 'thickness'));
+    return {
+      what: [
+        ...(cover < -NEAR
+          ? [`The pipe of ${run.name} comes out of the ground`]
+          : [`Cover over ${run.name} is down to `, has]),
+        ', and short over ',
+        measured(lengthOf(stretches), 'distance'),
+        '; the least here is ',
+        needs,
+        open ? '. It is the stretch to daylight.' : '.',
+      ],
+      why: [
+        run.vehicles
+          ? 'Wheels crush a shallow pipe.'
+          : 'A shallow pipe is cut by spades, and lifts and breaks with frost.',
+      ],
+      gives: ['Lower the inverts', 'Stronger pipe or a concrete cap', 'Keep vehicles off', 'Another route'],
+    };
+  },
+});
+
+/** What is told of some stretches together; nothing of none. */
+function breachOf<More extends object>(
+  stretches: readonly Stretch[],
+  more: More,
+): (More & { at: number; by: number; quantity: 'thickness'; stretches: readonly Stretch[] })[] {
+  const worst = worstOf(stretches);
+  return worst ? [{ ...more, at: worst.at, by: worst.by, quantity: 'thickness', stretches }] : [];
+}
+
+export const frost = rule<RunFacts>()({
+  name: 'frost',
+  title: 'A sewer lies below the frost',
+  stage: 'site',
+  severity: 'fix',
+  source: COMMON,
+  local: true,
+  judge: (facts) => {
+    const { id, service, read, trench } = facts;
+    if (!service.frost) return NOTHING;
+    const depth = read.item('site', ONLY)?.frost;
+    if (depth === undefined || !trench.shallowest || trench.shallowest.cover >= depth - NEAR) return NOTHING;
+    return breachOf(shortfalls(id, stationsAlong(facts), coverOf, depth, NEAR), {});
+  },
+  words: ({ by = 0, stretches = NOTHING }, { run }) => ({
+    what: [
+      `The pipe of ${run.name} lies up to `,
+      measured(by, 'thickness'),
+      ' higher than the frost goes, over ',
+      measured(lengthOf(stretches), 'distance'),
+      '.',
+    ],
+    why: ['A sewer that runs slowly freezes where the ground does.'],
+    gives: ['Lower the run', 'Insulation over it'],
+  }),
+});
+
+export const soilOverStone = rule<RunFacts>()({
+  name: 'soil-over-stone',
+  title: 'Soil covers the stone of a lateral',
+  stage: 'trench',
+  severity: 'fix',
+  source: COMMON,
+  local: true,
+  judge: (facts, least) => {
+    const { id, service, envelope, trench, read } = facts;
+    if (!service.coverOverStone) return NOTHING;
+    let top = envelope.underside + 2 * envelope.radius;
+    for (const layer of envelope.layers)
+      if (layer.top.from === 'bottom' && layer.material !== 'native') {
+        const look = read.item('material', layer.material)?.look;
+        // Straw and the like lie on the stone and keep the soil out of it.
+        if (look === 'stone' || look === 'sand') top = Math.max(top, layer.top.height);
+      }
+    if (!trench.shallowest || trench.shallowest.depth - top >= least - NEAR) return NOTHING;
+    return breachOf(
+      shortfalls(id, stationsAlong(facts), ({ depth }) => depth - top, least, NEAR),
+      { least },
+    );
+  },
+  words: ({ least, by = 0, stretches = NOTHING }, { run }) => {
+    const over = least - by;
+    const [has, needs] = apart(measured(Math.max(0, over), 'thickness'), exact(least, 'thickness'));
+    return {
+      what: [
+        ...(over < -NEAR
+          ? [`The stone of ${run.name} stands out of the ground`]
+          : [`Soil over the stone of ${run.name} is down to `, has]),
+        ', and short over ',
+        measured(lengthOf(stretches), 'distance'),
+        '; the least is ',
+        needs,
+        '.',
+      ],
+      why: ['Too little soil lets rain and frost into the field, and what it should treat come to the surface.'],
+      gives: ['Lower the lateral', 'Less stone over the pipe', 'Bring soil'],
+    };
+  },
+});

@@ -1,0 +1,234 @@
+import type { Edit, RunGrade } from '@alveus/plan';
+import { rulesFor } from '@alveus/plan';
+import type { Triad } from '../../grade';
+import { fixDrop, fixFact, freeFact } from '../../grade';
+import { judgedSize, slopesInForce } from '../../limits';
+import { apart, exact, measured } from '../../phrase';
+import { insideDiameter, manning } from '../../pipe';
+import { NEAR, NEAR_SLOPE } from '../../tolerance';
+import type { Give } from '../finding';
+import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
+import type { RunFacts } from './facts';
+
+/** Whether water runs: the facts of the grade, fall, and slope. */
+
+const FACT_WORDS = {
+  low: 'low invert',
+  high: 'high invert',
+  slope: 'slope',
+  drop: 'drop at its lower node',
+  step: 'step at its upper node',
+} as const;
+
+const surplus = (contradicts: boolean) => (facts: RunFacts) =>
+  facts.surplus.length === 0
+    ? NOTHING
+    : facts.surplus
+        .filter((one) => one.contradicts === contradicts)
+        .map(({ fact, off }) => ({
+          fact,
+          cause: fact,
+          at: fact === 'high' || fact === 'step' ? facts.length : 0,
+          ...(contradicts
+            ? {
+                by: Math.abs(off),
+                quantity:
+                  fact === 'slope'
+                    ? ('slope' as const)
+                    : fact === 'drop' || fact === 'step'
+                      ? ('thickness' as const)
+                      : ('distance' as const),
+              }
+            : {}),
+        }));
+
+/** Frees a fact of the run's grade, as one change of the plan. */
+function freed({ run, read }: RunFacts, fact: keyof typeof FACT_WORDS): Give {
+  const words = [`Free the ${FACT_WORDS[fact]}`];
+  if (fact === 'step') return { words };
+  const grade = read.item('runGrade', run.id);
+  const plan = { run: { [run.id]: run }, runGrade: grade ? { [run.id]: grade } : {} };
+  const items = fact === 'drop' ? fixDrop(plan, run, undefined) : [freeFact(run, grade, fact as Triad)];
+  return { words, edits: items.map((item): Edit => ({ op: 'put', item })) };
+}
+
+export const gradeContradicts = rule<RunFacts>()({
+  name: 'grade-contradicts',
+  title: 'Fixed facts of a grade agree',
+  stage: 'grade',
+  severity: 'fix',
+  source: GEOMETRY,
+  judge: surplus(true),
+  words: ({ fact, by = 0, quantity = 'distance' }, facts) => ({
+    what: [
+      `The ${FACT_WORDS[fact]} fixed on ${facts.run.name} contradicts the other fixed facts by `,
+      measured(by, quantity),
+      '.',
+    ],
+    why: ['Facts that disagree cannot all be built. This one is set aside until one of them is freed or changed.'],
+    gives: [freed(facts, fact), 'Free or change one of the others'],
+  }),
+});
+
+export const gradeSurplus = rule<RunFacts>()({
+  name: 'grade-surplus',
+  title: 'No fact of a grade is fixed twice over',
+  stage: 'grade',
+  severity: 'watch',
+  source: GEOMETRY,
+  judge: surplus(false),
+  words: ({ fact }, facts) => ({
+    what: [`The ${FACT_WORDS[fact]} of ${facts.run.name} is fixed, though the other fixed facts give it already.`],
+    why: ['They agree today. As soon as one of them is changed they will contradict each other.'],
+    gives: [freed(facts, fact)],
+  }),
+});
+
+export const againstGrade = rule<RunFacts>()({
+  name: 'against-grade',
+  title: 'A run falls the way its water goes',
+  stage: 'grade',
+  severity: 'stop',
+  source: GEOMETRY,
+  judge: ({ id, length, grade: { slope } }) =>
+    slope !== undefined && slope < -NEAR_SLOPE
+      ? [
+          {
+            at: length,
+            by: -slope * length,
+            stretches: [{ run: id, from: 0, to: length, at: length, by: -slope * length }],
+          },
+        ]
+      : NOTHING,
+  words: ({ by = 0 }, { run }) => ({
+    what: [`${run.name} falls the wrong way by `, measured(by, 'distance'), '.'],
+    why: ['Water does not run uphill: the pipe would stand full and silt up.'],
+    gives: ['Raise the high invert', 'Lower the low invert and what is below it', 'Turn the line round'],
+  }),
+});
+
+export const leastSlope = rule<RunFacts>()({
+  name: 'least-slope',
+  title: 'A run has enough fall',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  local: true,
+  judge: ({ id, length, line, grade: { slope }, pipe, profile }) => {
+    if (slope === undefined || slope < -NEAR_SLOPE) return NOTHING;
+    const bands = slopesInForce(rulesFor(profile, line.service), judgedSize(pipe));
+    const missed = bands.find(({ least }) => slope < least - NEAR_SLOPE);
+    if (!missed) return NOTHING;
+    const { least, severity, source } = missed;
+    const by = least - slope;
+    return [
+      {
+        severity,
+        least,
+        slope,
+        source,
+        at: length / 2,
+        by,
+        quantity: 'slope' as const,
+        stretches: [{ run: id, from: 0, to: length, at: length / 2, by }],
+      },
+    ];
+  },
+  words: ({ slope, least }, facts) => {
+    const [has, needs] = apart(measured(slope, 'slope'), exact(least, 'slope'));
+    return {
+      what: [`${facts.run.name} has `, has, ' of fall; the least here is ', needs, '.'],
+      why: ['On too little fall solids settle, and any sag in the pipe holds water.'],
+      gives: [lowered(facts, least), raised(facts, least), 'A larger pipe where the rule allows less slope'],
+    };
+  },
+});
+
+/** The low invert as far down as the slope asks for, where it is this run's own to say. */
+function lowered(facts: RunFacts, least: number): Give {
+  const { run, grade, length, outlet, read } = facts;
+  if (grade.high === undefined || !outlet) return { words: ['Lower the outlet'] };
+  const own = read.item('runGrade', run.id);
+  const low = grade.high - least * length;
+  const words = ['Lower the outlet to ', measured(low, 'elevation')];
+  // Only where both ends are fixed does the slope follow; otherwise the low end is not what holds the slope.
+  const item = fixFact(run, own, 'low', low);
+  return own && facts.grade.low !== undefined && fixes(own) === 'both ends'
+    ? { words, edits: [{ op: 'put', item }] }
+    : { words };
+}
+
+/** The slope made steeper at its high end, where that is free to follow. */
+function raised(facts: RunFacts, least: number): Give {
+  const { run, read, grade, length } = facts;
+  const own = read.item('runGrade', run.id);
+  if (!own || grade.low === undefined) return { words: ['Raise the high end if the cover allows'] };
+  const high = grade.low + least * length;
+  const words = ['Raise the high invert to ', measured(high, 'elevation'), ' if the cover allows'];
+  const how = fixes(own);
+  if (how === 'slope') return { words, edits: [{ op: 'put', item: fixFact(run, own, 'slope', least) }] };
+  if (how === 'both ends') return { words, edits: [{ op: 'put', item: fixFact(run, own, 'high', high) }] };
+  return { words };
+}
+
+/** What holds a run's slope. */
+function fixes(grade: RunGrade): 'slope' | 'both ends' | undefined {
+  const both = grade.a !== undefined && grade.b !== undefined;
+  if (grade.slope !== undefined) return both ? undefined : 'slope';
+  return both ? 'both ends' : undefined;
+}
+
+export const deadLevel = rule<RunFacts>()({
+  name: 'dead-level',
+  title: 'A pipe is not laid dead level',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: ({ length, service, grade: { slope } }) =>
+    slope !== undefined && Math.abs(slope) <= NEAR_SLOPE && !service.level ? [{ at: length / 2 }] : NOTHING,
+  words: (_, facts) => ({
+    what: [`${facts.run.name} is dead level.`],
+    why: ['Nobody lays a pipe so true that no part of it hangs: without any fall it holds water and silts up.'],
+    gives: ['Give it a slope', 'Lower the outlet', 'Raise the high end if the cover allows'],
+  }),
+});
+
+export const steep = rule<RunFacts>()({
+  name: 'steep',
+  title: 'A run is not steeper than is usual',
+  stage: 'grade',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ length, line, grade: { slope }, pipe, profile }) => {
+    const limit = rulesFor(profile, line.service).steep;
+    if (!limit || slope === undefined || slope <= 0) return NOTHING;
+    const value = limit.by === 'slope' ? slope : manning(insideDiameter(pipe), slope, pipe.manning).speed;
+    if (value <= limit.limit + (limit.by === 'slope' ? NEAR_SLOPE : NEAR)) return NOTHING;
+    const { severity, source } = limit;
+    return [
+      {
+        severity,
+        source,
+        value,
+        most: limit.limit,
+        at: length / 2,
+        by: value - limit.limit,
+        quantity: limit.by,
+      },
+    ];
+  },
+  words: ({ value, most, quantity }, { run }) => {
+    const [has, odd] = apart(measured(value, quantity), exact(most, quantity));
+    return quantity === 'slope'
+      ? {
+          what: [`${run.name} has `, has, ' of fall; more than ', odd, ' looks odd for this service.'],
+          why: ['Too steep is no better: liquid outruns solids, or all of it runs to the low end.'],
+          gives: ['Take up the fall in a drop at a structure', 'Flatten the run'],
+        }
+      : {
+          what: [`${run.name} runs at `, has, ' when full; more than ', odd, ' looks odd.'],
+          why: ['Fast water scours the pipe and the ground at its outlet.'],
+          gives: ['Drops at structures', 'Stone at the outlet to spread the water'],
+        };
+  },
+});

@@ -1,0 +1,60 @@
+import type { Profile } from '@alveus/plan';
+import type { Reader, RunResult } from '../../results';
+import type { Finding } from '../finding';
+import { judge } from '../rule';
+import { frost, leastCoverOver, outOfGround, soilOverStone } from './cover';
+import type { BareFacts, RunFacts } from './facts';
+import { factsOfRun } from './facts';
+import { againstGrade, deadLevel, gradeContradicts, gradeSurplus, leastSlope, steep } from './grade';
+import { breakAtEnd, breakBeyond, groundMissing, groundTwice, lengthDiffers, profileNoFit } from './ground';
+import {
+  deepTrench,
+  haunchRoom,
+  layerOut,
+  layersOverlap,
+  leaderStone,
+  protection,
+  softGround,
+  surfaceCuts,
+  trenchNarrow,
+} from './trench';
+import { lengthOpen, ring, somethingLost } from './whole';
+
+/** Rules about any run, and about one that has all it is made of, in the order in which they are told. */
+export const BARE_RULES = [somethingLost, lengthOpen] as const;
+export const RUN_RULES = [
+  ring,
+  trenchNarrow,
+  againstGrade,
+  protection,
+  softGround,
+  deepTrench,
+  gradeContradicts,
+  gradeSurplus,
+  leastSlope,
+  deadLevel,
+  outOfGround,
+  leastCoverOver,
+  soilOverStone,
+  groundMissing,
+  breakBeyond,
+  breakAtEnd,
+  groundTwice,
+  lengthDiffers,
+  profileNoFit,
+  frost,
+  layersOverlap,
+  layerOut,
+  surfaceCuts,
+  haunchRoom,
+  leaderStone,
+  steep,
+] as const;
+
+export function judgeRun(result: RunResult, profile: Profile, read: Reader): readonly Finding[] {
+  const of = { id: result.id, line: result.run.line, run: result.id };
+  const bare = judge<BareFacts>(BARE_RULES, { result, read }, profile, of);
+  const facts = factsOfRun(result, profile, read);
+  const found = facts ? judge<RunFacts>(RUN_RULES, facts, profile, of) : [];
+  return bare.length === 0 ? found : [...bare, ...found];
+}

@@ -1,0 +1,295 @@
+import type { Edit } from '@alveus/plan';
+import { PROTECTIONS } from '@alveus/plan';
+import { numberFor } from '../../limits';
+import { apart, exact, measured } from '../../phrase';
+import { NEAR } from '../../tolerance';
+import type { KnownStation } from '../../trench';
+import type { Stretch } from '../finding';
+import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
+import { lengthOf, shortfalls, worstOf } from '../stretches';
+import { bankLength } from './cover';
+import type { RunFacts } from './facts';
+import { stationsAlong } from './facts';
+
+/** Whether the trench is safe, and what goes into it fits. */
+
+const depthOf = ({ depth }: KnownStation): number => depth;
+
+/** Every stretch that is so deep or deeper. Reaching the depth is enough, so what is sought is more than a hair less. */
+function deeper(facts: RunFacts, depth: number): readonly Stretch[] {
+  return shortfalls(facts.id, stationsAlong(facts), (station) => -depthOf(station), 2 * NEAR - depth, 0);
+}
+
+function deepBreach(stretches: readonly Stretch[]) {
+  const worst = worstOf(stretches);
+  return worst
+    ? [{ at: worst.at, by: Math.max(0, worst.by - 2 * NEAR), quantity: 'depth' as const, stretches }]
+    : NOTHING;
+}
+
+export const trenchNarrow = rule<RunFacts>()({
+  name: 'trench-narrow',
+  title: 'The pipe goes into its trench',
+  stage: 'trench',
+  severity: 'stop',
+  source: GEOMETRY,
+  judge: ({ trench, pipe }) =>
+    trench.width >= pipe.outside - NEAR
+      ? NOTHING
+      : [{ by: pipe.outside - trench.width, quantity: 'thickness' as const }],
+  words: ({ by = 0 }, { run }) => ({
+    what: [`The trench of ${run.name} is narrower than its pipe by `, measured(by, 'thickness'), '.'],
+    why: ['The pipe does not go in, and the haunches cannot be worked. Its amounts are left out.'],
+    gives: ['A wider trench', 'A smaller pipe'],
+  }),
+});
+
+export const haunchRoom = rule<RunFacts>()({
+  name: 'haunch-room',
+  title: 'There is room to work the haunches',
+  stage: 'trench',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ trench, pipe }, room) => {
+    const each = (trench.width - pipe.outside) / 2;
+    return each < -NEAR || each >= room - NEAR ? NOTHING : [{ by: room - each, quantity: 'thickness' as const, each }];
+  },
+  words: ({ each }, { run }, room) => {
+    const [has, needs] = apart(measured(each, 'thickness'), exact(room, 'thickness'));
+    return {
+      what: [
+        `The trench of ${run.name} leaves `,
+        has,
+        ' each side of the pipe; to work the haunches takes ',
+        needs,
+        '.',
+      ],
+      why: ['Fill that cannot be worked in under the pipe leaves it lying on its bottom line, and it goes flat.'],
+      gives: ['A wider bucket', 'Fill that runs in by itself, such as pea gravel'],
+    };
+  },
+});
+
+const PROTECTED = 'Say how: sloped, benched, shielded, shored or not entered';
+
+/** Says of the run how people are protected, each way as one change of the plan. */
+const ways = ({ run }: RunFacts) =>
+  PROTECTIONS.map((protection) => ({
+    words: [`Say that it is ${protection === 'not-entered' ? 'not entered' : protection}`],
+    edits: [{ op: 'put', item: { ...run, protection } } satisfies Edit],
+  }));
+
+export const protection = rule<RunFacts>()({
+  name: 'protection',
+  title: 'People in a deep trench are protected',
+  stage: 'trench',
+  severity: 'stop',
+  source: COMMON,
+  local: true,
+  judge: (facts, depth) => {
+    const { deepest } = facts.trench;
+    if (facts.run.protection || !deepest || deepest.depth < depth - NEAR) return NOTHING;
+    return deepBreach(deeper(facts, depth));
+  },
+  words: ({ stretches = NOTHING }, facts, depth) => ({
+    what: [
+      `The trench of ${facts.run.name} is `,
+      measured(facts.trench.deepest?.depth ?? depth, 'depth'),
+      ' deep, ',
+      measured(lengthOf(stretches), 'distance'),
+      ' of it too deep to enter unprotected, and does not say how people in it are protected.',
+    ],
+    why: [
+      'From ',
+      exact(depth, 'depth'),
+      ' on a trench that caves in kills. A competent person decides; in bad soil protection is needed at less. Ladder within reach, spoil back from the edge, look again after rain.',
+    ],
+    gives: [PROTECTED, ...ways(facts), 'Raise the line'],
+  }),
+});
+
+export const softGround = rule<RunFacts>()({
+  name: 'soft-ground',
+  title: 'In soil that does not stand people are protected at less',
+  stage: 'trench',
+  severity: 'stop',
+  source: COMMON,
+  local: true,
+  judge: (facts, depth) => {
+    const { run, pits, trench, profile } = facts;
+    if (run.protection || !trench.deepest || trench.deepest.depth < depth - NEAR) return NOTHING;
+    // From the usual depth on it is asked for in any soil.
+    const usual = numberFor(profile, 'protection').value;
+    const found = [];
+    for (const pit of pits) {
+      const water = pit.groundwater;
+      const from = pit.soil === 'C' ? depth : water === undefined ? undefined : Math.max(depth, water + 2 * NEAR);
+      if (from === undefined || from >= usual) continue;
+      const stretches = deeper(facts, from);
+      const [breach] = deepBreach(stretches);
+      if (breach) found.push({ ...breach, cause: pit.id, pit: pit.name, wet: pit.soil !== 'C' });
+    }
+    return found;
+  },
+  words: ({ pit, wet, stretches = NOTHING }, facts, depth) => ({
+    what: [
+      `${pit} found ${wet ? 'water above the bottom of the trench' : 'soil of class C'}, and ${facts.run.name} does not say how people in its trench are protected: `,
+      measured(lengthOf(stretches), 'distance'),
+      ' of it is ',
+      exact(depth, 'depth'),
+      ' deep or more.',
+    ],
+    why: [
+      'Soil that does not stand, or that water runs out of, caves in at less than the usual depth, and buries whoever bends down. A competent person decides.',
+    ],
+    gives: [PROTECTED, ...ways(facts), 'Draw the water down first'],
+  }),
+});
+
+export const deepTrench = rule<RunFacts>()({
+  name: 'deep-trench',
+  title: 'A very deep trench is designed by an engineer',
+  stage: 'trench',
+  severity: 'stop',
+  source: COMMON,
+  local: true,
+  judge: (facts, depth) => {
+    const { deepest } = facts.trench;
+    // Just the depth is not yet deeper.
+    return deepest && deepest.depth > depth + NEAR ? deepBreach(deeper(facts, depth + 3 * NEAR)) : NOTHING;
+  },
+  words: ({ stretches = NOTHING }, facts, depth) => ({
+    what: [
+      `The trench of ${facts.run.name} is `,
+      measured(facts.trench.deepest?.depth ?? depth, 'depth'),
+      ' deep, and deeper than ',
+      exact(depth, 'depth'),
+      ' over ',
+      measured(lengthOf(stretches), 'distance'),
+      ': its protection must be designed by a registered engineer, whatever it is.',
+    ],
+    why: ['The tables for slopes, benches and shields end there.'],
+    gives: ['Have it designed', 'Raise the line', 'Bore it'],
+  }),
+});
+
+export const layersOverlap = rule<RunFacts>()({
+  name: 'layers-overlap',
+  title: 'Layers lie on one another',
+  stage: 'trench',
+  severity: 'fix',
+  source: GEOMETRY,
+  judge: ({ envelope }) => {
+    const found = [];
+    let highest = 0;
+    for (const [index, layer] of envelope.layers.entries()) {
+      if (layer.top.from !== 'bottom') continue;
+      if (layer.top.height < highest - NEAR)
+        found.push({
+          cause: String(index),
+          by: highest - layer.top.height,
+          quantity: 'thickness' as const,
+          layer: layer.name,
+        });
+      highest = Math.max(highest, layer.top.height);
+    }
+    return found;
+  },
+  words: ({ layer, by = 0 }, { run }) => ({
+    what: [
+      `In the section of ${run.name} the ${layer} ends `,
+      measured(by, 'thickness'),
+      ' below the layer it lies on.',
+    ],
+    why: ['With this pipe its mark lies lower than the layer below reaches, so nothing is left of it.'],
+    gives: ['Raise the mark of the upper layer', 'Lower the one below'],
+  }),
+});
+
+/** Stretches on which the trench is shallower than what lies in it, but for that to an open end, where the cover says it all. */
+function tooShallow(facts: RunFacts, height: number): readonly Stretch[] {
+  const { id, length, pipe } = facts;
+  const [first, ...rest] = shortfalls(id, stationsAlong(facts), depthOf, height, NEAR);
+  if (!first) return NOTHING;
+  return first.from <= NEAR &&
+    first.to < length - NEAR &&
+    first.to <= bankLength(facts, pipe.outside + height) + 0.3 + NEAR
+    ? rest
+    : [first, ...rest];
+}
+
+export const layerOut = rule<RunFacts>()({
+  name: 'layer-out-of-ground',
+  title: 'What lies round the pipe lies in the ground',
+  stage: 'trench',
+  severity: 'watch',
+  source: GEOMETRY,
+  judge: (facts) => {
+    const { highest } = facts.envelope;
+    const { shallowest } = facts.trench;
+    if (!shallowest || shallowest.depth >= highest - NEAR) return NOTHING;
+    const stretches = tooShallow(facts, highest);
+    const worst = worstOf(stretches);
+    return worst ? [{ at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }] : NOTHING;
+  },
+  words: ({ by = 0, stretches = NOTHING }, { run }) => ({
+    what: [
+      `The top layer round the pipe of ${run.name} would stand `,
+      measured(by, 'thickness'),
+      ' out of the ground; it is cut off there, over ',
+      measured(lengthOf(stretches), 'distance'),
+      '.',
+    ],
+    why: ['The trench is too shallow for the whole section.'],
+    gives: ['Lower the pipe', 'Another section for this run'],
+  }),
+});
+
+export const surfaceCuts = rule<RunFacts>()({
+  name: 'surface-cuts-layers',
+  title: 'Surface layers leave room for what lies round the pipe',
+  stage: 'trench',
+  severity: 'watch',
+  source: GEOMETRY,
+  judge: (facts) => {
+    const { envelope, trench } = facts;
+    const needed = envelope.highest + envelope.surface;
+    if (envelope.surface <= 0 || !trench.shallowest || trench.shallowest.depth >= needed - NEAR) return NOTHING;
+    // Where they stand out of the ground altogether, that is said instead.
+    const stretches = tooShallow(facts, needed).filter(({ by }) => by <= envelope.surface + NEAR);
+    const worst = worstOf(stretches);
+    return worst ? [{ at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }] : NOTHING;
+  },
+  words: ({ by = 0, stretches = NOTHING }, { run }) => ({
+    what: [
+      `The surface layers of ${run.name} cut `,
+      measured(by, 'thickness'),
+      ' into what lies round the pipe, over ',
+      measured(lengthOf(stretches), 'distance'),
+      '.',
+    ],
+    why: ['Surface layers keep their thickness, so the layer below them is thinner than the section says.'],
+    gives: ['Lower the pipe', 'A thinner surface layer', 'Another section for this run'],
+  }),
+});
+
+/** Leaders from a box lie in native soil, and what else is declared to. */
+export const leaderStone = rule<RunFacts>()({
+  name: 'stone-at-leader',
+  title: 'Leaders lie in native soil only',
+  stage: 'trench',
+  severity: 'stop',
+  source: COMMON,
+  local: true,
+  judge: ({ service, envelope }) =>
+    service.nativeOnly && envelope.layers.some(({ material, group }) => material !== 'native' && group !== 'surface')
+      ? [{ at: 0 }]
+      : NOTHING,
+  words: (_, { run, service }) => ({
+    what: [
+      `${run.name} is a ${service.word.toLowerCase()}, and its section puts other material than native soil round the pipe.`,
+    ],
+    why: ['Stone would carry a leak unseen to the lowest lateral, and inspectors refuse it.'],
+    gives: ['A section of native soil, tamped'],
+  }),
+});

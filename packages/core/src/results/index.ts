@@ -1,0 +1,6 @@
+export * from './crossing';
+export * from './line';
+export * from './node';
+export * from './reader';
+export * from './run';
+export * from './standing';

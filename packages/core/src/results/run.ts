@@ -1,0 +1,31 @@
+import type { ItemOf, Section, Uuid } from '@alveus/plan';
+import type { RunGradeResult } from '../grade';
+import type { GroundProfile, GroundTwice } from '../ground';
+import type { Envelope, RunTrench } from '../trench';
+
+/** Where a run lies and what is dug for it. What is undefined waits for something the plan does not say yet. */
+export interface RunShape {
+  readonly id: Uuid;
+  readonly run: ItemOf<'run'>;
+  /** Horizontal, m; nothing where it is not known. */
+  readonly length: number;
+  readonly grade: RunGradeResult;
+  readonly ground: GroundProfile;
+  readonly pipe: ItemOf<'pipe'> | undefined;
+  readonly section: Section | undefined;
+  readonly envelope: Envelope | undefined;
+  readonly trench: RunTrench | undefined;
+}
+
+/** All that follows for one run. */
+export interface RunResult extends RunShape {
+  readonly line: ItemOf<'line'> | undefined;
+  /** Whether its length is known. */
+  readonly measured: boolean;
+  /** Length between its nodes on the sketch, where both are there, m. */
+  readonly drawn: number | undefined;
+  /** Length of the run when its ground was typed, where there are ground breaks, m. */
+  readonly over: number | undefined;
+  /** Places along it that have both typed ground and a shot. */
+  readonly twice: readonly GroundTwice[];
+}
