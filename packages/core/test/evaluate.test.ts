@@ -40,7 +40,7 @@ function editOf(evaluation: Evaluation, { kind, item, which, how, to }: EditSpec
   );
   return {
     op: 'put',
-    item: pointing({ ...now, ...Object.fromEntries(fields) } as Item, evaluation, how === 'point' ? to : undefined),
+    item: pointing({ ...now, ...Object.fromEntries(fields) }, evaluation, how === 'point' ? to : undefined),
   };
 }
 

@@ -191,7 +191,7 @@ class Working {
         this.#index?.add(pass.name, id, read);
       }
       const was = values.now.get(id);
-      if (before && (was === value || pass.same?.(was as never, value as never) === true)) continue;
+      if (before && (was === value || pass.same?.(was as never, value) === true)) continue;
       values.own().set(id, value);
       changed.push(id);
     }

@@ -78,7 +78,7 @@ export class ReadIndex {
     for (let index = from; index < to; index += 2) {
       const channel = log[index] as string;
       let byId = this.#channels.get(channel);
-      if (!byId) this.#channels.set(channel, (byId = new Map()));
+      if (!byId) this.#channels.set(channel, (byId = new Map<Uuid, Set<Dependent>>()));
       const there = byId.get(log[index + 1] as Uuid);
       if (there) there.add(dependent);
       else byId.set(log[index + 1] as Uuid, new Set([dependent]));
@@ -91,7 +91,7 @@ export class ReadIndex {
 
   #dependent(pass: string, id: Uuid): Dependent {
     let byId = this.#known.get(pass);
-    if (!byId) this.#known.set(pass, (byId = new Map()));
+    if (!byId) this.#known.set(pass, (byId = new Map<Uuid, Dependent>()));
     let dependent = byId.get(id);
     if (!dependent) byId.set(id, (dependent = { pass, id }));
     return dependent;

@@ -21,7 +21,7 @@ export function ownedIn(plan: Plan, reference: Reference, owner: Uuid): readonly
   const dot = reference.indexOf('.');
   const table = plan[reference.slice(0, dot) as Kind] as Table;
   let byField = gathered.get(table);
-  if (!byField) gathered.set(table, (byField = new Map()));
+  if (!byField) gathered.set(table, (byField = new Map<string, ReadonlyMap<Uuid, readonly Uuid[]>>()));
   let owners = byField.get(reference);
   if (!owners) byField.set(reference, (owners = gather(table, reference.slice(dot + 1))));
   return owners.get(owner) ?? NONE;
@@ -42,7 +42,7 @@ function gather(table: Table, field: string): ReadonlyMap<Uuid, readonly Uuid[]>
 function ownerOf(item: Item, field: string): Uuid | undefined {
   if (!field.includes('.')) return (item as unknown as Record<string, Uuid | undefined>)[field];
   const [owner] = readPath(item, field);
-  return owner as Uuid | undefined;
+  return owner;
 }
 
 /** The references of an item that are others than before, with the owner that lost it and the one that has it now. */

@@ -88,9 +88,9 @@ const inForce = new WeakMap<Profile, Map<readonly AnyRule<never>[], readonly InF
 /** Those of some rules that a profile has not switched off, with their numbers; looked up once for each profile. */
 function rulesInForce<Facts>(rules: readonly AnyRule<Facts>[], profile: Profile): readonly InForce<Facts>[] {
   let byList = inForce.get(profile);
-  if (!byList) inForce.set(profile, (byList = new Map()));
-  const known = byList.get(rules as unknown as readonly AnyRule<never>[]);
-  if (known) return known as unknown as readonly InForce<Facts>[];
+  if (!byList) inForce.set(profile, (byList = new Map<readonly AnyRule<never>[], readonly InForce<never>[]>()));
+  const known = byList.get(rules);
+  if (known) return known;
   const list = rules.flatMap((one): InForce<Facts>[] => {
     const setting = profile.rules[one.name];
     if (setting?.on === false) return [];
@@ -98,7 +98,7 @@ function rulesInForce<Facts>(rules: readonly AnyRule<Facts>[], profile: Profile)
     const source = number?.source ?? setting?.source ?? one.source;
     return [{ rule: one, limit: number?.value ?? NaN, source, severity: setting?.severity }];
   });
-  byList.set(rules as unknown as readonly AnyRule<never>[], list as unknown as readonly InForce<never>[]);
+  byList.set(rules, list);
   return list;
 }
 

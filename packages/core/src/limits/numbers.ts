@@ -20,6 +20,7 @@ export const NUMBERS = {
     words: 'Depth from which it must be said',
     source: 'US 29 CFR 1926 Subpart P (from memory)',
   },
+  'soft-ground': { value: 3 * FOOT, quantity: 'depth', words: 'Depth from which it must be said', source: COMMON },
   'deep-trench': {
     value: 20 * FOOT,
     quantity: 'depth',

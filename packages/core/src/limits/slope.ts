@@ -5,7 +5,7 @@ import { NEAR } from '../tolerance';
 /** The least slopes in force for a size, the gravest first: of each severity, the band that starts nearest below it. */
 export function slopesInForce({ leastSlope }: Pick<ServiceRule, 'leastSlope'>, size: number): readonly SlopeBand[] {
   let bySize = known.get(leastSlope);
-  if (!bySize) known.set(leastSlope, (bySize = new Map()));
+  if (!bySize) known.set(leastSlope, (bySize = new Map<number, readonly SlopeBand[]>()));
   let bands = bySize.get(size);
   if (!bands) bySize.set(size, (bands = bandsFor(leastSlope, size)));
   return bands;

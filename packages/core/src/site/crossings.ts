@@ -12,7 +12,7 @@ export function crossingResult(crossing: Crossing, run: RunShape): CrossingResul
   const { length, pipe, trench } = run;
   const told = lies.how === 'across' ? [lies.at, lies.at] : [lies.from, lies.to];
   const [from, to] = told.map((at: FromA) => upRun(run.run, length, at)).sort((a, b) => a - b) as [UpRun, UpRun];
-  const beyond = Math.max(0, -from, to - length);
+  const beyond = Math.max(0, 0 - from, to - length);
   const stretch = { from: Math.min(length, Math.max(0, from)), to: Math.min(length, Math.max(0, to)) };
   // What lies wholly beyond the run lies nowhere at it.
   const off = from > length + NEAR || to < -NEAR;

@@ -162,8 +162,9 @@ export function rulesAt(
 ): Map<string, Set<RuleName>> {
   const byRun = new Map<Uuid, Finding[]>();
   for (const one of findingsOf(evaluation)) {
-    if (one.run === undefined || skip.has(one.rule) || OF_UTILITY.has(one.rule)) continue;
-    byRun.set(one.run, [...(byRun.get(one.run) ?? []), one]);
+    if (skip.has(one.rule) || OF_UTILITY.has(one.rule)) continue;
+    for (const run of new Set([one.run, ...one.stretches.map((stretch) => stretch.run)]))
+      if (run !== undefined) byRun.set(run, [...(byRun.get(run) ?? []), one]);
   }
   const found = new Map<string, Set<RuleName>>();
   for (const [track, long] of first.lengths) {

@@ -1,4 +1,4 @@
-import type { Crossing, Lineage, Plan, Run, TestPit, Uuid } from '@alveus/plan';
+import type { Crossing, Lineage, Plan, TestPit, Uuid } from '@alveus/plan';
 import { itemsNow, lineageOf, same } from '@alveus/plan';
 import { changedIds } from '../../differ';
 import type { GradeSolution, LineOrder, RunGradeResult, SurplusFact } from '../../grade';
@@ -95,7 +95,7 @@ export const lineage = tablePass<Lines>({
   name: 'lineage',
   work: (read, before) => {
     const runs = read.all('run');
-    const sameWas = (id: Uuid): boolean => before?.runs[id]?.was === (runs[id] as Run | undefined)?.was;
+    const sameWas = (id: Uuid): boolean => before?.runs[id]?.was === runs[id]?.was;
     if (before && changedIds(before.runs, runs).every(sameWas)) return { runs, lineage: before.lineage };
     const any = Object.values(runs).some(({ was }) => was);
     return { runs, lineage: any ? lineageOf(runs) : NO_LINEAGE };

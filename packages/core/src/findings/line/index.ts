@@ -3,13 +3,10 @@ import { measured } from '../../phrase';
 import type { LineResult, Reader, RunResult } from '../../results';
 import type { Finding } from '../finding';
 import { GEOMETRY, judge, NOTHING, rule } from '../rule';
+import type { LineFacts } from './facts';
+import { softGround } from './soft-ground';
 
 /** What can only be judged of a line as a whole. */
-
-interface LineFacts extends LineResult {
-  readonly read: Reader;
-  readonly runs: readonly RunResult[];
-}
 
 export const notConnected = rule<LineFacts>()({
   name: 'not-connected',
@@ -86,9 +83,9 @@ export const layerLost = rule<LineFacts>()({
 });
 
 /** Rules about lines, in the order in which they are told. */
-export const LINE_RULES = [notConnected, gradeOpen, layerLost] as const;
+export const LINE_RULES = [notConnected, gradeOpen, softGround, layerLost] as const;
 
 export function judgeLine(result: LineResult, profile: Profile, read: Reader): readonly Finding[] {
   const runs = result.order.runs.flatMap(({ id }) => read.of('run', id) ?? NOTHING);
-  return judge<LineFacts>(LINE_RULES, { ...result, read, runs }, profile, { id: result.id, line: result.id });
+  return judge<LineFacts>(LINE_RULES, { ...result, read, profile, runs }, profile, { id: result.id, line: result.id });
 }

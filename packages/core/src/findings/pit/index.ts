@@ -28,7 +28,7 @@ export const pitAstray = rule<PitFacts>()({
   judge: ({ pit, run, at }): readonly Breach[] => {
     if (!pit.place) return NOTHING;
     if (!run) return [{}];
-    const by = Math.max(-at, at - run.length);
+    const by = Math.max(0 - at, at - run.length);
     return run.measured && by > NEAR ? [{ at: at > 0 ? run.length : 0, by }] : NOTHING;
   },
   words: ({ by }, { pit, run }) => ({

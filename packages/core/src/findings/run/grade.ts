@@ -1,6 +1,5 @@
 import type { Edit, RunGrade } from '@alveus/plan';
 import { rulesFor } from '@alveus/plan';
-import type { Triad } from '../../grade';
 import { fixDrop, fixFact, freeFact } from '../../grade';
 import { judgedSize, slopesInForce } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
@@ -48,7 +47,7 @@ function freed({ run, read }: RunFacts, fact: keyof typeof FACT_WORDS): Give {
   if (fact === 'step') return { words };
   const grade = read.item('runGrade', run.id);
   const plan = { run: { [run.id]: run }, runGrade: grade ? { [run.id]: grade } : {} };
-  const items = fact === 'drop' ? fixDrop(plan, run, undefined) : [freeFact(run, grade, fact as Triad)];
+  const items = fact === 'drop' ? fixDrop(plan, run, undefined) : [freeFact(run, grade, fact)];
   return { words, edits: items.map((item): Edit => ({ op: 'put', item })) };
 }
 

@@ -14,7 +14,6 @@ import {
   layersOverlap,
   leaderStone,
   protection,
-  softGround,
   surfaceCuts,
   trenchNarrow,
 } from './trench';
@@ -27,7 +26,6 @@ export const RUN_RULES = [
   trenchNarrow,
   againstGrade,
   protection,
-  softGround,
   deepTrench,
   gradeContradicts,
   gradeSurplus,

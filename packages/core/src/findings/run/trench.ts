@@ -1,6 +1,5 @@
 import type { Edit } from '@alveus/plan';
 import { PROTECTIONS } from '@alveus/plan';
-import { numberFor } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { KnownStation } from '../../trench';
@@ -105,44 +104,6 @@ export const protection = rule<RunFacts>()({
       ' on a trench that caves in kills. A competent person decides; in bad soil protection is needed at less. Ladder within reach, spoil back from the edge, look again after rain.',
     ],
     gives: [PROTECTED, ...ways(facts), 'Raise the line'],
-  }),
-});
-
-export const softGround = rule<RunFacts>()({
-  name: 'soft-ground',
-  title: 'In soil that does not stand people are protected at less',
-  stage: 'trench',
-  severity: 'stop',
-  source: COMMON,
-  local: true,
-  judge: (facts, depth) => {
-    const { run, pits, trench, profile } = facts;
-    if (run.protection || !trench.deepest || trench.deepest.depth < depth - NEAR) return NOTHING;
-    // From the usual depth on it is asked for in any soil.
-    const usual = numberFor(profile, 'protection').value;
-    const found = [];
-    for (const pit of pits) {
-      const water = pit.groundwater;
-      const from = pit.soil === 'C' ? depth : water === undefined ? undefined : Math.max(depth, water + 2 * NEAR);
-      if (from === undefined || from >= usual) continue;
-      const stretches = deeper(facts, from);
-      const [breach] = deepBreach(stretches);
-      if (breach) found.push({ ...breach, cause: pit.id, pit: pit.name, wet: pit.soil !== 'C' });
-    }
-    return found;
-  },
-  words: ({ pit, wet, stretches = NOTHING }, facts, depth) => ({
-    what: [
-      `${pit} found ${wet ? 'water above the bottom of the trench' : 'soil of class C'}, and ${facts.run.name} does not say how people in its trench are protected: `,
-      measured(lengthOf(stretches), 'distance'),
-      ' of it is ',
-      exact(depth, 'depth'),
-      ' deep or more.',
-    ],
-    why: [
-      'Soil that does not stand, or that water runs out of, caves in at less than the usual depth, and buries whoever bends down. A competent person decides.',
-    ],
-    gives: [PROTECTED, ...ways(facts), 'Draw the water down first'],
   }),
 });
 

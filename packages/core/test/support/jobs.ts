@@ -1,0 +1,217 @@
+import type { Crossing, Item, ItemOf, Plan, Section, Service, TestPit, Uuid } from '@alveus/plan';
+import { ONLY, planOf } from '@alveus/plan';
+import { gradeItem } from '../../src';
+import { catalogue, ft, inch, material, newId, section } from '../builders';
+
+/** Jobs told in feet, as a crew would: nodes by name, runs from one to the next, and what lies at them. */
+
+type Form = ItemOf<'node'>['form'];
+
+export interface NodeSpec {
+  form?: Form;
+  ground?: number;
+  usual?: number;
+  high?: number;
+}
+
+export interface RunSpec {
+  /** The upper and the lower node. */
+  from: string;
+  to: string;
+  length?: number;
+  low?: number;
+  high?: number;
+  slope?: number;
+  drop?: number;
+  breaks?: readonly (readonly [at: number, ground: number])[];
+  pipe?: string | ItemOf<'pipe'>;
+  vehicles?: boolean;
+  protection?: ItemOf<'run'>['protection'];
+  /** Length between the ends as sketched. */
+  sketched?: number;
+}
+
+export interface LineSpec {
+  service?: Service;
+  pipe?: string | ItemOf<'pipe'>;
+  section?: Section;
+  runs: Readonly<Record<string, RunSpec>>;
+}
+
+export interface JobSpec {
+  nodes: Readonly<Record<string, NodeSpec>>;
+  lines: Readonly<Record<string, LineSpec>>;
+  crossings?: readonly CrossingSpec[];
+  pits?: readonly PitSpec[];
+  frost?: number;
+  more?: readonly Item[];
+}
+
+export interface CrossingSpec {
+  on: string;
+  utility?: Crossing['utility'];
+  /** Inches. */
+  size?: number;
+  /** Across at; or beside from, to and so far off, centre to centre. */
+  at?: number;
+  from?: number;
+  to?: number;
+  off?: number;
+  /** Elevation of its centre; or depth of its top. */
+  centre?: number;
+  deep?: number;
+  measured?: boolean;
+}
+
+export interface PitSpec {
+  on?: string;
+  at?: number;
+  soil?: TestPit['soil'];
+  water?: number;
+  rock?: number;
+}
+
+export interface Job {
+  readonly plan: Plan;
+  readonly ids: Readonly<Record<string, Uuid>>;
+}
+
+export const stone = material('Stone');
+export const straw = material('Straw', { look: 'straw', density: 60 });
+export const plain = section();
+const pipes = new Map<string, ItemOf<'pipe'>>();
+
+export function pipeOf(name: string | ItemOf<'pipe'>): ItemOf<'pipe'> {
+  if (typeof name !== 'string') return name;
+  const known = pipes.get(name) ?? catalogue(name);
+  pipes.set(name, known);
+  return known;
+}
+
+export function job({ nodes, lines, crossings = [], pits = [], frost, more = [] }: JobSpec): Job {
+  const ids: Record<string, Uuid> = {};
+  const idOf = (name: string): Uuid => (ids[name] ??= newId());
+  const items: Item[] = [stone, straw, ...more];
+  for (const [name, { form = 'manhole', ground, usual, high }] of Object.entries(nodes)) {
+    const id = idOf(name);
+    const water = {
+      ...(usual === undefined ? {} : { normal: ft(usual) }),
+      ...(high === undefined ? {} : { high: ft(high) }),
+    };
+    items.push({ kind: 'node', id, name, form, ...(Object.keys(water).length > 0 ? { water } : {}) });
+    if (ground !== undefined) items.push({ kind: 'nodeGround', id, elevation: ft(ground) });
+  }
+  for (const [name, line] of Object.entries(lines)) {
+    const pipe = pipeOf(line.pipe ?? '12 in SDR 35');
+    const laid = line.section ?? plain;
+    items.push(pipe, laid, {
+      kind: 'line',
+      id: idOf(name),
+      name,
+      service: line.service ?? 'storm',
+      pipe: pipe.id,
+      section: laid.id,
+      startChainage: 0,
+    });
+    for (const [runName, run] of Object.entries(line.runs))
+      items.push(...runItems(idOf(runName), runName, idOf(name), run, idOf));
+  }
+  for (const [index, one] of crossings.entries()) items.push(crossingItem(idOf(`utility ${index}`), one, idOf));
+  for (const [index, { on, at = 0, soil, water, rock }] of pits.entries())
+    items.push({
+      kind: 'testPit',
+      id: idOf(`pit ${index}`),
+      name: `Pit ${index + 1}`,
+      depth: ft(8),
+      description: '',
+      ...(on === undefined ? {} : { place: { run: idOf(on), at: ft(at) } }),
+      ...(soil === undefined ? {} : { soil }),
+      ...(water === undefined ? {} : { groundwater: ft(water) }),
+      ...(rock === undefined ? {} : { limiting: { depth: ft(rock), what: 'rock' } }),
+    });
+  if (frost !== undefined) items.push({ kind: 'site', id: ONLY, frost: ft(frost) });
+  return { plan: planOf(items), ids };
+}
+
+function runItems(id: Uuid, name: string, line: Uuid, run: RunSpec, idOf: (name: string) => Uuid): Item[] {
+  const { length = 100, low, high, slope, drop, breaks, vehicles = false, protection, sketched } = run;
+  const own = run.pipe === undefined ? undefined : pipeOf(run.pipe);
+  const feet = (value: number | undefined): number | undefined => (value === undefined ? undefined : ft(value));
+  const facts = { low: feet(low), high: feet(high), slope, drop: feet(drop) };
+  return [
+    ...(own ? [own] : []),
+    {
+      kind: 'run',
+      id,
+      line,
+      name,
+      a: idOf(run.to),
+      b: idOf(run.from),
+      flow: 'to-a',
+      length: { from: 'typed', value: ft(length) },
+      vehicles,
+      ...(own ? { pipe: own.id } : {}),
+      ...(protection ? { protection } : {}),
+    },
+    ...(breaks
+      ? [
+          {
+            kind: 'runGround' as const,
+            id,
+            breaks: breaks.map(([at, ground]) => ({ at: ft(at), elevation: ft(ground) })),
+          },
+        ]
+      : []),
+    ...(Object.values(facts).some((fact) => fact !== undefined) ? [gradeItem({ id, flow: 'to-a' }, facts)] : []),
+    ...(sketched === undefined
+      ? []
+      : [
+          { kind: 'nodePlace' as const, id: idOf(run.to), east: 0, north: 0 },
+          { kind: 'nodePlace' as const, id: idOf(run.from), east: ft(sketched), north: 0 },
+        ]),
+  ];
+}
+
+function crossingItem(id: Uuid, spec: CrossingSpec, idOf: (name: string) => Uuid): Crossing {
+  const { on, utility = 'gas', size = 4, at, from = 0, to = 100, off = 0, centre, deep, measured = true } = spec;
+  return {
+    kind: 'crossing',
+    id,
+    run: idOf(on),
+    name: 'Gas main',
+    utility,
+    size: inch(size),
+    lies:
+      at === undefined ? { how: 'beside', from: ft(from), to: ft(to), off: ft(off) } : { how: 'across', at: ft(at) },
+    level:
+      deep === undefined
+        ? { by: 'elevation', of: 'centre', value: ft(centre ?? 0) }
+        : { by: 'depth', of: 'top', value: ft(deep) },
+    measured,
+    markedBy: '',
+    markedOn: '',
+  };
+}
+
+/** A line of one run, from `Top` down to `Out`: 12 in storm pipe, 100 ft at 1 %, under 3 ft of cover. */
+export function oneRun(
+  run: Partial<RunSpec> = {},
+  { out, top, ...line }: Partial<Omit<LineSpec, 'runs'>> & { out?: NodeSpec; top?: NodeSpec } = {},
+  rest: Partial<JobSpec> = {},
+): JobSpec {
+  return {
+    nodes: {
+      Out: { form: 'structure', ground: 104, ...out },
+      Top: { form: 'inlet', ground: 104.9, ...top },
+      ...rest.nodes,
+    },
+    lines: {
+      Line: { ...line, runs: { Main: { from: 'Top', to: 'Out', low: 100, slope: 0.01, ...run } } },
+      ...rest.lines,
+    },
+    ...(rest.crossings ? { crossings: rest.crossings } : {}),
+    ...(rest.pits ? { pits: rest.pits } : {}),
+    ...(rest.frost === undefined ? {} : { frost: rest.frost }),
+    ...(rest.more ? { more: rest.more } : {}),
+  };
+}
