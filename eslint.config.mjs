@@ -108,6 +108,29 @@ export default tseslint.config(
     },
   },
   {
+    // What is worked out reads a plan through its reader only, so that what it rests on is written down.
+    files: [
+      'packages/core/src/findings/**/*.ts',
+      'packages/core/src/flow/**/*.ts',
+      'packages/core/src/evaluate/passes/**/*.ts',
+    ],
+    ignores: ['packages/core/src/evaluate/passes/tables.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '@alveus/plan',
+              importNames: ['Plan', 'EMPTY_PLAN', 'itemAt', 'itemsOf', 'itemsOfKind', 'planOf'],
+              message: 'Read the plan through the Reader.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
     // The computation is pure: no clock, no chance, no machine.
     files: ['packages/**/src/**/*.ts'],
     rules: {

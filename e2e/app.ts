@@ -53,7 +53,7 @@ export const test = base.extend<{ app: App }, { server: App }>({
     { scope: 'worker' },
   ],
   app: async ({ server }, use) => {
-    await server.query('TRUNCATE job CASCADE');
+    await server.query('TRUNCATE job, profile CASCADE');
     await use(server);
   },
 });

@@ -216,6 +216,8 @@ test('the least clearance is a rule of the plan: a stricter one of the gas compa
   await tap(page, 'Rules in force');
   await page.getByRole('radio', { name: 'G · Gas or oil' }).click();
   await fill(page, /^Our pipe under it/, '24');
+  await page.keyboard.press('Enter');
+  await tap(page, 'Keep these rules');
   await go(page, 'Site');
   await expect(finding).toBeVisible();
   await finding.click();

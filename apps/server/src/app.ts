@@ -11,6 +11,7 @@ import { pinoHttp } from 'pino-http';
 import { answerRefusals, onlyAppsOfThisAge, onlyJson, onlyThisMachine, Refusal } from './http';
 import { jobRoutes } from './jobs';
 import { changeRoutes } from './plans';
+import { profileRoutes } from './profiles';
 
 export interface AppParts {
   readonly pool: pg.Pool;
@@ -44,6 +45,7 @@ export function buildApp({ pool, company, log, webDir }: AppParts): express.Expr
   });
   api.use('/jobs', changeRoutes(pool, company));
   api.use('/jobs', jobRoutes(pool, company));
+  api.use('/profiles', profileRoutes(pool, company));
   api.use(() => {
     throw new Refusal(404, 'no-route', 'There is nothing at this address.');
   });

@@ -9,7 +9,7 @@ import { buildLine, catalogue, ft, inch, material, section } from './builders';
 
 const judge = (spec: LineSpec, ...more: Parameters<typeof buildLine>[1] & object): Finding[] =>
   findingsOf(evaluate(buildLine(spec, more).plan));
-const rules = (spec: LineSpec): RuleName[] => judge(spec).map(({ rule }) => rule);
+const rules = (spec: LineSpec): string[] => judge(spec).map(({ rule }) => rule);
 const find = (findings: readonly Finding[], rule: RuleName): Finding => {
   const found = findings.find((one) => one.rule === rule);
   if (!found) throw new Error(`no ${rule} among ${findings.map((one) => one.rule).join(', ')}`);

@@ -19,6 +19,8 @@ export const LIMITS = {
   was: 1_000,
   /** Rules that a profile says something of. */
   rules: 200,
+  /** Named profiles of a company. */
+  profiles: 100,
   /** Layers in one group of a trench section. */
   layers: 12,
 } as const;

@@ -34,6 +34,7 @@ export function actionsOn(store: Store, outbox: Pick<Outbox, 'dropAside'>) {
   };
 
   return {
+    say,
     edit: (edits: readonly Edit[]): void => void take(edits, 'do'),
     undo: () => back('undo'),
     redo: () => back('redo'),

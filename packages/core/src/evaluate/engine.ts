@@ -1,9 +1,8 @@
 import type { Item, ItemOf, Kind, Plan, Uuid } from '@alveus/plan';
 import { KINDS, ONLY } from '@alveus/plan';
 import { changedIds } from '../differ';
-import type { Reader, Reference, Results } from '../results';
+import type { Reader, Reference, Results, Wholes } from '../results';
 import type { CellPass, Pass, TablePass } from './pass';
-import type { Wholes } from './passes';
 import type { Reads } from './reads';
 import { ALL, hasRead, PassReads, ReadIndex, resultOf, sameReads } from './reads';
 import { movedReferences, ownedIn } from './references';

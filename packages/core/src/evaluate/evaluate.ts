@@ -1,13 +1,11 @@
 import type { Plan, Uuid } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
-import type { Finding } from '../findings';
-import { bySeverity } from '../findings';
 import { DEFAULT_PROFILE } from '../limits';
-import type { Results } from '../results';
+import type { Finding, Results, Wholes } from '../results';
+import { bySeverity } from '../results';
 import type { Worked } from './engine';
 import { work } from './engine';
 import type { Evaluation } from './evaluation';
-import type { Wholes } from './passes';
 import { DEFAULT_NATIVE, PASSES } from './passes';
 
 /**

@@ -1,11 +1,9 @@
 import type { ItemOf, Lineage, Plan, Profile, Uuid } from '@alveus/plan';
-import type { Finding } from '../findings';
 import type { GradeSolution } from '../grade';
 import type { NodeLevel } from '../ground';
 import type { Topology } from '../network';
-import type { CrossingResult, LineResult, NodeResult, RunResult } from '../results';
+import type { CrossingResult, Finding, Site, LineResult, NodeResult, RunResult } from '../results';
 import type { Book, GroundShots } from '../survey';
-import type { Site } from './passes';
 
 /**
  * Everything that follows from a plan, as plain data that a worker can hand over. Never stored: it is worked out anew,

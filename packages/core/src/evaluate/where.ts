@@ -1,6 +1,5 @@
 import type { UpLine, Uuid } from '@alveus/plan';
-import type { Finding } from '../findings';
-import type { LineShape } from '../results';
+import type { Finding, LineShape } from '../results';
 import type { Evaluation } from './evaluation';
 import { distanceOf } from './stations';
 

@@ -1,4 +1,4 @@
-import type { Finding } from './finding';
+import type { Finding } from '../results';
 
 /** What an edit or another rule would do to what is found. */
 export interface FindingChanges {

@@ -1,10 +1,9 @@
 import type { Severity } from '@alveus/plan';
-import type { Finding } from './finding';
-import type { RuleName } from './registry';
+import type { Finding } from '../results';
 
 /** Findings of one rule that are told in one row, which opens. */
 export interface FindingGroup {
-  readonly rule: RuleName;
+  readonly rule: string;
   readonly severity: Severity;
   readonly findings: readonly Finding[];
 }

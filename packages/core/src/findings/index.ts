@@ -1,6 +1,5 @@
 export { judgeCrossing } from './crossing';
 export * from './changes';
-export * from './finding';
 export * from './groups';
 export { judgeJob } from './job';
 export { judgeLine } from './line';

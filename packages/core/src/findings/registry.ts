@@ -2,7 +2,7 @@ import type { Severity } from '@alveus/plan';
 import type { LimitNumber } from '../limits';
 import { NUMBERS } from '../limits';
 import { CROSSING_RULES, LOOSE_RULES } from './crossing';
-import type { Stage } from './finding';
+import type { Stage } from '../results';
 import { BOOK_RULES, SOIL_RULES } from './job';
 import { LINE_RULES } from './line';
 import { NODE_RULES } from './node';

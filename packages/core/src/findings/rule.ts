@@ -4,8 +4,7 @@ import { NUMBERS, numberFor } from '../limits';
 import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
 import type { Quantity } from '../units';
-import type { Finding, Give, Stage, Stretch } from './finding';
-import type { RuleName } from './registry';
+import type { Finding, Give, Stage, Stretch } from '../results';
 
 /** What a rule is: which limit it has, how it judges, and how it is said; three things apart. */
 
@@ -121,7 +120,7 @@ export function judge<Facts>(
       (found ??= []).push({
         id: `${one.name}:${of.id}${breach.cause === undefined ? '' : `:${breach.cause}`}`,
         severity: severity ?? breach.severity ?? one.severity,
-        rule: one.name as RuleName,
+        rule: one.name,
         stage: one.stage,
         line: of.line,
         run: breach.run ?? of.run,

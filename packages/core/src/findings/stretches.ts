@@ -1,5 +1,5 @@
 import type { UpRun, Uuid } from '@alveus/plan';
-import type { Stretch } from './finding';
+import type { Stretch } from '../results';
 
 /** Where along a run a value stays under a limit. The value runs straight from one of its points to the next. */
 

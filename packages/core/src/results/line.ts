@@ -1,6 +1,6 @@
 import type { ItemOf, Uuid } from '@alveus/plan';
-import type { Quantities } from '../estimate';
 import type { LineOrder } from '../grade';
+import type { Quantities } from './quantities';
 
 /** Of a line, what does not depend on how deep it lies. */
 export interface LineShape {

@@ -1,12 +1,12 @@
 import type { Crossing, ItemOf, Kind, Plan, TestPit, Uuid } from '@alveus/plan';
-import type { Finding } from '../findings/finding';
 import type { LineOrder, RunGradeResult, SurplusFact } from '../grade';
-import type { Wholes } from '../evaluate/passes';
-import type { GroundShot, RunShot } from '../survey';
+import type { GroundShot, RunShot } from '../survey/ground-shots';
 import type { CrossingResult } from './crossing';
+import type { Finding } from './finding';
 import type { LineResult } from './line';
 import type { NodeResult } from './node';
 import type { RunResult } from './run';
+import type { Wholes } from './wholes';
 
 /** Everything that follows from a plan, by what it is and by what it is of. */
 export interface Results {

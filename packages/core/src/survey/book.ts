@@ -295,8 +295,8 @@ function sums(path: readonly Uuid[], raw: Levelled, end: number): { sumBack: num
   return { sumBack, sumFore };
 }
 
-/** What a setup may add to a loop where nobody paced its sights: about 0.02 ft × √ of the setups; common practice. */
-const BY_SETUPS = 0.006;
+/** What a setup may add to a loop where nobody paced its sights: 5 mm × √ of the setups; common practice. */
+const BY_SETUPS = 0.005;
 
 function allowedFor(
   { allowed }: Levelling,

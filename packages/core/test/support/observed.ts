@@ -10,7 +10,7 @@ import type { Surveyed } from './surveyed';
 export const CLOSE = 1e-7;
 
 /** Judged by which way the water goes, or by a run as a whole: turning or joining runs changes them rightly. */
-export const OF_FLOW: ReadonlySet<RuleName> = new Set<RuleName>([
+export const OF_FLOW: ReadonlySet<string> = new Set<RuleName>([
   'least-slope',
   'steep',
   'against-grade',
@@ -26,7 +26,7 @@ export const OF_FLOW: ReadonlySet<RuleName> = new Set<RuleName>([
 ]);
 
 /** Told on the run at which the utility lies, and not of the next one, however near; counted instead. */
-export const OF_UTILITY: ReadonlySet<RuleName> = new Set<RuleName>([
+export const OF_UTILITY: ReadonlySet<string> = new Set<RuleName>([
   'clash',
   'clearance',
   'crossing-level',
@@ -157,16 +157,16 @@ export function amounts({ evaluation }: State): Map<string, number> {
 export function rulesAt(
   { evaluation, tracks }: State,
   first: Surveyed,
-  skip: ReadonlySet<RuleName>,
+  skip: ReadonlySet<string>,
   reach: 'there' | 'on the run',
-): Map<string, Set<RuleName>> {
+): Map<string, Set<string>> {
   const byRun = new Map<Uuid, Finding[]>();
   for (const one of findingsOf(evaluation)) {
     if (skip.has(one.rule) || OF_UTILITY.has(one.rule)) continue;
     for (const run of new Set([one.run, ...one.stretches.map((stretch) => stretch.run)]))
       if (run !== undefined) byRun.set(run, [...(byRun.get(run) ?? []), one]);
   }
-  const found = new Map<string, Set<RuleName>>();
+  const found = new Map<string, Set<string>>();
   for (const [track, long] of first.lengths) {
     for (let part = 0.03; part < 1; part += 0.0612345) {
       const place = tracks.place(track, part * long);
@@ -189,7 +189,7 @@ export function rulesAt(
   return found;
 }
 
-export const WHOLE: ReadonlySet<RuleName> = new Set<RuleName>([
+export const WHOLE: ReadonlySet<string> = new Set<RuleName>([
   'trench-narrow',
   'layers-overlap',
   'stone-at-leader',

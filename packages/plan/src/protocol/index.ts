@@ -3,6 +3,7 @@ export * from './change';
 export * from './held';
 export * from './lineage';
 export * from './merge';
+export * from './profiles';
 export * from './parted';
 export * from './pending';
 export * from './plan';

@@ -8,7 +8,7 @@ import type { Store } from '../../store';
 import { lineChosen, sheetOpened, stationMoved, useAppDispatch, useAppSelector } from '../../store';
 import { selectFindings, selectRested } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
-import { Button, Heading, Icon, List, Tap, useUnits, Words } from '../../ui/measured';
+import { Heading, Icon, List, Tap, Unseen, useUnits, Words } from '../../ui/measured';
 import { useSay } from './useSay';
 
 export const SEVERITY_WORD: Record<Severity, string> = { stop: 'Stop', fix: 'Fix', watch: 'Look twice' };
@@ -162,6 +162,7 @@ const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.sl
 
 /** What one change of the plan does: tried before it is taken. */
 function Actions({ gives }: { gives: readonly Give[] }) {
+  const tones = useTones();
   const dispatch = useAppDispatch();
   const tell = useSay();
   const doable = gives.flatMap(({ words, edits }) => (edits ? [{ words: tell(words), edits }] : []));
@@ -169,9 +170,16 @@ function Actions({ gives }: { gives: readonly Give[] }) {
   return (
     <View style={styles.actions}>
       {doable.map(({ words, edits }) => (
-        <Button key={words} onPress={() => dispatch(sheetOpened({ sheet: 'try', words, edits }))}>
-          {words}
-        </Button>
+        <Tap
+          key={words}
+          onPress={() => dispatch(sheetOpened({ sheet: 'try', words, edits }))}
+          style={[styles.action, { borderColor: tones.water, backgroundColor: tones.raised }]}
+        >
+          <Words strong tone="water">
+            {words}
+          </Words>
+          <Unseen>. Try it</Unseen>
+        </Tap>
       ))}
     </View>
   );
@@ -230,7 +238,8 @@ const styles = StyleSheet.create({
   text: { flex: 1, gap: 2 },
   inner: { borderTopWidth: 1, marginLeft: 12 },
   reasons: { paddingLeft: 46, paddingRight: 12, paddingBottom: 12, gap: 6 },
-  actions: { gap: 8, alignItems: 'flex-start' },
+  actions: { gap: 8 },
+  action: { borderWidth: 2, paddingHorizontal: 12, paddingVertical: 6 },
   stretch: { paddingVertical: 6 },
   more: { paddingHorizontal: 16 },
 });

@@ -7,9 +7,10 @@ import { useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
-import { Button, NameField, Note, Words } from '../../ui/measured';
+import { Button, NameField, Words } from '../../ui/measured';
 import { Effect } from '../parts/Effect';
 import { STAGE_WORDS } from '../parts/words';
+import { CompanyProfiles } from './CompanyProfiles';
 import { differences } from './differences';
 import { RuleRow } from './RuleRow';
 import { ServiceRules } from './ServiceRules';
@@ -49,6 +50,7 @@ export function RulesStage() {
             value={profile.name}
             onChange={(name) => put({ ...profile, name })}
           />
+          <CompanyProfiles profile={profile} onChange={put} />
           <Differing profile={profile} onReset={() => put(DEFAULT_PROFILE)} />
           {STAGE_ORDER.map((stage) => (
             <View key={stage} style={styles.stage}>
@@ -97,12 +99,10 @@ function Trying({ profile, onKeep, onLeave }: { profile: Profile; onKeep: () => 
   return (
     <View style={[styles.trying, { borderColor: tones.line, backgroundColor: tones.raised }]}>
       <ScrollView style={styles.effect}>
-        <Note tone="muted" icon="edit" role="status">
-          <View style={styles.said}>
-            <Words strong>These rules are tried, not kept yet. What they do to this plan:</Words>
-            <Effect changes={changes} />
-          </View>
-        </Note>
+        <View role="status" style={styles.said}>
+          <Words strong>These rules are tried, not kept yet. What they do to this plan:</Words>
+          <Effect changes={changes} />
+        </View>
       </ScrollView>
       <View style={styles.buttons}>
         <Button onPress={onLeave}>Leave them</Button>
@@ -121,7 +121,7 @@ const styles = StyleSheet.create({
   stage: { gap: 4 },
   differing: { gap: 6, alignItems: 'flex-start' },
   trying: { borderTopWidth: 2, padding: 12, gap: 10 },
-  effect: { maxHeight: 220 },
+  effect: { maxHeight: 180 },
   said: { gap: 8 },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, justifyContent: 'flex-end' },
 });

@@ -7,7 +7,6 @@ import { run } from './run';
 import { book, lineage, shots, site, solution, topology } from './tables';
 
 export { DEFAULT_NATIVE } from './line';
-export type { Site, Wholes } from './tables';
 
 /** The passes in their order: each reads only what those before it gave. */
 export const PASSES: readonly Pass[] = [

@@ -1,44 +1,16 @@
-import type { Crossing, Lineage, Plan, TestPit, Uuid } from '@alveus/plan';
+import type { Crossing, Lineage, TestPit, Uuid } from '@alveus/plan';
 import { itemsNow, lineageOf, same } from '@alveus/plan';
 import { changedIds } from '../../differ';
-import type { GradeSolution, LineOrder, RunGradeResult, SurplusFact } from '../../grade';
+import type { LineOrder, RunGradeResult, SurplusFact } from '../../grade';
 import { solveGrade } from '../../grade';
 import type { Topology } from '../../network';
 import { topologyOf } from '../../network';
+import type { Lines, Site, Solution } from '../../results';
 import type { Book, GroundShot, GroundShots, RunShot } from '../../survey';
 import { groundShots, workBook } from '../../survey';
 import { tablePass } from '../pass';
 
 /** What is worked out for the job as a whole, and told by run, node, line or utility. */
-
-/** By the pass that gives it. */
-export interface Wholes {
-  readonly topology: Topology;
-  readonly solution: Solution;
-  readonly lineage: Lines;
-  readonly book: Book;
-  readonly shots: GroundShots;
-  readonly site: Site;
-}
-
-interface Solution {
-  readonly plan: Pick<Plan, 'run' | 'runGrade' | 'nodePlace'>;
-  readonly grade: GradeSolution;
-  readonly surplus: ReadonlyMap<Uuid, readonly SurplusFact[]>;
-}
-
-interface Lines {
-  readonly runs: Plan['run'];
-  readonly lineage: Lineage;
-}
-
-/** What lies at the runs, whatever run it was told of. */
-export interface Site {
-  readonly pieces: ReadonlyMap<Uuid, readonly Crossing[]>;
-  readonly crossings: ReadonlyMap<Uuid, readonly Uuid[]>;
-  readonly pits: ReadonlyMap<Uuid, readonly TestPit[]>;
-  readonly pitsNow: ReadonlyMap<Uuid, TestPit>;
-}
 
 const sameIds = (one: readonly unknown[], other: readonly unknown[]): boolean =>
   one.length === other.length && one.every((value, index) => value === other[index]);

@@ -1,6 +1,5 @@
 import type { Crossing, Profile } from '@alveus/plan';
-import type { CrossingResult, Reader } from '../../results';
-import type { Finding } from '../finding';
+import type { CrossingResult, Finding, Reader } from '../../results';
 import { judge } from '../rule';
 import type { CrossingFacts, LooseFacts } from './facts';
 import { factsOfCrossing } from './facts';

@@ -1,9 +1,8 @@
 import { clearanceFor } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
-import type { CrossingPlace } from '../../results';
+import type { CrossingPlace, Stretch } from '../../results';
 import { gapAt } from '../../site';
 import { NEAR } from '../../tolerance';
-import type { Stretch } from '../finding';
 import type { Breach } from '../rule';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import { lengthOf, shortfalls, worstOf } from '../stretches';

@@ -1,4 +1,4 @@
-import type { Plan, Setup, Shot } from '@alveus/plan';
+import type { Benchmark, Setup, Shot, Uuid } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
 import type { Book, GroundShots } from '../../survey';
 import { rodChecks, turningAgain, unlikeBacksights } from '../../survey';
@@ -10,8 +10,8 @@ import { COMMON, rule } from '../rule';
 export interface BookFacts {
   readonly book: Book;
   readonly shots: GroundShots;
-  readonly benchmarks: Plan['benchmark'];
-  readonly setups: Plan['setup'];
+  readonly benchmarks: Readonly<Record<Uuid, Benchmark>>;
+  readonly setups: Readonly<Record<Uuid, Setup>>;
 }
 
 const LEVELLING = 'differential levelling';
@@ -21,7 +21,7 @@ export const misclosure = rule<BookFacts>()({
   title: 'Loops of levels close',
   stage: 'ground',
   severity: 'fix',
-  source: 'differential levelling, 12 mm × √km unless changed; without paced sights 6 mm × √setups (from memory)',
+  source: 'differential levelling, 12 mm × √km unless changed; without paced sights 5 mm × √setups (from memory)',
   judge: ({ book }) =>
     book.circuits
       .filter(({ misclosure: miss, allowed }) => Math.abs(miss) > allowed + NEAR)

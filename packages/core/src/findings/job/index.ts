@@ -1,5 +1,5 @@
 import type { Profile } from '@alveus/plan';
-import type { Finding } from '../finding';
+import type { Finding } from '../../results';
 import { judge } from '../rule';
 import type { BookFacts } from './book';
 import { BOOK_RULES } from './book';

@@ -1,7 +1,6 @@
 import type { Profile } from '@alveus/plan';
 import { measured } from '../../phrase';
-import type { LineResult, Reader, RunResult } from '../../results';
-import type { Finding } from '../finding';
+import type { Finding, LineResult, Reader, RunResult } from '../../results';
 import { GEOMETRY, judge, NOTHING, rule } from '../rule';
 import type { LineFacts } from './facts';
 import { softGround } from './soft-ground';

@@ -1,6 +1,5 @@
 import type { Profile } from '@alveus/plan';
-import type { NodeResult, Reader } from '../../results';
-import type { Finding } from '../finding';
+import type { Finding, NodeResult, Reader } from '../../results';
 import { judge } from '../rule';
 import type { NodeFacts } from './facts';
 import {

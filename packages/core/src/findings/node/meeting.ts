@@ -1,9 +1,8 @@
 import type { Edit, ItemOf } from '@alveus/plan';
 import { fixFact } from '../../grade';
 import { apart, exact, measured } from '../../phrase';
-import type { NodeEnd } from '../../results';
+import type { Give, NodeEnd } from '../../results';
 import { NEAR } from '../../tolerance';
-import type { Give } from '../finding';
 import type { Breach } from '../rule';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import type { NodeFacts } from './facts';

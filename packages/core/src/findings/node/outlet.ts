@@ -2,7 +2,7 @@ import type { ItemOf, Uuid } from '@alveus/plan';
 import { standingBehind } from '../../flow';
 import { exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
-import type { Stretch } from '../finding';
+import type { Stretch } from '../../results';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import { lengthOf } from '../stretches';
 import type { NodeFacts } from './facts';

@@ -2,8 +2,7 @@ import type { Pipe, Profile } from '@alveus/plan';
 import { measured } from '../../phrase';
 import { insideDiameter } from '../../pipe';
 import { NEAR } from '../../tolerance';
-import type { Reader } from '../../results';
-import type { Finding } from '../finding';
+import type { Finding, Reader } from '../../results';
 import { COMMON, judge, NOTHING, rule } from '../rule';
 
 /** Whether what is told of a pipe can be true. */

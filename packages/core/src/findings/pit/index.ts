@@ -2,9 +2,8 @@ import type { Profile, TestPit, UpRun } from '@alveus/plan';
 import { groundAt } from '../../ground';
 import { upRun } from '../../length';
 import { measured } from '../../phrase';
-import type { Reader, RunResult } from '../../results';
+import type { Finding, Reader, RunResult } from '../../results';
 import { NEAR } from '../../tolerance';
-import type { Finding } from '../finding';
 import type { Breach } from '../rule';
 import { COMMON, GEOMETRY, judge, NOTHING, rule } from '../rule';
 

@@ -4,7 +4,7 @@ import { leastCover } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { KnownStation } from '../../trench';
-import type { Stretch } from '../finding';
+import type { Stretch } from '../../results';
 import { COMMON, NOTHING, rule } from '../rule';
 import { lengthOf, shortfalls, worstOf } from '../stretches';
 import type { RunFacts } from './facts';

@@ -5,7 +5,7 @@ import { judgedSize, slopesInForce } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
 import { insideDiameter, manning } from '../../pipe';
 import { NEAR, NEAR_SLOPE } from '../../tolerance';
-import type { Give } from '../finding';
+import type { Give } from '../../results';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import type { RunFacts } from './facts';
 

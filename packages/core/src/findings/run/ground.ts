@@ -4,7 +4,7 @@ import { upRun } from '../../length';
 import { exact, measured } from '../../phrase';
 import { nodeGround } from '../../survey';
 import { NEAR } from '../../tolerance';
-import type { Stretch } from '../finding';
+import type { Stretch } from '../../results';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import type { RunFacts } from './facts';
 

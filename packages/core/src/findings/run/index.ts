@@ -1,6 +1,5 @@
 import type { Profile } from '@alveus/plan';
-import type { Reader, RunResult } from '../../results';
-import type { Finding } from '../finding';
+import type { Finding, Reader, RunResult } from '../../results';
 import { judge } from '../rule';
 import { frost, leastCoverOver, outOfGround, soilOverStone } from './cover';
 import type { BareFacts, RunFacts } from './facts';

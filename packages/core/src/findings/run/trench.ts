@@ -3,7 +3,7 @@ import { PROTECTIONS } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { KnownStation } from '../../trench';
-import type { Stretch } from '../finding';
+import type { Stretch } from '../../results';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import { lengthOf, shortfalls, worstOf } from '../stretches';
 import { bankLength } from './cover';

@@ -1,6 +1,5 @@
 import type { Edit, Severity, UpRun, Uuid } from '@alveus/plan';
 import type { Measured, Phrase } from '../phrase';
-import type { RuleName } from './registry';
 
 /** The judgement calls: what is wrong or worth a second look, where, by how much, whose rule, what could give. */
 
@@ -12,7 +11,8 @@ export interface Finding {
   /** The same as long as its cause is: the rule, what it is told of, and what of that. */
   readonly id: string;
   readonly severity: Severity;
-  readonly rule: RuleName;
+  /** Name of a rule of the registry. */
+  readonly rule: string;
   readonly stage: Stage;
   /** Where it is; undefined for what concerns the job as a whole, such as its level book. */
   readonly line: Uuid | undefined;

@@ -1,0 +1,106 @@
+import type { Page } from '@playwright/test';
+import type { App } from './app';
+import { expect, fill, newJob, saved, tap, test, typeLine, WIDE } from './app';
+import { accessible } from './axe';
+
+/** Judgement calls as a person meets them: read, tried, taken, taken back; and the rules that they go by. */
+
+/** A yard drain of two runs: the upper one at 0.3 %, where 0.5 % is the least. */
+async function flatDrain(page: Page, app: App): Promise<void> {
+  await newJob(page, app, 'Flat yard');
+  await typeLine(page, { invert: '100', ground: '102', service: 'Yard drain' }, [
+    { length: '60', slope: '1%', ground: '102.6' },
+    { length: '60', slope: '0.3%', ground: '103.3' },
+  ]);
+}
+
+const tooFlat = (page: Page) =>
+  page.getByRole('button', { name: /^Fix at .* Run 2 has 0\.30 % of fall; the least here is 0\.50 %/ });
+const stageOf = (page: Page, name: string) => page.getByRole('tab', { name: new RegExp(`^${name}`) });
+
+for (const [size, use] of [
+  ['phone', {}],
+  ['wide', WIDE],
+] as const) {
+  test.describe(`findings, ${size}`, () => {
+    test.use(use);
+
+    test('one is opened, what could give is tried and shown before it is done, and taken back', async ({
+      page,
+      app,
+    }) => {
+      await flatDrain(page, app);
+      await expect(stageOf(page, 'Grade')).toHaveAccessibleName(/in trouble/);
+      await tooFlat(page).click();
+      await expect(page.getByText(/On too little fall solids settle/)).toBeVisible();
+      await accessible(page, 'a finding that is open');
+      await tap(page, /^Raise the high invert to/);
+      const dialog = page.getByRole('dialog');
+      // It is still less than is usual, and no more than that.
+      await expect(dialog.getByText('Found as before, but weighs otherwise: 1')).toBeVisible();
+      await expect(
+        dialog.getByText(/^Look twice\. Run 2 has 0\.50 % of fall; the least here is 1\.00 %/),
+      ).toBeVisible();
+      await accessible(page, 'something that is tried');
+      // Left, it is as it was; done, it is gone, and the stage with it.
+      await tap(page, 'Leave it as it was');
+      await expect(tooFlat(page)).toBeVisible();
+      await tap(page, /^Raise the high invert to/);
+      await tap(page, 'Do it');
+      await expect(dialog).toHaveCount(0);
+      await expect(tooFlat(page)).toHaveCount(0);
+      await expect(stageOf(page, 'Grade')).not.toHaveAccessibleName(/in trouble/);
+      await tap(page, 'Undo');
+      await expect(tooFlat(page)).toBeVisible();
+      await expect(stageOf(page, 'Grade')).toHaveAccessibleName(/in trouble/);
+      await saved(page);
+    });
+
+    test('a rule is changed, its effect told before it is kept; the company keeps the set, and another job takes it', async ({
+      page,
+      app,
+    }) => {
+      await flatDrain(page, app);
+      await tap(page, 'Menu');
+      await tap(page, 'Rules in force');
+      await tap(page, /^People in a deep trench are protected/);
+      await fill(page, 'Depth from which it must be said', '2 ft');
+      await page.keyboard.press('Enter');
+      await expect(page.getByText(/^Found then: \d/)).toBeVisible();
+      await expect(page.getByText(/The trench of Run 1 is .* deep/)).toBeVisible();
+      await accessible(page, 'rules that are tried');
+      await tap(page, 'Leave them');
+      await expect(page.getByText(/^Found then/)).toHaveCount(0);
+      await expect(page.getByText('All rules are as they ship.')).toBeVisible();
+
+      await fill(page, 'Depth from which it must be said', '2 ft');
+      await page.keyboard.press('Enter');
+      await fill(page, 'Note on People in a deep trench are protected', 'sandy yard');
+      await page.keyboard.press('Enter');
+      await fill(page, 'Name of these rules', 'Sandy ground');
+      await page.keyboard.press('Enter');
+      await tap(page, 'Keep as a new set: Sandy ground');
+      await expect(page.getByText('“Sandy ground” is kept for the company, version 1.')).toBeVisible();
+      await tap(page, 'Keep these rules');
+      await expect(page.getByText('This plan has “Sandy ground”, version 1.')).toBeVisible();
+      await stageOf(page, 'Trench').click();
+      await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
+      await saved(page);
+
+      await flatDrain(page, app);
+      await expect(stageOf(page, 'Trench')).not.toHaveAccessibleName(/in trouble/);
+      await tap(page, 'Menu');
+      await tap(page, 'Rules in force');
+      await tap(page, /^Sandy ground version 1/);
+      await expect(page.getByText(/^Found then: \d/)).toBeVisible();
+      await tap(page, 'Keep these rules');
+      await expect(page.getByText('Not as shipped: 2')).toBeVisible();
+      await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
+      // Taken away from the company, the plan keeps its copy.
+      await tap(page, 'Take Sandy ground away');
+      await tap(page, 'Remove Sandy ground for good');
+      await expect(page.getByText(/The set that this plan has a copy of is not among them any more/)).toBeVisible();
+      await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
+    });
+  });
+}
