@@ -26,12 +26,7 @@ export const OF_FLOW: ReadonlySet<string> = new Set<RuleName>([
 ]);
 
 /** Told on the run at which the utility lies, and not of the next one, however near; counted instead. */
-export const OF_UTILITY: ReadonlySet<string> = new Set<RuleName>([
-  'clash',
-  'clearance',
-  'crossing-level',
-  'hand-dig',
-]);
+export const OF_UTILITY: ReadonlySet<string> = new Set<RuleName>(['clash', 'clearance', 'crossing-level', 'hand-dig']);
 
 export const ofUtilities = ({ evaluation }: State): number =>
   findingsOf(evaluation).filter(({ rule }) => OF_UTILITY.has(rule)).length;
