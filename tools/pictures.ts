@@ -49,7 +49,20 @@ const choose =
     });
   };
 
+/** A stricter rule, tried: what it does is told under the rules. */
+async function tryDepth(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^People in a deep trench are protected/ }).click();
+  const depth = page.getByRole('textbox', { name: 'Depth from which it must be said' });
+  await depth.fill('4 ft');
+  await depth.press('Enter');
+  await page.getByText(/^Found then/).waitFor();
+  await page.getByText('People in a deep trench are protected', { exact: true }).scrollIntoViewIfNeeded();
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+}
+
 const VIEWS: Readonly<Record<string, View>> = {
+  'rules-phone': { path: stage('rules'), ready: tryDepth },
+  'rules-wide': { path: stage('rules'), wide: true, ready: tryDepth },
   'jobs-phone': { path: '/' },
   'jobs-wide': { path: '/', wide: true },
   'site-phone': { path: stage('site'), ready: choose('Orchard basin') },

@@ -26,7 +26,7 @@ run(async (cleanup) => {
       'core',
       'simulation',
       '--testPathPattern',
-      '(edits|pretend|mutated|outbox.random|day.random).test',
+      '(edits|evaluate|sound|pretend|mutated|outbox.random|day.random).test',
     ],
     {
       cwd: ROOT,

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { cutText, itemsOf, LIMITS, Name, nameWith, openPlanFile, planFileJsonSchema, savePlanFile } from '../src';
+import { ONLY, cutText, itemsOf, LIMITS, Name, nameWith, openPlanFile, planFileJsonSchema, savePlanFile } from '../src';
 
 const DEMO = readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8');
 
@@ -126,6 +126,31 @@ test('a file of version 2 is brought forward: its low ends are ends a, and its f
   expect(plan.run[id(1)]).toMatchObject({ a: id(3), b: id(4), flow: 'to-a' });
   expect(plan.runGrade[id(1)]).toEqual({ kind: 'runGrade', id: id(1), a: 28, b: 28.5, slope: 0.01, stepA: 0.03 });
   expect(plan.runGrade[id(5)]).toEqual({ kind: 'runGrade', id: id(5), slope: 0.02 });
+});
+
+test('a file of version 3 is brought forward: the two numbers that its rules had are those of rules by name', () => {
+  const old = {
+    format: 'alveus-plan',
+    version: 3,
+    name: 'Old',
+    items: [
+      {
+        kind: 'profile',
+        id: ONLY,
+        name: 'County',
+        protectionDepth: { depth: 1.2, source: 'county sheet' },
+        handDig: { each: 0.9, source: 'gas company' },
+        services: {},
+      },
+    ],
+  };
+  expect(opened(JSON.stringify(old)).plan.profile[ONLY]).toEqual({
+    kind: 'profile',
+    id: ONLY,
+    name: 'County',
+    rules: { protection: { limit: 1.2, source: 'county sheet' }, 'hand-dig': { limit: 0.9, source: 'gas company' } },
+    services: {},
+  });
 });
 
 describe('what is said of a file that cannot be read', () => {

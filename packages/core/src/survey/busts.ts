@@ -57,7 +57,8 @@ export function suspectsIn(
   if (!told || suspected.size === 0) return [];
   const setups = new Set<number>();
   for (const turn of suspected) for (const at of [turn - 1, turn]) if (at >= 0 && at <= last) setups.add(at);
-  return [...setups].sort((a, b) => a - b).map((at) => path[at] as Uuid);
+  // Where it may be anywhere still, nothing is told.
+  return setups.size === path.length ? [] : [...setups].sort((a, b) => a - b).map((at) => path[at] as Uuid);
 }
 
 function placeOf({ target }: Shot): string {

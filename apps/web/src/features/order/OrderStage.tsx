@@ -17,20 +17,28 @@ export function OrderStage() {
   const print = usePrint();
   const line = useAppSelector(selectLineResult);
   if (!line || line.order.runs.length === 0) return <Empty />;
-  const { complete, missingLength } = line.quantities;
+  const { missingLength, lost, steepLength } = line.quantities;
   return (
     <ScrollView>
       <LineBar />
       <View style={[styles.page, wide && styles.pageWide]}>
-        {complete ? null : (
+        {missingLength > 0 ? (
+          <Said>
+            {`Incomplete: ${print(missingLength, 'distance')} of the line has no ground or grade yet. Nothing below counts it.`}
+          </Said>
+        ) : null}
+        {lost.length > 0 ? (
+          <Said>
+            {`Incomplete: the material of ${lost.map(({ name }) => `the ${name}`).join(' and ')} is gone. It has no weight below and is not ordered.`}
+          </Said>
+        ) : null}
+        {steepLength > 0 ? (
           <View style={styles.whole}>
-            <Note tone="fix" icon="fix" role="alert">
-              <Words strong>
-                {`Incomplete: ${print(missingLength, 'distance')} of the line has no ground or grade yet. Nothing below counts it.`}
-              </Words>
+            <Note tone="muted" icon="watch" role="note">
+              {`${print(steepLength, 'distance')} of this line is steeper than 10 %: volumes are per horizontal length, and widths and thicknesses are measured plumb.`}
             </Note>
           </View>
-        )}
+        ) : null}
         <MaterialsCard line={line} style={wide && styles.card} />
         <View style={wide ? styles.columnWide : styles.column}>
           <PipeCard line={line} />
@@ -39,6 +47,17 @@ export function OrderStage() {
         <Foot />
       </View>
     </ScrollView>
+  );
+}
+
+/** Something that makes the amounts incomplete. */
+function Said({ children }: { children: string }) {
+  return (
+    <View style={styles.whole}>
+      <Note tone="fix" icon="fix" role="alert">
+        <Words strong>{children}</Words>
+      </Note>
+    </View>
   );
 }
 
