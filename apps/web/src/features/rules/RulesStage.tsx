@@ -98,7 +98,8 @@ function Trying({ profile, onKeep, onLeave }: { profile: Profile; onKeep: () => 
   }, [before, profile]);
   return (
     <View style={[styles.trying, { borderColor: tones.line, backgroundColor: tones.raised }]}>
-      <ScrollView style={styles.effect}>
+      {/* The arrows scroll it: there is nothing in it that a key could reach otherwise. */}
+      <ScrollView style={styles.effect} role="region" aria-label="What these rules do" tabIndex={0}>
         <View role="status" style={styles.said}>
           <Words strong>These rules are tried, not kept yet. What they do to this plan:</Words>
           <Effect changes={changes} />
