@@ -25,7 +25,9 @@ export function watchBuilds(found: () => void): () => void {
   let timer: ReturnType<typeof setInterval> | undefined;
   // Without it the app needs the server to open; everything else works the same.
   void navigator.serviceWorker.register('/sw.js').then(
-    (registration) => {
+    (registration: ServiceWorkerRegistration | undefined) => {
+      // A browser that is told to let none run gives none, and no error.
+      if (!registration) return;
       const look = (): void => {
         // The first build of all is no new one.
         if (registration.waiting && registration.active) found();
