@@ -6,18 +6,3 @@ export function changedIds<T>(before: Readonly<Record<string, T>>, after: Readon
   for (const id in before) if (!(id in after)) ids.push(id);
   return ids;
 }
-
-/** Keys whose values differ between two maps. */
-export function changedKeys<T>(
-  before: ReadonlyMap<string, T>,
-  after: ReadonlyMap<string, T>,
-  same: (a: T, b: T) => boolean,
-): string[] {
-  const keys: string[] = [];
-  for (const [key, value] of after) {
-    const then = before.get(key);
-    if (then === undefined || !same(then, value)) keys.push(key);
-  }
-  for (const key of before.keys()) if (!after.has(key)) keys.push(key);
-  return keys;
-}

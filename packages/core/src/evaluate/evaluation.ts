@@ -4,6 +4,7 @@ import type { NodeLevel } from '../ground';
 import type { Topology } from '../network';
 import type { CrossingResult, Finding, Site, LineResult, NodeResult, RunResult } from '../results';
 import type { Book, GroundShots } from '../survey';
+import { groundThere } from '../survey';
 
 /**
  * Everything that follows from a plan, as plain data that a worker can hand over. Never stored: it is worked out anew,
@@ -41,10 +42,9 @@ export interface Found {
   readonly job: ReadonlyMap<Uuid, readonly Finding[]>;
 }
 
-/** Ground at a node: what was shot goes before what was typed, unless that is said to hold. */
+/** Ground at a node, of a plan and its shots. */
 export function nodeLevel(plan: Pick<Plan, 'nodeGround'>, shots: GroundShots, node: Uuid): NodeLevel | undefined {
-  const typed = plan.nodeGround[node];
-  return (typed?.holds ? undefined : shots.nodes.get(node)) ?? typed;
+  return groundThere(plan.nodeGround[node], shots.nodes.get(node));
 }
 
 /** The utilities at one run. */

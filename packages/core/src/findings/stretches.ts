@@ -56,6 +56,15 @@ export function worstOf(stretches: readonly Stretch[]): Stretch | undefined {
   return worst;
 }
 
+/** What is told of some stretches together, at the worst of them, with what else the words need; nothing of none. */
+export function breachOf<More extends object>(
+  stretches: readonly Stretch[],
+  more: More,
+): (More & { at: UpRun; by: number; quantity: 'thickness'; stretches: readonly Stretch[] })[] {
+  const worst = worstOf(stretches);
+  return worst ? [{ ...more, at: worst.at, by: worst.by, quantity: 'thickness', stretches }] : [];
+}
+
 /** Length of all of them together, m. */
 export function lengthOf(stretches: readonly Stretch[]): number {
   return stretches.reduce((sum, { from, to }) => sum + (to - from), 0);

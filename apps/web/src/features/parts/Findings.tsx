@@ -67,6 +67,33 @@ function Findings({ findings, quiet }: { findings: readonly Finding[]; quiet: st
   );
 }
 
+interface HeadProps {
+  severity: Severity;
+  where: string;
+  what: string;
+  open: boolean;
+  onPress: () => void;
+}
+
+/** What is seen of a row as long as it is not open: how grave, where, and what. */
+function Head({ severity, where, what, open, onPress }: HeadProps) {
+  const tones = useTones();
+  return (
+    <Tap onPress={onPress} style={styles.head} expanded={open}>
+      <Icon name={severity} color={tones[severity]} />
+      <View style={styles.text}>
+        <Words>
+          <Words strong tone={severity}>
+            {SEVERITY_WORD[severity]}
+          </Words>
+          {where}
+        </Words>
+        <Words>{what}</Words>
+      </View>
+    </Tap>
+  );
+}
+
 /** Many alike in one row: it opens to each of them. */
 function GroupRow({ group: { rule, severity, findings } }: { group: FindingGroup }) {
   const [open, setOpen] = useState(false);
@@ -75,18 +102,13 @@ function GroupRow({ group: { rule, severity, findings } }: { group: FindingGroup
   const places = findings.reduce((sum, { stretches }) => sum + Math.max(1, stretches.length), 0);
   return (
     <View role="listitem" style={[styles.row, { borderColor: tones.line, borderLeftColor: tones[severity] }]}>
-      <Tap onPress={() => setOpen(!open)} style={styles.head} expanded={open}>
-        <Icon name={severity} color={tones[severity]} />
-        <View style={styles.text}>
-          <Words>
-            <Words strong tone={severity}>
-              {SEVERITY_WORD[severity]}
-            </Words>
-            {` at ${places} places`}
-          </Words>
-          <Words>{`${title}: not so ${findings.length} times.`}</Words>
-        </View>
-      </Tap>
+      <Head
+        severity={severity}
+        where={` at ${places} places`}
+        what={`${title}: not so ${findings.length} times.`}
+        open={open}
+        onPress={() => setOpen(!open)}
+      />
       {open ? (
         <View style={[styles.inner, { borderColor: tones.line }]}>
           <List label={title}>
@@ -122,18 +144,13 @@ const FindingRow = memo(function FindingRow({ finding }: { finding: Finding }) {
   const { severity } = finding;
   return (
     <View role="listitem" style={[styles.row, { borderColor: tones.line, borderLeftColor: tones[severity] }]}>
-      <Tap onPress={press} style={styles.head} expanded={open}>
-        <Icon name={severity} color={tones[severity]} />
-        <View style={styles.text}>
-          <Words>
-            <Words strong tone={severity}>
-              {SEVERITY_WORD[severity]}
-            </Words>
-            {chainage === undefined ? '' : ` at ${print(chainage, 'chainage', system)}`}
-          </Words>
-          <Words>{tell(finding.what)}</Words>
-        </View>
-      </Tap>
+      <Head
+        severity={severity}
+        where={chainage === undefined ? '' : ` at ${print(chainage, 'chainage', system)}`}
+        what={tell(finding.what)}
+        open={open}
+        onPress={press}
+      />
       {open ? <Reasons finding={finding} /> : null}
     </View>
   );

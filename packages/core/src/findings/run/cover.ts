@@ -6,7 +6,7 @@ import { NEAR } from '../../tolerance';
 import type { KnownStation } from '../../trench';
 import type { Stretch } from '../../results';
 import { COMMON, NOTHING, rule } from '../rule';
-import { lengthOf, shortfalls, worstOf } from '../stretches';
+import { breachOf, lengthOf, shortfalls } from '../stretches';
 import type { RunFacts } from './facts';
 import { stationsAlong } from './facts';
 
@@ -139,15 +139,6 @@ export const leastCoverOver = rule<RunFacts>()({
     };
   },
 });
-
-/** What is told of some stretches together; nothing of none. */
-function breachOf<More extends object>(
-  stretches: readonly Stretch[],
-  more: More,
-): (More & { at: number; by: number; quantity: 'thickness'; stretches: readonly Stretch[] })[] {
-  const worst = worstOf(stretches);
-  return worst ? [{ ...more, at: worst.at, by: worst.by, quantity: 'thickness', stretches }] : [];
-}
 
 export const frost = rule<RunFacts>()({
   name: 'frost',

@@ -5,7 +5,7 @@ import { NEAR } from '../../tolerance';
 import type { KnownStation } from '../../trench';
 import type { Stretch } from '../../results';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
-import { lengthOf, shortfalls, worstOf } from '../stretches';
+import { breachOf, lengthOf, shortfalls, worstOf } from '../stretches';
 import { bankLength } from './cover';
 import type { RunFacts } from './facts';
 import { stationsAlong } from './facts';
@@ -190,8 +190,7 @@ export const layerOut = rule<RunFacts>()({
     const { shallowest } = facts.trench;
     if (!shallowest || shallowest.depth >= highest - NEAR) return NOTHING;
     const stretches = tooShallow(facts, highest);
-    const worst = worstOf(stretches);
-    return worst ? [{ at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }] : NOTHING;
+    return breachOf(stretches, {});
   },
   words: ({ by = 0, stretches = NOTHING }, { run }) => ({
     what: [
@@ -218,8 +217,7 @@ export const surfaceCuts = rule<RunFacts>()({
     if (envelope.surface <= 0 || !trench.shallowest || trench.shallowest.depth >= needed - NEAR) return NOTHING;
     // Where they stand out of the ground altogether, that is said instead.
     const stretches = tooShallow(facts, needed).filter(({ by }) => by <= envelope.surface + NEAR);
-    const worst = worstOf(stretches);
-    return worst ? [{ at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }] : NOTHING;
+    return breachOf(stretches, {});
   },
   words: ({ by = 0, stretches = NOTHING }, { run }) => ({
     what: [
