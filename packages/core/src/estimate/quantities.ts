@@ -1,6 +1,7 @@
-import type { ItemOf, Uuid } from '@alveus/plan';
-import type { MaterialQuantity, Quantities, Reader, RunResult } from '../results';
+import type { ItemOf, Material, Uuid } from '@alveus/plan';
+import type { LayerQuantity, LostLayer, MaterialQuantity, Quantities, Reader, RunResult } from '../results';
 import { NEAR, NEAR_SLOPE } from '../tolerance';
+import type { EnvelopeLayer } from '../trench';
 import { slopedLength } from '../trench';
 
 /** From this slope on volumes say that they are per horizontal length. */
@@ -31,39 +32,43 @@ export function lineQuantities(
     if (!amounts || !run.envelope) continue;
     excavation += amounts.excavation;
     pipeDisplaced += amounts.pipe;
-    run.envelope.layers.forEach(({ key, name, material }, index) => {
+    const of = run.envelope.layers;
+    for (let index = 0; index < of.length; index += 1) {
+      const { key, name, material } = of[index] as EnvelopeLayer;
       const placed = amounts.layers[index] as number;
       if (material === 'native') {
         nativeReturned += placed;
-        return;
+        continue;
       }
       const sum = layers.get(key);
       if (sum) sum.placed += placed;
       else layers.set(key, { name, material, run: run.id, placed });
-    });
+    }
   }
   const nativeBank = nativeReturned / (1 - native.shrink);
   const spoilBank = Math.max(0, excavation - nativeBank);
-  const byMaterial = new Map<Uuid, number>();
-  for (const { material, placed } of layers.values())
-    byMaterial.set(material, (byMaterial.get(material) ?? 0) + placed);
-  const toOrder = (material: Uuid, placed: number): MaterialQuantity => {
-    const kind = read.item('material', material);
-    const ordered = placed * (1 + (kind?.waste ?? 0));
-    return { material, placed, ordered, loose: ordered * (kind?.loose ?? 1), mass: ordered * (kind?.density ?? 0) };
-  };
-  const lost = [...layers.values()].filter(({ material }) => !read.item('material', material));
+  const byMaterial = new Map<Uuid, { readonly kind: Material | undefined; placed: number }>();
+  const byLayer: LayerQuantity[] = [];
+  const lost: LostLayer[] = [];
+  for (const layer of layers.values()) {
+    const { name, material, placed } = layer;
+    let bought = byMaterial.get(material);
+    if (!bought) byMaterial.set(material, (bought = { kind: read.item('material', material), placed: 0 }));
+    bought.placed += placed;
+    byLayer.push({ name, ...ordered(material, bought.kind, placed) });
+    if (!bought.kind) lost.push(layer);
+  }
   return {
     excavation,
     pipeDisplaced,
-    layers: [...layers.values()].map(({ name, material, placed }) => ({ name, ...toOrder(material, placed) })),
-    bought: [...byMaterial].map(([material, placed]) => toOrder(material, placed)),
+    layers: byLayer,
+    bought: Array.from(byMaterial, ([material, { kind, placed }]) => ordered(material, kind, placed)),
     nativeReturned,
     nativeBank,
     spoilBank,
     spoilLoose: spoilBank * (1 + native.swell),
     nativeShort: Math.max(0, nativeBank - excavation),
-    pipe: [...pipes].map(([pipe, length]) => ({
+    pipe: Array.from(pipes, ([pipe, length]) => ({
       pipe,
       length,
       sticks: sticksFor(length, read.item('pipe', pipe)?.stick ?? Infinity),
@@ -72,5 +77,17 @@ export function lineQuantities(
     missingLength,
     lost,
     steepLength,
+  };
+}
+
+/** A material that is gone has no weight, and nothing of it is wasted. */
+function ordered(material: Uuid, kind: Material | undefined, placed: number): MaterialQuantity {
+  const amount = placed * (1 + (kind?.waste ?? 0));
+  return {
+    material,
+    placed,
+    ordered: amount,
+    loose: amount * (kind?.loose ?? 1),
+    mass: amount * (kind?.density ?? 0),
   };
 }

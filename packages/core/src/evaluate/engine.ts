@@ -60,6 +60,7 @@ class Working {
   all(): Worked {
     const added = this.before ? this.#compareItems(this.before.plan) : undefined;
     for (const pass of this.passes) {
+      this.#reader.nextPass();
       if (pass.of === 'job') this.#table(pass);
       else if (added) this.#some(pass, added);
       else this.#every(pass);
@@ -228,8 +229,8 @@ function indexOf(worked: Worked): ReadIndex {
 }
 
 class Recorder implements Reader {
-  /** All that is read this time, one after the other. */
-  readonly log: string[] = [];
+  /** What is read in one pass, one after the other: a list for all of them would be copied many times as it grows. */
+  log: string[] = [];
 
   constructor(
     private readonly plan: Plan,
@@ -240,6 +241,10 @@ class Recorder implements Reader {
   /** Where what is read from here on begins. */
   begin(): number {
     return this.log.length;
+  }
+
+  nextPass(): void {
+    this.log = [];
   }
 
   /** What was read since then. */

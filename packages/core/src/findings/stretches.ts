@@ -42,7 +42,7 @@ export function shortfalls<Point extends { readonly at: UpRun }>(
   return found ?? NONE;
 }
 
-const NONE: readonly Stretch[] = [];
+const NONE: readonly never[] = [];
 
 /** Where a lack that goes straight from one to another is nothing. */
 function crossing(from: UpRun, to: UpRun, lackFrom: number, lackTo: number): UpRun {
@@ -60,9 +60,9 @@ export function worstOf(stretches: readonly Stretch[]): Stretch | undefined {
 export function breachOf<More extends object>(
   stretches: readonly Stretch[],
   more: More,
-): (More & { at: UpRun; by: number; quantity: 'thickness'; stretches: readonly Stretch[] })[] {
+): readonly (More & { at: UpRun; by: number; quantity: 'thickness'; stretches: readonly Stretch[] })[] {
   const worst = worstOf(stretches);
-  return worst ? [{ ...more, at: worst.at, by: worst.by, quantity: 'thickness', stretches }] : [];
+  return worst ? [{ ...more, at: worst.at, by: worst.by, quantity: 'thickness', stretches }] : NONE;
 }
 
 /** Length of all of them together, m. */

@@ -193,19 +193,33 @@ class Solver {
 
   /** Where runs of one line go on through a node at which the water does not part, by which of them is free there. */
   #pairsInLines(): Record<'fromA' | 'others', (readonly [number, number])[]> {
-    const pairs: Record<'fromA' | 'others', [number, number][]> = { fromA: [], others: [] };
+    const fromA: [number, number][] = [];
+    const others: [number, number][] = [];
     for (const { arriving, leaving } of this.#nodes.values()) {
       const [next] = leaving;
       if (next === undefined || leaving.length > 1) continue;
-      const own = arriving.filter((other) => this.#line(other) === this.#line(next));
-      const [before] = own;
-      if (before === undefined || own.length > 1) continue;
-      const pair: [number, number] = [this.#low(before), this.#high(next)];
-      const free = pair.some((end) => isEndA(end) && this.#level(end) === undefined);
-      pairs[free ? 'fromA' : 'others'].push(pair.sort((one, other) => one - other));
+      const before = this.#onlyOf(this.#line(next), arriving);
+      if (before === undefined) continue;
+      const [low, high] = [this.#low(before), this.#high(next)];
+      (this.#freeA(low) || this.#freeA(high) ? fromA : others).push([Math.min(low, high), Math.max(low, high)]);
     }
-    for (const list of Object.values(pairs)) list.sort(([one], [other]) => one - other);
-    return pairs;
+    for (const list of [fromA, others]) list.sort(([one], [other]) => one - other);
+    return { fromA, others };
+  }
+
+  /** That of some runs which is of a line, where it is the only one. */
+  #onlyOf(line: Uuid, runs: readonly number[]): number | undefined {
+    let only: number | undefined;
+    for (const run of runs) {
+      if (this.#line(run) !== line) continue;
+      if (only !== undefined) return undefined;
+      only = run;
+    }
+    return only;
+  }
+
+  #freeA(end: number): boolean {
+    return isEndA(end) && this.#level(end) === undefined;
   }
 
   #settle({ arriving, leaving }: NodeEnds, level: number | undefined, only?: (end: number) => boolean): boolean {

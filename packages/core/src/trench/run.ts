@@ -54,44 +54,59 @@ export function runTrench(
     };
   }
   const { points } = ground;
-  const depthAt = (index: number): number => {
-    const { at, elevation } = points[index] as GroundPoint;
-    return elevation - (low + slope * at - of.invert);
-  };
   // Cover is depth less what is the same all along, so one search finds the ends of both.
-  let deepest = 0;
-  let shallowest = 0;
+  let deepest = points[0] as GroundPoint;
+  let shallowest = deepest;
+  let most = depthAt(deepest, low, slope, of);
+  let least = most;
   for (let index = 1; index < points.length; index += 1) {
-    if (depthAt(index) > depthAt(deepest)) deepest = index;
-    if (depthAt(index) < depthAt(shallowest)) shallowest = index;
-  }
-  const width = trenchWidth(section.width, pipe, Math.max(0, depthAt(deepest)));
-  const fits = width >= pipe.outside - NEAR;
-  let amounts: Amounts | undefined;
-  if (fits) {
-    amounts = noAmounts(of);
-    for (let index = 1; index < points.length; index += 1) {
-      addStretch(
-        of,
-        width,
-        (points[index] as GroundPoint).at - (points[index - 1] as GroundPoint).at,
-        depthAt(index - 1),
-        depthAt(index),
-        amounts,
-      );
+    const point = points[index] as GroundPoint;
+    const depth = depthAt(point, low, slope, of);
+    if (depth > most) {
+      most = depth;
+      deepest = point;
+    } else if (depth < least) {
+      least = depth;
+      shallowest = point;
     }
   }
-  const station = (index: number): KnownStation => {
-    const { at, elevation } = points[index] as GroundPoint;
-    return stationOf(at, elevation, low + slope * at, of);
-  };
+  const width = trenchWidth(section.width, pipe, Math.max(0, most));
+  const fits = width >= pipe.outside - NEAR;
   return {
     width,
-    deepest: station(deepest),
-    shallowest: station(shallowest),
-    amounts,
+    deepest: stationAtPoint(deepest, low, slope, of),
+    shallowest: stationAtPoint(shallowest, low, slope, of),
+    amounts: fits ? amountsAlong(points, low, slope, width, of) : undefined,
     missing: fits ? ground.missing : ground.length,
   };
+}
+
+function amountsAlong(
+  points: readonly GroundPoint[],
+  low: number,
+  slope: number,
+  width: number,
+  of: Envelope,
+): Amounts {
+  const amounts = noAmounts(of);
+  let from = points[0] as GroundPoint;
+  let depthFrom = depthAt(from, low, slope, of);
+  for (let index = 1; index < points.length; index += 1) {
+    const to = points[index] as GroundPoint;
+    const depthTo = depthAt(to, low, slope, of);
+    addStretch(of, width, to.at - from.at, depthFrom, depthTo, amounts);
+    from = to;
+    depthFrom = depthTo;
+  }
+  return amounts;
+}
+
+function depthAt({ at, elevation }: GroundPoint, low: number, slope: number, of: Envelope): number {
+  return elevation - (low + slope * at - of.invert);
+}
+
+function stationAtPoint({ at, elevation }: GroundPoint, low: number, slope: number, of: Envelope): KnownStation {
+  return stationOf(at, elevation, low + slope * at, of);
 }
 
 const NO_STATIONS: readonly KnownStation[] = [];
@@ -103,7 +118,7 @@ export function stationsOf(
   of: Envelope | undefined,
 ): readonly KnownStation[] {
   if (low === undefined || slope === undefined || !of) return NO_STATIONS;
-  return points.map(({ at, elevation }) => stationOf(at, elevation, low + slope * at, of));
+  return points.map((point) => stationAtPoint(point, low, slope, of));
 }
 
 function stationOf(at: UpRun, ground: number, invert: number, of: Envelope): KnownStation {

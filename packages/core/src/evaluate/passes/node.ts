@@ -37,10 +37,11 @@ function endsOf(
   read: Reader,
 ): readonly NodeEnd[] {
   if (!runs) return NONE;
-  return runs.map((id) => {
+  const ends: NodeEnd[] = [];
+  for (const id of runs) {
     const run = read.of('run', id);
     const invert = run?.grade[which];
-    return {
+    ends.push({
       run: id,
       name: run?.run.name ?? '',
       line: run?.run.line ?? '',
@@ -49,8 +50,9 @@ function endsOf(
       slope: run?.grade.slope,
       inside: run?.pipe && insideDiameter(run.pipe),
       drop: invert === undefined || out === undefined ? undefined : invert - out,
-    };
-  });
+    });
+  }
+  return ends;
 }
 
 /** Undefined where one of the ways out is not known. */

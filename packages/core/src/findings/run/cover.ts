@@ -1,5 +1,5 @@
 import type { ItemOf } from '@alveus/plan';
-import { ONLY } from '@alveus/plan';
+import { lowerOf, ONLY } from '@alveus/plan';
 import { leastCover } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
@@ -8,7 +8,7 @@ import type { Stretch } from '../../results';
 import { COMMON, NOTHING, rule } from '../rule';
 import { breachOf, lengthOf, shortfalls } from '../stretches';
 import type { RunFacts } from './facts';
-import { stationsAlong } from './facts';
+import { endsAtOutlet, stationsAlong } from './facts';
 
 /** Whether the pipe lies deep enough under the ground. */
 
@@ -18,8 +18,9 @@ const OPEN_ENDS: ReadonlySet<ItemOf<'node'>['form']> = new Set(['daylight', 'pon
 const coverOf = ({ cover }: KnownStation): number => cover;
 
 /** Whether the run comes out into the open at its lower end. */
-function opens({ outlet, lower }: RunFacts): boolean {
-  return outlet && lower !== undefined && OPEN_ENDS.has(lower.form);
+function opens(facts: RunFacts): boolean {
+  const lower = facts.read.item('node', lowerOf(facts.run));
+  return lower !== undefined && OPEN_ENDS.has(lower.form) && endsAtOutlet(facts);
 }
 
 /**

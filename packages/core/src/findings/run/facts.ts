@@ -1,4 +1,4 @@
-import type { ItemOf, Profile, TestPit } from '@alveus/plan';
+import type { ItemOf, Profile } from '@alveus/plan';
 import { lowerOf, serviceOf, upperOf } from '@alveus/plan';
 import type { SurplusFact } from '../../grade';
 import type { Reader, RunResult } from '../../results';
@@ -14,12 +14,7 @@ export interface RunFacts extends Omit<RunResult, 'line' | 'pipe' | 'envelope' |
   readonly pipe: ItemOf<'pipe'>;
   readonly envelope: Envelope;
   readonly trench: RunTrench;
-  readonly lower: ItemOf<'node'> | undefined;
-  /** Whether the line's water leaves at the lower node. */
-  readonly outlet: boolean;
   readonly surplus: readonly SurplusFact[];
-  /** Test pits dug at it. */
-  readonly pits: readonly TestPit[];
   readonly ringed: boolean;
   /** Kept for the rules after the first that looks at each station. */
   readonly along: { stations?: readonly KnownStation[] };
@@ -35,7 +30,6 @@ export interface BareFacts {
 export function factsOfRun(result: RunResult, profile: Profile, read: Reader): RunFacts | undefined {
   const { id, run, line, pipe, envelope, trench } = result;
   if (!line || !pipe || !envelope || !trench || !result.measured) return undefined;
-  const lower = lowerOf(run);
   // Field by field: this is made for every run, and copying objects wholesale takes three times as long.
   return {
     id,
@@ -55,13 +49,15 @@ export function factsOfRun(result: RunResult, profile: Profile, read: Reader): R
     pipe,
     envelope,
     trench,
-    lower: read.item('node', lower),
-    outlet: read.of('leaving', lower) === undefined,
     surplus: read.of('surplus', id) ?? NONE,
-    pits: read.of('pitsOn', id) ?? NONE,
     ringed: read.of('ringed', id) ?? false,
     along: {},
   };
+}
+
+/** Whether water leaves the network at its lower node. */
+export function endsAtOutlet({ run, read }: RunFacts): boolean {
+  return read.of('leaving', lowerOf(run)) === undefined;
 }
 
 /** Its stations; few runs break a rule that must look at each. */

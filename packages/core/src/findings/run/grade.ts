@@ -8,6 +8,7 @@ import { NEAR, NEAR_SLOPE } from '../../tolerance';
 import type { Give } from '../../results';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import type { RunFacts } from './facts';
+import { endsAtOutlet } from './facts';
 
 /** Whether water runs: the facts of the grade, fall, and slope. */
 
@@ -145,8 +146,8 @@ export const leastSlope = rule<RunFacts>()({
 
 /** The low invert as far down as the slope asks for, where it is this run's own to say. */
 function lowered(facts: RunFacts, least: number): Give {
-  const { run, grade, length, outlet, read } = facts;
-  if (grade.high === undefined || !outlet) return { words: ['Lower the outlet'] };
+  const { run, grade, length, read } = facts;
+  if (grade.high === undefined || !endsAtOutlet(facts)) return { words: ['Lower the outlet'] };
   const own = read.item('runGrade', run.id);
   const low = grade.high - least * length;
   const words = ['Lower the outlet to ', measured(low, 'elevation')];

@@ -2,7 +2,7 @@ import type { Edit } from '@alveus/plan';
 import { PROTECTIONS } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
-import type { KnownStation } from '../../trench';
+import type { EnvelopeLayer, KnownStation } from '../../trench';
 import type { Stretch } from '../../results';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import { breachOf, lengthOf, shortfalls, worstOf } from '../stretches';
@@ -143,16 +143,18 @@ export const layersOverlap = rule<RunFacts>()({
   judge: ({ envelope }) => {
     const found = [];
     let highest = 0;
-    for (const [index, layer] of envelope.layers.entries()) {
-      if (layer.top.from !== 'bottom') continue;
-      if (layer.top.height < highest - NEAR)
+    const { layers } = envelope;
+    for (let index = 0; index < layers.length; index += 1) {
+      const { top, name } = layers[index] as EnvelopeLayer;
+      if (top.from !== 'bottom') continue;
+      if (top.height < highest - NEAR)
         found.push({
           cause: String(index),
-          by: highest - layer.top.height,
+          by: highest - top.height,
           quantity: 'thickness' as const,
-          layer: layer.name,
+          layer: name,
         });
-      highest = Math.max(highest, layer.top.height);
+      highest = Math.max(highest, top.height);
     }
     return found;
   },
