@@ -38,6 +38,15 @@ const CONTROL_ROLES = [
   'textbox',
 ];
 
+/** Of all code. */
+const EVERYWHERE = [
+  { selector: 'TSAsExpression > TSAsExpression > TSAnyKeyword', message: 'Say what it is instead.' },
+  {
+    selector: 'MethodDefinition > PrivateIdentifier',
+    message: 'Make it `private`: of a class with `#methods` the web build makes every `#field` a call, at each use.',
+  },
+];
+
 export default tseslint.config(
   {
     ignores: [
@@ -71,10 +80,7 @@ export default tseslint.config(
         'error',
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
       ],
-      'no-restricted-syntax': [
-        'error',
-        { selector: 'TSAsExpression > TSAsExpression > TSAnyKeyword', message: 'Say what it is instead.' },
-      ],
+      'no-restricted-syntax': ['error', ...EVERYWHERE],
     },
   },
   {
@@ -182,7 +188,7 @@ export default tseslint.config(
       ],
       'no-restricted-syntax': [
         'error',
-        { selector: 'TSAsExpression > TSAsExpression > TSAnyKeyword', message: 'Say what it is instead.' },
+        ...EVERYWHERE,
         {
           selector: `JSXOpeningElement[name.name=/^[a-z]/][name.name!=/^(div|link|title)$/]`,
           message: 'What is pressed or typed in is in ui/.',

@@ -15,7 +15,6 @@ module.exports = {
     // One copy of each, whichever way it is asked for.
     '^react-native-paper$': 'react-native-paper/lib/module/index.js',
     '^lucide-react-native/icons/(.*)$': `${path.dirname(require.resolve('lucide-react-native'))}/icons/$1.js`,
-    '^d3-array$': path.join(path.dirname(require.resolve('d3-array')), '../dist/d3-array.js'),
   },
   transformIgnorePatterns: [
     'node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|react-native-.*|idb|@alveus)/)',

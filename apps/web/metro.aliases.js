@@ -12,6 +12,8 @@ const ALIASES = [
     from: /[\\/]zod[\\/]/,
     to: shim('nothing.js'),
   },
+  // Filled text fields: all of ours are outlined.
+  { name: /^\.\/TextInputFlat$/, from: /react-native-paper[\\/]/, to: shim('nothing.js') },
   // aria-checked and its like, which React Native for the web drops.
   { name: /modules\/createDOMProps$/, from: /react-native-web[\\/]dist[\\/]exports/, to: shim('createDOMProps.js') },
   { name: /modules\/forwardedProps$/, from: /react-native-web[\\/]dist[\\/]exports/, to: shim('forwardedProps.js') },

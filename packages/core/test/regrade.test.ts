@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Edit, Plan, RunGrade, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
-import type { Preview } from '../src';
+import type { Preview, RunShape } from '../src';
 import { evaluate, placeOn, regrade, solveGrade } from '../src';
 import { surveyedArb } from './support/surveyed';
 
@@ -42,12 +42,12 @@ function editsOf(plan: Plan, runs: readonly Uuid[], told: readonly Told[]): Edit
   });
 }
 
-const lies = ({ runs }: Preview) =>
+const lies = ({ plan, runs }: Preview) =>
   new Map(
-    [...runs].map(([id, { length, grade, ground, envelope, trench }]) => [
-      id,
-      { length, grade, ground, envelope, trench },
-    ]),
+    Object.keys(plan.run).map((id) => {
+      const { length, grade, ground, envelope, trench } = runs.get(id) as RunShape;
+      return [id, { length, grade, ground, envelope, trench }];
+    }),
   );
 
 test('a drag shows every run where the whole computation has it, and what did not move is the very same', () => {
@@ -58,9 +58,10 @@ test('a drag shows every run where the whole computation has it, and what did no
       const seen = regrade(on, edits) as Preview;
       const whole = evaluate(applyEdits(plan, edits), on);
       expect(lies(seen)).toEqual(lies(whole));
-      for (const [id, run] of seen.runs) {
+      for (const id of runs) {
+        const run = seen.runs.get(id);
         const before = on.runs.get(id);
-        const moved = JSON.stringify(run.grade) !== JSON.stringify(before?.grade);
+        const moved = JSON.stringify(run?.grade) !== JSON.stringify(before?.grade);
         expect(run === before).toBe(!moved);
       }
       for (const id of lines) {

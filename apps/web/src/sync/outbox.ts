@@ -70,7 +70,7 @@ export class Outbox {
       listenTo({
         predicate: (_action, { job }, { job: before }) => job.opening === 'open' && job.pending !== before.pending,
         effect: (_action, { getOriginalState, getState }) =>
-          this.#queueMoved(getOriginalState().job.pending, getState().job),
+          this.queueMoved(getOriginalState().job.pending, getState().job),
       }),
     );
     const steps = store.dispatch(
@@ -80,20 +80,20 @@ export class Outbox {
           before.opening === 'open' &&
           job.id === before.id &&
           (job.past !== before.past || job.future !== before.future),
-        effect: (_action, { getState }) => void this.#keepSteps(getState().job),
+        effect: (_action, { getState }) => void this.keepSteps(getState().job),
       }),
     );
     this.#unlisten = [queue, steps];
   }
 
   /** What can be undone reaches over a reload, as far as anybody remembers what they did. */
-  async #keepSteps({ id, past, future }: JobState): Promise<void> {
+  private async keepSteps({ id, past, future }: JobState): Promise<void> {
     const steps = { past: past.slice(-REMEMBERED), future: future.slice(-REMEMBERED) };
     if (id) await this.#device?.keepSteps(id, steps).catch(() => undefined);
   }
 
   /** An edit came into the queue, or the last one was taken back out of it. */
-  #queueMoved(before: readonly Pending[], { pending }: JobState): void {
+  private queueMoved(before: readonly Pending[], { pending }: JobState): void {
     const last = before[before.length - 1];
     const desk = this.#open?.desk;
     if (last && !pending.includes(last)) void desk?.takenBack(last.id);
@@ -103,7 +103,7 @@ export class Outbox {
   /** Opens a job: at once from the device if it is there, and in step with the server as soon as that answers. */
   async open(id: Uuid): Promise<void> {
     const turn = (this.#turn += 1);
-    this.#close();
+    this.close();
     this.#store.dispatch(jobOpening({ id, name: '' }));
     const release = hold(id);
     // What was typed before, in this job too, is being kept still.
@@ -111,7 +111,7 @@ export class Outbox {
     const kept = await this.#device?.read(id).catch(() => undefined);
     // Another job was opened meanwhile, or this one anew: what was read for it holds, not this.
     if (this.#turn !== turn) return release();
-    const carried = this.#takeCarried(id);
+    const carried = this.takeCarried(id);
     if (carried.length > 0) this.#store.dispatch(jobOpening({ id, name: '', pending: carried }));
     const about = kept?.job ?? { id, name: '', sequence: 0, changedAt: new Date(0).toISOString() };
     const desk: OpenDesk = openDesk(
@@ -144,14 +144,14 @@ export class Outbox {
   }
 
   /** What of a job lives on this page only. */
-  #takeCarried(id: Uuid): Pending[] {
+  private takeCarried(id: Uuid): Pending[] {
     const still = this.#carried.filter(({ batch }) => !this.#keeper.has(batch.id));
     this.#carried = still.filter(({ job }) => job !== id);
     return still.flatMap(({ job, batch }) => (job === id ? [batch] : []));
   }
 
-  #close(): void {
-    this.#carried.push(...this.#unkeptOfOpen());
+  private close(): void {
+    this.#carried.push(...this.unkeptOfOpen());
     this.#open?.release();
     this.#open = undefined;
     this.#parting = undefined;
@@ -160,10 +160,10 @@ export class Outbox {
 
   /** What is on this page only. */
   unkept(): LastWord[] {
-    return [...this.#carried, ...this.#unkeptOfOpen()];
+    return [...this.#carried, ...this.unkeptOfOpen()];
   }
 
-  #unkeptOfOpen(): LastWord[] {
+  private unkeptOfOpen(): LastWord[] {
     const { id, pending } = this.#store.getState().job;
     return id ? pending.flatMap((batch) => (this.#keeper.has(batch.id) ? [] : [{ job: id, batch }])) : [];
   }
@@ -181,7 +181,7 @@ export class Outbox {
    */
   run(): Promise<void> {
     this.#again = true;
-    return (this.#running ??= this.#rounds().finally(() => {
+    return (this.#running ??= this.rounds().finally(() => {
       this.#running = undefined;
       if (!this.#stopped) this.#timer = setTimeout(() => void this.run(), this.#pace.next);
     }));
@@ -202,54 +202,54 @@ export class Outbox {
     if (job) await this.#device?.dropAside(job, id).catch(() => undefined);
   }
 
-  async #rounds(): Promise<void> {
+  private async rounds(): Promise<void> {
     while (this.#again && !this.#stopped) {
       this.#again = false;
       clearTimeout(this.#timer);
-      if (await this.#openRound()) await this.#shelfRound();
-      await this.#count();
+      if (await this.openRound()) await this.shelfRound();
+      await this.count();
     }
   }
 
   /** @returns whether the server could be reached */
-  async #openRound(): Promise<boolean> {
+  private async openRound(): Promise<boolean> {
     const desk = this.#open?.desk;
     if (!desk) return true;
     // Until somebody decided there is nothing to be done.
     if (this.#parting?.desk === desk) return true;
-    const watched: Desk = { ...desk, tried: (batch) => (this.#link({ state: 'sending' }), desk.tried(batch)) };
+    const watched: Desk = { ...desk, tried: (batch) => (this.link({ state: 'sending' }), desk.tried(batch)) };
     try {
       await exchange(watched, this.#api);
       this.#pace.answered();
-      this.#link({ state: 'idle' });
+      this.link({ state: 'idle' });
       return true;
     } catch (error) {
       if (!desk.live() || error instanceof Left) return true;
-      if (error instanceof Refused && isParted(error, desk)) return this.#part(desk);
+      if (error instanceof Refused && isParted(error, desk)) return this.part(desk);
       if (error instanceof Refused && GONE.has(error.code) && desk.papers().pending.length === 0) {
         this.#pace.refused();
         this.#store.dispatch(jobMissing());
         return true;
       }
-      return this.#failed(error);
+      return this.failed(error);
     }
   }
 
   /** @returns whether the server could be reached */
-  #failed(error: unknown): boolean {
+  private failed(error: unknown): boolean {
     if (error instanceof Unreachable) {
       this.#pace.failed();
       // Where nothing is known and nobody answers an empty plan would be a lie, so it stays "opening".
-      this.#link({ state: 'offline' });
+      this.link({ state: 'offline' });
       return false;
     }
     this.#pace.refused();
-    this.#link({ state: 'refused', message: error instanceof Refused ? error.message : UNREADABLE });
+    this.link({ state: 'refused', message: error instanceof Refused ? error.message : UNREADABLE });
     return true;
   }
 
   /** The server was put back to an earlier day. What it lost is shown to somebody, where it lost anything. */
-  async #part(desk: OpenDesk): Promise<boolean> {
+  private async part(desk: OpenDesk): Promise<boolean> {
     try {
       const parting = await partingOf(desk, this.#api);
       if (!desk.live()) return true;
@@ -260,10 +260,10 @@ export class Outbox {
         this.#parting = { desk, parting };
         this.#store.dispatch(partedFound({ lost: parting.lost, there: parting.there }));
       }
-      this.#link({ state: 'idle' });
+      this.link({ state: 'idle' });
       return true;
     } catch (error) {
-      return desk.live() ? this.#failed(error) : true;
+      return desk.live() ? this.failed(error) : true;
     }
   }
 
@@ -277,10 +277,10 @@ export class Outbox {
   }
 
   /** What waits of jobs that are not open. What the server will not have of one is told when it is opened. */
-  async #shelfRound(): Promise<void> {
+  private async shelfRound(): Promise<void> {
     const device = this.#device;
     if (!device) return;
-    await this.#keepCarried(device);
+    await this.keepCarried(device);
     const waiting = await device.waiting().catch(() => undefined);
     for (const [job, { pending }] of waiting ?? []) {
       const elsewhere = (): boolean => !this.#stopped && this.#open?.desk.job !== job;
@@ -300,16 +300,16 @@ export class Outbox {
   }
 
   /** Once there is room again, in the order in which it was typed. */
-  async #keepCarried(device: Device): Promise<void> {
+  private async keepCarried(device: Device): Promise<void> {
     for (const { job, batch } of [...this.#carried]) {
       // It was being kept when its job was closed.
-      const kept = this.#keeper.has(batch.id) || (await this.#kept(device, job, batch));
+      const kept = this.#keeper.has(batch.id) || (await this.kept(device, job, batch));
       if (!kept) return;
       this.#carried = this.#carried.filter((one) => one.batch !== batch);
     }
   }
 
-  async #kept(device: Device, job: Uuid, batch: Pending): Promise<boolean> {
+  private async kept(device: Device, job: Uuid, batch: Pending): Promise<boolean> {
     try {
       await device.keepUnlessThere(job, batch);
       return true;
@@ -319,12 +319,12 @@ export class Outbox {
   }
 
   /** For the list of jobs. */
-  async #count(): Promise<void> {
+  private async count(): Promise<void> {
     const waiting = await this.#device?.waiting().catch(() => undefined);
     if (waiting && !this.#stopped) this.#store.dispatch(waitingCounted(Object.fromEntries(waiting)));
   }
 
-  #link(link: Parameters<typeof linkChanged>[0]): void {
+  private link(link: Parameters<typeof linkChanged>[0]): void {
     this.#store.dispatch(linkChanged(link));
   }
 }

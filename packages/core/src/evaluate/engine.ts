@@ -58,12 +58,12 @@ class Working {
   }
 
   all(): Worked {
-    const added = this.before ? this.#compareItems(this.before.plan) : undefined;
+    const added = this.before ? this.compareItems(this.before.plan) : undefined;
     for (const pass of this.passes) {
       this.#reader.nextPass();
-      if (pass.of === 'job') this.#table(pass);
-      else if (added) this.#some(pass, added);
-      else this.#every(pass);
+      if (pass.of === 'job') this.table(pass);
+      else if (added) this.some(pass, added);
+      else this.every(pass);
     }
     const { plan } = this;
     const worked: Worked = {
@@ -78,23 +78,23 @@ class Working {
   }
 
   /** Marks what read an item that is another now. @returns the ids that came and went, by kind */
-  #compareItems(before: Plan): ReadonlyMap<Kind, readonly Uuid[]> {
+  private compareItems(before: Plan): ReadonlyMap<Kind, readonly Uuid[]> {
     const differing = new Map<Kind, readonly Uuid[]>();
     for (const kind of KINDS) {
       const [was, is] = [before[kind] as Record<Uuid, Item>, this.plan[kind] as Record<Uuid, Item>];
       const ids = changedIds(was, is);
       if (ids.length === 0) continue;
-      this.#changed(kind, ALL);
+      this.changed(kind, ALL);
       for (const id of ids) {
-        this.#changed(kind, id);
-        for (const [reference, owner] of movedReferences(kind, was[id], is[id])) this.#changed(reference, owner);
+        this.changed(kind, id);
+        for (const [reference, owner] of movedReferences(kind, was[id], is[id])) this.changed(reference, owner);
       }
       differing.set(kind, ids);
     }
     return differing;
   }
 
-  #changed(channel: string, id: Uuid): void {
+  private changed(channel: string, id: Uuid): void {
     if (!this.#index) return;
     for (const dependent of this.#index.readersOf(channel, id)) {
       const { pass, id: of } = dependent;
@@ -106,7 +106,7 @@ class Working {
     }
   }
 
-  #table(pass: TablePass): void {
+  private table(pass: TablePass): void {
     const was = this.#wholes.get(pass.name);
     if (was && !this.#stale.has(pass.name)) return;
     const from = this.#reader.begin();
@@ -115,16 +115,16 @@ class Working {
     this.#wholes.set(pass.name, { value, reads });
     if (!was || !sameReads(was.reads, reads)) this.#index?.add(pass.name, ONLY, reads);
     if (was?.value === value) return;
-    if (was) this.#changed(resultOf(pass.name), ALL);
+    if (was) this.changed(resultOf(pass.name), ALL);
     for (const [name, table] of Object.entries(pass.tables)) {
       const now = table.of(value);
       const then = this.#results.get(name);
       this.#results.set(name, now);
-      if (then) this.#compareTables(name, then, now, table.same as (one: unknown, other: unknown) => boolean);
+      if (then) this.compareTables(name, then, now, table.same as (one: unknown, other: unknown) => boolean);
     }
   }
 
-  #compareTables(
+  private compareTables(
     name: string,
     then: ReadonlyMap<Uuid, unknown>,
     now: ReadonlyMap<Uuid, unknown>,
@@ -134,18 +134,18 @@ class Working {
     let any = false;
     const differs = (id: Uuid): void => {
       any = true;
-      this.#changed(resultOf(name), id);
+      this.changed(resultOf(name), id);
     };
     for (const [id, value] of now) {
       const before = then.get(id);
       if (before !== value && (before === undefined || !same(before, value))) differs(id);
     }
     for (const id of then.keys()) if (!now.has(id)) differs(id);
-    if (any) this.#changed(resultOf(name), ALL);
+    if (any) this.changed(resultOf(name), ALL);
   }
 
   /** Works a pass out for every item of its kind. */
-  #every(pass: CellPass): void {
+  private every(pass: CellPass): void {
     const values = new Map<Uuid, unknown>();
     const ids = pass.kind === 'job' ? [ONLY] : Object.keys(this.plan[pass.kind]);
     const from = this.#reader.begin();
@@ -159,7 +159,7 @@ class Working {
   }
 
   /** Works it out for what came, and for what rests on something that is another now. */
-  #some(pass: CellPass, differing: ReadonlyMap<Kind, readonly Uuid[]>): void {
+  private some(pass: CellPass, differing: ReadonlyMap<Kind, readonly Uuid[]>): void {
     const stale = this.#stale.get(pass.name) ?? new Set<Uuid>();
     const gone: Uuid[] = [];
     if (pass.kind !== 'job') {
@@ -198,8 +198,8 @@ class Working {
     this.#results.set(pass.name, values.now);
     this.#reads.set(pass.name, PassReads.of(reads.now));
     const channel = resultOf(pass.name);
-    for (const id of changed) this.#changed(channel, id);
-    if (changed.length > 0) this.#changed(channel, ALL);
+    for (const id of changed) this.changed(channel, id);
+    if (changed.length > 0) this.changed(channel, ALL);
   }
 }
 
@@ -265,12 +265,12 @@ class Recorder implements Reader {
 
   of<W extends keyof Results>(what: W, id: Uuid): Results[W] | undefined {
     this.log.push(resultOf(what), id);
-    return this.#table(what).get(id);
+    return this.table(what).get(id);
   }
 
   every<W extends keyof Results>(what: W): ReadonlyMap<Uuid, Results[W]> {
     this.log.push(resultOf(what), ALL);
-    return this.#table(what);
+    return this.table(what);
   }
 
   whole<W extends keyof Wholes>(what: W): Wholes[W] {
@@ -285,7 +285,7 @@ class Recorder implements Reader {
     return this.plan[kind];
   }
 
-  #table<W extends keyof Results>(what: W): ReadonlyMap<Uuid, Results[W]> {
+  private table<W extends keyof Results>(what: W): ReadonlyMap<Uuid, Results[W]> {
     const table = this.results.get(what);
     if (!table) throw new Error(`${what} is read before it is worked out`);
     return table as ReadonlyMap<Uuid, Results[W]>;

@@ -73,7 +73,7 @@ export class ReadIndex {
   readonly #known = new Map<string, Map<Uuid, Dependent>>();
 
   add(pass: string, id: Uuid, reads: Reads): void {
-    const dependent = this.#dependent(pass, id);
+    const dependent = this.dependent(pass, id);
     const { log, from, to } = reads;
     for (let index = from; index < to; index += 2) {
       const channel = log[index] as string;
@@ -89,7 +89,7 @@ export class ReadIndex {
     return this.#channels.get(channel)?.get(id) ?? NOBODY;
   }
 
-  #dependent(pass: string, id: Uuid): Dependent {
+  private dependent(pass: string, id: Uuid): Dependent {
     let byId = this.#known.get(pass);
     if (!byId) this.#known.set(pass, (byId = new Map<Uuid, Dependent>()));
     let dependent = byId.get(id);

@@ -11,7 +11,12 @@ import type { Evaluation } from './evaluation';
  */
 export interface Preview extends Pick<Evaluation, 'plan' | 'topology' | 'shots' | 'profile'> {
   readonly lines: ReadonlyMap<Uuid, LineShape>;
-  readonly runs: ReadonlyMap<Uuid, RunShape>;
+  readonly runs: RunsById;
+}
+
+/** Looked up one by one: what a drag shows lies over the runs of the plan, which are not copied for each frame. */
+export interface RunsById {
+  get(id: Uuid): RunShape | undefined;
 }
 
 /**
@@ -27,7 +32,7 @@ export function regrade(on: Evaluation, edits: readonly Edit[]): Preview | undef
     if (edit.op === 'put') told.set(edit.item.id, edit.item as RunGrade);
     else told.set(edit.id, undefined);
   }
-  const runs = new Map<Uuid, RunShape>(on.runs);
+  const moved = new Map<Uuid, RunShape>();
   for (const [id, grade] of solveWith(on.plan, told)) {
     const before = on.runs.get(id);
     if (!before) continue;
@@ -36,8 +41,9 @@ export function regrade(on: Evaluation, edits: readonly Edit[]): Preview | undef
     const { run, length, ground, pipe, section, envelope } = before;
     const dug = before.trench && pipe && section && envelope;
     const trench = dug ? runTrench(grade, ground, pipe, section, envelope) : undefined;
-    runs.set(id, { id, run, length, grade, ground, pipe, section, envelope, trench });
+    moved.set(id, { id, run, length, grade, ground, pipe, section, envelope, trench });
   }
   const { plan, topology, shots, profile, lines } = on;
+  const runs: RunsById = { get: (id) => moved.get(id) ?? on.runs.get(id) };
   return { plan, topology, shots, profile, lines, runs };
 }

@@ -118,27 +118,27 @@ class Solver {
   }
 
   solve(): GradeSolution {
-    this.#ownFacts();
-    this.#steps();
-    this.#follow();
-    this.#judgeWaiting();
-    return { runs: this.#results(), surplus: this.#surplus };
+    this.ownFacts();
+    this.steps();
+    this.follow();
+    this.judgeWaiting();
+    return { runs: this.results(), surplus: this.#surplus };
   }
 
   /** Inverts and slopes: they tie a run's ends to the datum and to each other, and cannot meet those of another run. */
-  #ownFacts(): void {
+  private ownFacts(): void {
     this.#runs.forEach((run, index) => {
       const grade = this.#grades[index];
       if (!grade) return;
-      if (grade.a !== undefined) this.#tie(run, 'low', endA(index), DATUM, grade.a);
-      if (grade.b !== undefined) this.#tie(run, 'high', endB(index), DATUM, grade.b);
+      if (grade.a !== undefined) this.tie(run, 'low', endA(index), DATUM, grade.a);
+      if (grade.b !== undefined) this.tie(run, 'high', endB(index), DATUM, grade.b);
       const length = this.#lengths[index];
       if (grade.slope === undefined || length === undefined) return;
-      this.#tie(run, 'slope', endB(index), endA(index), grade.slope * length, run.flow === 'to-a' ? length : -length);
+      this.tie(run, 'slope', endB(index), endA(index), grade.slope * length, run.flow === 'to-a' ? length : -length);
     });
   }
 
-  #steps(): void {
+  private steps(): void {
     this.#runs.forEach((run, index) => {
       const grade = this.#grades[index];
       if (!grade || (grade.stepA === undefined && grade.stepB === undefined)) return;
@@ -148,21 +148,21 @@ class Solver {
         const ends = this.#nodes.get(run[end]) as NodeEnds;
         if (end === lowEnd(run)) {
           if (ends.leaving.length > 1) this.#waiting.set(index, { step, used: false });
-          else for (const next of ends.leaving) this.#tie(run, 'drop', this.#end(index, end), this.#high(next), step);
+          else for (const next of ends.leaving) this.tie(run, 'drop', this.end(index, end), this.high(next), step);
         } else {
-          const over = this.#across(index, ends);
-          if (over !== undefined) this.#tie(run, 'step', this.#end(index, end), over, step);
+          const over = this.across(index, ends);
+          if (over !== undefined) this.tie(run, 'step', this.end(index, end), over, step);
         }
       }
     });
   }
 
   /** What a run that leaves a node has its step over: its line's run that arrives there, or the only other that leaves. */
-  #across(index: number, { arriving, leaving }: NodeEnds): number | undefined {
-    const own = arriving.filter((other) => this.#line(other) === this.#line(index));
-    if (own.length === 1) return this.#low(own[0] as number);
+  private across(index: number, { arriving, leaving }: NodeEnds): number | undefined {
+    const own = arriving.filter((other) => this.line(other) === this.line(index));
+    if (own.length === 1) return this.low(own[0] as number);
     const others = leaving.filter((other) => other !== index);
-    return own.length === 0 && others.length === 1 ? this.#high(others[0] as number) : undefined;
+    return own.length === 0 && others.length === 1 ? this.high(others[0] as number) : undefined;
   }
 
   /**
@@ -170,84 +170,84 @@ class Solver {
    * ends of runs that go on in their line; then all that is left, worked up from the outlets and down from what is known
    * above. Only the last depends on which way the water goes.
    */
-  #follow(): void {
-    const { fromA, others } = this.#pairsInLines();
+  private follow(): void {
+    const { fromA, others } = this.pairsInLines();
     for (const [one, other] of fromA) this.#levels.tie(one, other, 0);
-    const upward = this.#allKnown() ? [] : fromOutletsUp(this.#runs, this.#nodes);
-    for (const ends of upward) this.#settle(ends, this.#highestOut(ends), isEndA);
+    const upward = this.allKnown() ? [] : fromOutletsUp(this.#runs, this.#nodes);
+    for (const ends of upward) this.settle(ends, this.highestOut(ends), isEndA);
     for (const [one, other] of others) this.#levels.tie(one, other, 0);
-    if (this.#allKnown()) return;
+    if (this.allKnown()) return;
     const downward = [...upward].reverse();
     for (let moved = true; moved;) {
       moved = false;
-      for (const ends of upward) if (this.#settle(ends, this.#highestOut(ends))) moved = true;
-      for (const ends of downward) if (this.#settle(ends, this.#highestOut(ends) ?? this.#lowestIn(ends))) moved = true;
+      for (const ends of upward) if (this.settle(ends, this.highestOut(ends))) moved = true;
+      for (const ends of downward) if (this.settle(ends, this.highestOut(ends) ?? this.lowestIn(ends))) moved = true;
     }
   }
 
-  #allKnown(): boolean {
+  private allKnown(): boolean {
     return this.#runs.every(
-      (_, index) => this.#level(endA(index)) !== undefined && this.#level(endB(index)) !== undefined,
+      (_, index) => this.level(endA(index)) !== undefined && this.level(endB(index)) !== undefined,
     );
   }
 
   /** Where runs of one line go on through a node at which the water does not part, by which of them is free there. */
-  #pairsInLines(): Record<'fromA' | 'others', (readonly [number, number])[]> {
+  private pairsInLines(): Record<'fromA' | 'others', (readonly [number, number])[]> {
     const fromA: [number, number][] = [];
     const others: [number, number][] = [];
     for (const { arriving, leaving } of this.#nodes.values()) {
       const [next] = leaving;
       if (next === undefined || leaving.length > 1) continue;
-      const before = this.#onlyOf(this.#line(next), arriving);
+      const before = this.onlyOf(this.line(next), arriving);
       if (before === undefined) continue;
-      const [low, high] = [this.#low(before), this.#high(next)];
-      (this.#freeA(low) || this.#freeA(high) ? fromA : others).push([Math.min(low, high), Math.max(low, high)]);
+      const [low, high] = [this.low(before), this.high(next)];
+      (this.freeA(low) || this.freeA(high) ? fromA : others).push([Math.min(low, high), Math.max(low, high)]);
     }
     for (const list of [fromA, others]) list.sort(([one], [other]) => one - other);
     return { fromA, others };
   }
 
   /** That of some runs which is of a line, where it is the only one. */
-  #onlyOf(line: Uuid, runs: readonly number[]): number | undefined {
+  private onlyOf(line: Uuid, runs: readonly number[]): number | undefined {
     let only: number | undefined;
     for (const run of runs) {
-      if (this.#line(run) !== line) continue;
+      if (this.line(run) !== line) continue;
       if (only !== undefined) return undefined;
       only = run;
     }
     return only;
   }
 
-  #freeA(end: number): boolean {
-    return isEndA(end) && this.#level(end) === undefined;
+  private freeA(end: number): boolean {
+    return isEndA(end) && this.level(end) === undefined;
   }
 
-  #settle({ arriving, leaving }: NodeEnds, level: number | undefined, only?: (end: number) => boolean): boolean {
+  private settle({ arriving, leaving }: NodeEnds, level: number | undefined, only?: (end: number) => boolean): boolean {
     if (level === undefined) return false;
     let settled = false;
     const take = (end: number, at: number): boolean => {
-      if (this.#level(end) !== undefined || only?.(end) === false) return false;
+      if (this.level(end) !== undefined || only?.(end) === false) return false;
       this.#levels.tie(end, DATUM, at);
       settled = true;
       return true;
     };
-    for (const index of leaving) take(this.#high(index), level);
+    for (const index of leaving) take(this.high(index), level);
     for (const index of arriving) {
       const waiting = this.#waiting.get(index);
-      if (take(this.#low(index), level + (waiting?.step ?? 0)) && waiting) waiting.used = true;
+      if (take(this.low(index), level + (waiting?.step ?? 0)) && waiting) waiting.used = true;
     }
     return settled;
   }
 
-  #highestOut({ leaving }: NodeEnds): number | undefined {
-    return extreme(leaving, (index) => this.#level(this.#high(index)), Math.max);
+  private highestOut({ leaving }: NodeEnds): number | undefined {
+    return extreme(leaving, (index) => this.level(this.high(index)), Math.max);
   }
 
-  #lowestIn({ arriving }: NodeEnds): number | undefined {
+  private lowestIn({ arriving }: NodeEnds): number | undefined {
     return extreme(
       arriving,
       (index) => {
-        const level = this.#level(this.#low(index));
+        const level = this.level(this.low(index));
         const waiting = this.#waiting.get(index);
         if (level === undefined || !waiting) return level;
         waiting.used = true;
@@ -257,11 +257,11 @@ class Solver {
     );
   }
 
-  #judgeWaiting(): void {
+  private judgeWaiting(): void {
     for (const [index, { step, used }] of this.#waiting) {
       const run = this.#runs[index] as Run;
-      const low = this.#level(this.#low(index));
-      const out = this.#highestOut(this.#nodes.get(run[lowEnd(run)]) as NodeEnds);
+      const low = this.level(this.low(index));
+      const out = this.highestOut(this.#nodes.get(run[lowEnd(run)]) as NodeEnds);
       if (low === undefined || out === undefined) continue;
       const off = low - out - step;
       const contradicts = Math.abs(off) > NEAR;
@@ -269,10 +269,10 @@ class Solver {
     }
   }
 
-  #results(): Map<Uuid, RunGradeResult> {
+  private results(): Map<Uuid, RunGradeResult> {
     const results = new Map<Uuid, RunGradeResult>();
     this.#runs.forEach((run, index) => {
-      const [lowAt, highAt] = [this.#low(index), this.#high(index)];
+      const [lowAt, highAt] = [this.low(index), this.high(index)];
       const rise = this.#levels.above(highAt, lowAt);
       const length = this.#lengths[index];
       // A slope that was fixed and holds is given back to the last digit.
@@ -281,36 +281,36 @@ class Solver {
       const holds =
         rise !== undefined && length !== undefined && fixed !== undefined && Math.abs(rise - fixed * length) <= NEAR;
       const slope = holds ? fixed : rise === undefined || length === undefined ? undefined : rise / length;
-      results.set(run.id, { low: this.#level(lowAt), high: this.#level(highAt), slope });
+      results.set(run.id, { low: this.level(lowAt), high: this.level(highAt), slope });
     });
     return results;
   }
 
-  #tie(run: Run, fact: Fact, upper: number, lower: number, rise: number, along = 1): void {
+  private tie(run: Run, fact: Fact, upper: number, lower: number, rise: number, along = 1): void {
     const known = this.#levels.tie(upper, lower, rise);
     if (known === undefined) return;
     const off = known - rise;
     this.#surplus.push({ run: run.id, fact, off: off / along, contradicts: Math.abs(off) > NEAR });
   }
 
-  #level(end: number): number | undefined {
+  private level(end: number): number | undefined {
     return this.#levels.above(end, DATUM);
   }
 
-  #line(index: number): Uuid {
+  private line(index: number): Uuid {
     return (this.#runs[index] as Run).line;
   }
 
-  #end(index: number, end: End): number {
+  private end(index: number, end: End): number {
     return end === 'a' ? endA(index) : endB(index);
   }
 
-  #low(index: number): number {
-    return this.#end(index, lowEnd(this.#runs[index] as Run));
+  private low(index: number): number {
+    return this.end(index, lowEnd(this.#runs[index] as Run));
   }
 
-  #high(index: number): number {
-    return this.#end(index, highEnd(this.#runs[index] as Run));
+  private high(index: number): number {
+    return this.end(index, highEnd(this.#runs[index] as Run));
   }
 }
 

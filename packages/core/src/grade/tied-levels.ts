@@ -15,10 +15,10 @@ export class TiedLevels {
    * that difference is returned, for the caller to compare.
    */
   tie(upper: number, lower: number, rise: number): number | undefined {
-    const upperRoot = this.#find(upper);
-    const lowerRoot = this.#find(lower);
-    const upperHeight = this.#at(upper);
-    const lowerHeight = this.#at(lower);
+    const upperRoot = this.find(upper);
+    const lowerRoot = this.find(lower);
+    const upperHeight = this.at(upper);
+    const lowerHeight = this.at(lower);
     if (upperRoot === lowerRoot) return upperHeight - lowerHeight;
     // The lower number becomes the root, so that the datum always is one and fixed inverts keep every digit.
     if (lowerRoot < upperRoot) {
@@ -33,21 +33,21 @@ export class TiedLevels {
 
   /** How far `a` lies above `b`, or undefined if no facts connect them. */
   above(a: number, b: number): number | undefined {
-    return this.#find(a) === this.#find(b) ? this.#at(a) - this.#at(b) : undefined;
+    return this.find(a) === this.find(b) ? this.at(a) - this.at(b) : undefined;
   }
 
   /** The root, after which the node hangs directly from it. */
-  #find(node: number): number {
+  private find(node: number): number {
     let root = node;
     let height = 0;
-    while (this.#up(root) !== root) {
-      height += this.#at(root);
-      root = this.#up(root);
+    while (this.up(root) !== root) {
+      height += this.at(root);
+      root = this.up(root);
     }
     let at = node;
     while (at !== root) {
-      const next = this.#up(at);
-      const own = this.#at(at);
+      const next = this.up(at);
+      const own = this.at(at);
       this.#parent[at] = root;
       this.#height[at] = height;
       height -= own;
@@ -56,11 +56,11 @@ export class TiedLevels {
     return root;
   }
 
-  #up(node: number): number {
+  private up(node: number): number {
     return this.#parent[node] as number;
   }
 
-  #at(node: number): number {
+  private at(node: number): number {
     return this.#height[node] as number;
   }
 }

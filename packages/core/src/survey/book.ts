@@ -213,16 +213,16 @@ class Levelled {
 
   /** Works the setups from one up to another, adding to each height of instrument the share that is its own. */
   work(from: number, to: number, shares: ReadonlyMap<Uuid, number>): void {
-    for (let index = from; index < to; index += 1) this.#forget(this.standings[index] as Standing);
+    for (let index = from; index < to; index += 1) this.forget(this.standings[index] as Standing);
     for (let index = from; index < to; index += 1) {
       const { setup, shots } = this.standings[index] as Standing;
-      const height = this.#heightOf(setup, shots, shares.get(setup.id) ?? 0);
+      const height = this.heightOf(setup, shots, shares.get(setup.id) ?? 0);
       if (height !== undefined) this.heights.set(setup.id, height);
-      this.#closings.set(index, this.#ahead(setup, shots, height));
+      this.#closings.set(index, this.ahead(setup, shots, height));
     }
   }
 
-  #forget({ setup, shots }: Standing): void {
+  private forget({ setup, shots }: Standing): void {
     this.heights.delete(setup.id);
     this.came.delete(setup.id);
     for (const { id, sight, target } of shots) {
@@ -232,7 +232,7 @@ class Levelled {
     }
   }
 
-  #known(target: Target): { elevation: number; setup: Uuid | undefined } | undefined {
+  private known(target: Target): { elevation: number; setup: Uuid | undefined } | undefined {
     if (target.on === 'benchmark') {
       const benchmark = this.benchmarks[target.benchmark];
       return benchmark && { elevation: benchmark.elevation, setup: undefined };
@@ -240,11 +240,11 @@ class Levelled {
     return target.on === 'turning' ? this.#turning.get(target.name) : undefined;
   }
 
-  #heightOf(setup: Setup, shots: readonly Shot[], share: number): number | undefined {
+  private heightOf(setup: Setup, shots: readonly Shot[], share: number): number | undefined {
     let sum = 0;
     let count = 0;
     for (const shot of shots) {
-      const point = shot.sight === 'back' ? this.#known(shot.target) : undefined;
+      const point = shot.sight === 'back' ? this.known(shot.target) : undefined;
       if (!point) continue;
       this.found.set(shot.id, point.elevation);
       if (shot.reading.by !== 'rod') continue;
@@ -255,7 +255,7 @@ class Levelled {
     return count > 0 ? sum / count + share : undefined;
   }
 
-  #ahead(setup: Setup, shots: readonly Shot[], height: number | undefined): Closing[] {
+  private ahead(setup: Setup, shots: readonly Shot[], height: number | undefined): Closing[] {
     const closings: Closing[] = [];
     for (const shot of shots) {
       if (shot.sight !== 'fore') continue;

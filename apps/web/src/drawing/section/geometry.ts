@@ -1,5 +1,5 @@
 import type { CrossingResult, LineShape, Preview, RunResult, RunShape } from '@alveus/core';
-import { groundAt, layerTops, stationAt } from '@alveus/core';
+import { groundAt, layerTops } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import type { Look } from '../looks';
 import type { Point } from '../scale';
@@ -38,7 +38,7 @@ const EVERY = 16;
  * @param of which runs are asked for
  */
 export function runShapes<Run extends RunShape>(
-  evaluation: Pick<Preview, 'plan'> & { readonly runs: ReadonlyMap<Uuid, Run> },
+  evaluation: Pick<Preview, 'plan'> & { readonly runs: { get(id: Uuid): Run | undefined } },
   line: LineShape,
   factor: number,
   of: (run: Uuid) => boolean = () => true,
@@ -66,8 +66,8 @@ function shapesOf<Run extends RunShape>(
   start: number,
   samples: number,
 ): RunShapes<Run> {
-  const { ground, at } = groundOf(run, start, samples);
-  const { low, high } = run.grade;
+  const { ground, at, levels: levelsAt } = groundOf(run, start, samples);
+  const { low, high, slope } = run.grade;
   const { pipe, envelope: of, trench } = run;
   const levels = pipe ? [-pipe.wall, 0, pipe.outside - 2 * pipe.wall, pipe.outside - pipe.wall] : [];
   const pipeLines =
@@ -78,11 +78,10 @@ function shapesOf<Run extends RunShape>(
           [start + run.length, high + level],
         ]);
   const layers: SectionShape[] = [];
-  if (of && trench && run.ground.points.length > 1 && low !== undefined && high !== undefined) {
-    const tops = at.map((distance) => {
-      const station = stationAt(run.grade, run.ground, of, distance);
-      const bottom = station.bottom ?? 0;
-      return { distance, bottom, heights: layerTops(of, station.depth ?? 0) };
+  if (of && trench && run.ground.points.length > 1 && low !== undefined && slope !== undefined) {
+    const tops = at.map((distance, place) => {
+      const bottom = low + slope * distance - of.invert;
+      return { distance, bottom, heights: layerTops(of, (levelsAt[place] as number) - bottom) };
     });
     /** The upper edge of a layer; of what lies under the lowest, the trench bottom. */
     const edge = (index: number): Point[] => {
@@ -111,8 +110,9 @@ interface DrawnGround {
   readonly start: number;
   readonly samples: number;
   readonly ground: readonly Point[];
-  /** Where layers are sampled. */
+  /** Where layers are sampled, and the ground there. */
   readonly at: readonly number[];
+  readonly levels: readonly number[];
 }
 const grounds = new WeakMap<RunShape['ground'], DrawnGround>();
 
@@ -121,7 +121,8 @@ function groundOf(run: RunShape, start: number, samples: number): DrawnGround {
   const known = grounds.get(run.ground);
   if (known?.start === start && known.samples === samples) return known;
   const ground = run.ground.points.map(({ at, elevation }): Point => [start + at, elevation]);
-  const made = { start, samples, ground, at: sampleDistances(run, samples) };
+  const at = sampleDistances(run, samples);
+  const made = { start, samples, ground, at, levels: at.map((one) => groundAt(run.ground, one) as number) };
   grounds.set(run.ground, made);
   return made;
 }
