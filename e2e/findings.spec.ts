@@ -56,6 +56,43 @@ for (const [size, use] of [
       await saved(page);
     });
 
+    test('of two readings that contradict one another the wrong one is struck out, and stays in the book', async ({
+      page,
+      app,
+    }) => {
+      await newJob(page, app, 'Two readings');
+      await stageOf(page, 'Ground').click();
+      await tap(page, 'Benchmark');
+      await fill(page, /^Elevation/, '100');
+      await tap(page, 'Keep it');
+      await tap(page, 'Set up the level');
+      for (const [sight, on, rod, keep] of [
+        ['Back, to a known point', 'Benchmark', '5', 'Keep, and another'],
+        ['Ahead', 'Turning point', '6', 'Keep, and another'],
+        ['Ahead', 'Turning point', '7', 'Keep the shot'],
+      ] as const) {
+        await page.getByRole('radio', { name: sight }).click();
+        await page.getByRole('radio', { name: on, exact: true }).click();
+        if (on === 'Turning point') await fill(page, 'Name of the turning point', 'Stake');
+        await fill(page, /^Rod reading/, rod);
+        await tap(page, keep);
+      }
+      const twice = page.getByRole('button', {
+        name: /^Fix.* Stake is shot twice from Setup 1, 1\.00 ft apart; the first is used/,
+      });
+      await twice.click();
+      await tap(page, /^Strike out the first, 6\.00 ft/);
+      const dialog = page.getByRole('dialog');
+      await expect(dialog.getByText('No longer found: 1')).toBeVisible();
+      await accessible(page, 'a reading that would be struck out');
+      await tap(page, 'Do it');
+      await expect(twice).toHaveCount(0);
+      await expect(page.getByRole('button', { name: /1 reading out of force/ })).toBeVisible();
+      await tap(page, 'Undo');
+      await expect(twice).toBeVisible();
+      await saved(page);
+    });
+
     test('a rule is changed, its effect told before it is kept; the company keeps the set, and another job takes it', async ({
       page,
       app,

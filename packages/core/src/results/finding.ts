@@ -1,4 +1,5 @@
-import type { Edit, Severity, UpRun, Uuid } from '@alveus/plan';
+import type { Edit, Severity, Shot, UpRun, Uuid } from '@alveus/plan';
+import { strikeOut } from '@alveus/plan';
 import type { Measured, Phrase } from '../phrase';
 
 /** The judgement calls: what is wrong or worth a second look, where, by how much, whose rule, what could give. */
@@ -47,6 +48,13 @@ export interface Stretch {
 export interface Give {
   readonly words: Phrase;
   readonly edits?: readonly Edit[];
+  /** A reading that it strikes out. What does that is a record of its own, and has no id before somebody wants it. */
+  readonly strikes?: Shot;
+}
+
+/** The change of the plan that it is; undefined where it is told in words only. */
+export function editsOf({ edits, strikes }: Give, newId: () => Uuid): readonly Edit[] | undefined {
+  return strikes ? [{ op: 'put', item: strikeOut(strikes, newId()) }] : edits;
 }
 
 /** The gravest first; otherwise as they came, which is up the line. */

@@ -30,18 +30,21 @@ export function turningAgain({ setups, elevations }: Book): TurningAgain[] {
 /** Backsights of one setup that give it unlike heights of instrument. */
 export interface Backsights {
   readonly setup: Setup;
+  readonly shots: readonly Shot[];
   readonly by: number;
 }
 
 export function unlikeBacksights({ setups, elevations }: Book): Backsights[] {
   return setups.flatMap(({ setup, shots }) => {
-    const heights = shots.flatMap((shot) => {
+    const backs: Shot[] = [];
+    const heights: number[] = [];
+    for (const shot of shots) {
       const elevation = elevations.get(shot.id)?.raw;
-      return shot.sight === 'back' && shot.reading.by === 'rod' && elevation !== undefined
-        ? [elevation + shot.reading.value]
-        : [];
-    });
-    return heights.length < 2 ? [] : [{ setup, by: Math.max(...heights) - Math.min(...heights) }];
+      if (shot.sight !== 'back' || shot.reading.by !== 'rod' || elevation === undefined) continue;
+      backs.push(shot);
+      heights.push(elevation + shot.reading.value);
+    }
+    return heights.length < 2 ? [] : [{ setup, shots: backs, by: Math.max(...heights) - Math.min(...heights) }];
   });
 }
 

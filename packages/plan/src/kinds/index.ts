@@ -21,7 +21,7 @@ export type { Piece } from './piece';
 export { itemOn, spanOn } from './piece';
 export * from './pipe';
 export * from './profile';
-export { inForce } from './record';
+export { inForce, strikeOut } from './record';
 export * from './rules';
 export * from './run';
 export * from './run-grade';

@@ -18,6 +18,11 @@ export interface RecordItem {
   readonly recalls?: Uuid | undefined;
 }
 
+/** The record that strikes another one out. @param id its own */
+export function strikeOut<T extends RecordItem>(record: T, id: Uuid): T {
+  return { ...record, id, supersedes: record.id, struck: true };
+}
+
 /** Parts records into those in force and those that another one superseded, struck out or took back; in their order. */
 export function inForce<T extends RecordItem>(records: readonly T[]): { standing: T[]; gone: T[] } {
   const recalls = new Map<Uuid, T[]>();

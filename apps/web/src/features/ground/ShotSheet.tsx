@@ -1,5 +1,5 @@
 import type { Evaluation } from '@alveus/core';
-import { cutText, Shot } from '@alveus/plan';
+import { cutText, Shot, strikeOut } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { useAppSelector } from '../../store';
@@ -43,7 +43,7 @@ export function ShotSheet({ setup, corrects, onClose }: ShotSheetProps) {
       setRound(round + 1);
     });
   const strike = (): void => {
-    if (wrong) edit([{ op: 'put', item: { ...wrong, id: newId(), supersedes: wrong.id, struck: true } }]);
+    if (wrong) edit([{ op: 'put', item: strikeOut(wrong, newId()) }]);
     onClose();
   };
   return (

@@ -1,5 +1,5 @@
 import type { Finding, FindingGroup, Give, Stage, Stretch } from '@alveus/core';
-import { distanceOf, grouped, print, ruleNamed, whereIs } from '@alveus/core';
+import { distanceOf, editsOf, grouped, print, ruleNamed, whereIs } from '@alveus/core';
 import type { Severity } from '@alveus/plan';
 import { memo, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -7,6 +7,7 @@ import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { lineChosen, sheetOpened, stationMoved, useAppDispatch, useAppSelector } from '../../store';
 import { selectFindings, selectRested } from '../../store/results';
+import { newId } from '../../sync/ids';
 import { useTones } from '../../theme/ThemeProvider';
 import { Heading, Icon, List, Tap, Unseen, useUnits, Words } from '../../ui/measured';
 import { useSay } from './useSay';
@@ -160,7 +161,7 @@ const FindingRow = memo(function FindingRow({ finding }: { finding: Finding }) {
 function Reasons({ finding }: { finding: Finding }) {
   const tell = useSay();
   const { by, why, gives, source, local, stretches } = finding;
-  const words = gives.filter(({ edits }) => !edits).map((give) => lowered(tell(give.words)));
+  const words = gives.filter(({ edits, strikes }) => !edits && !strikes).map((give) => lowered(tell(give.words)));
   return (
     <View style={styles.reasons}>
       {by ? <Words strong>{`By ${tell([by])}`}</Words> : null}
@@ -182,22 +183,25 @@ function Actions({ gives }: { gives: readonly Give[] }) {
   const tones = useTones();
   const dispatch = useAppDispatch();
   const tell = useSay();
-  const doable = gives.flatMap(({ words, edits }) => (edits ? [{ words: tell(words), edits }] : []));
+  const doable = gives.filter(({ edits, strikes }) => edits ?? strikes);
   if (doable.length === 0) return null;
   return (
     <View style={styles.actions}>
-      {doable.map(({ words, edits }) => (
-        <Tap
-          key={words}
-          onPress={() => dispatch(sheetOpened({ sheet: 'try', words, edits }))}
-          style={[styles.action, { borderColor: tones.water, backgroundColor: tones.raised }]}
-        >
-          <Words strong tone="water">
-            {words}
-          </Words>
-          <Unseen>. Try it</Unseen>
-        </Tap>
-      ))}
+      {doable.map((give) => {
+        const words = tell(give.words);
+        return (
+          <Tap
+            key={give.strikes?.id ?? words}
+            onPress={() => dispatch(sheetOpened({ sheet: 'try', words, edits: editsOf(give, newId) ?? [] }))}
+            style={[styles.action, { borderColor: tones.water, backgroundColor: tones.raised }]}
+          >
+            <Words strong tone="water">
+              {words}
+            </Words>
+            <Unseen>. Try it</Unseen>
+          </Tap>
+        );
+      })}
     </View>
   );
 }

@@ -41,7 +41,7 @@ export function TrySheet({ words, edits, onClose }: { words: string; edits: read
         </>
       }
     >
-      <Words>The drawing shows it already. This is what it does to what is found:</Words>
+      <Words>What is shown follows it already. This is what it does to what is found:</Words>
       <Effect changes={changes} />
     </Sheet>
   );

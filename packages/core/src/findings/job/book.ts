@@ -1,5 +1,6 @@
 import type { Benchmark, Setup, Shot, Uuid } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
+import type { Give } from '../../results';
 import type { Book, GroundShots } from '../../survey';
 import { rodChecks, turningAgain, unlikeBacksights } from '../../survey';
 import { NEAR } from '../../tolerance';
@@ -80,7 +81,26 @@ export const setupOpen = rule<BookFacts>()({
   }),
 });
 
+/** Strikes a reading out. @param which of those that disagree it is */
+const struck = (which: string, shot: Shot): Give => ({
+  words: [`Strike out ${which}, `, measured(shot.reading.value, 'elevation')],
+  strikes: shot,
+});
+
+/** What a backsight is on. */
+function pointOf({ target }: Shot, benchmarks: Readonly<Record<Uuid, Benchmark>>): string {
+  if (target.on === 'benchmark') return benchmarks[target.benchmark]?.name ?? 'a benchmark';
+  return target.on === 'turning' ? target.name : 'what is known';
+}
+
 const setupOf = (shot: Shot, setups: Readonly<Record<string, Setup>>): string => setups[shot.setup]?.name ?? 'a setup';
+
+/** From where two shots of one thing are. */
+function fromSetups(first: Shot, again: Shot, setups: Readonly<Record<string, Setup>>): string {
+  return first.setup === again.setup
+    ? `twice from ${setupOf(first, setups)}`
+    : `from ${setupOf(first, setups)} and again from ${setupOf(again, setups)}`;
+}
 
 export const shotsDisagree = rule<BookFacts>()({
   name: 'shots-disagree',
@@ -94,12 +114,12 @@ export const shotsDisagree = rule<BookFacts>()({
       .map(({ used, other, by }) => ({ cause: `${used.id}:${other.id}`, by, used, other })),
   words: ({ by = 0, used, other }, { setups }) => ({
     what: [
-      `Two shots of one place, from ${setupOf(other, setups)} and from ${setupOf(used, setups)}, differ by `,
+      `A place is shot ${fromSetups(other, used, setups)}, and differs by `,
       measured(by, 'distance'),
       '; the later one is used.',
     ],
     why: ['Neither supersedes the other, so one of them may be wrong.'],
-    gives: ['Correct the wrong one', 'Shoot it again'],
+    gives: [struck('the earlier', other), struck('the later', used), 'Shoot it again'],
   }),
 });
 
@@ -115,12 +135,17 @@ export const turningTwice = rule<BookFacts>()({
       .map((one) => ({ cause: one.again.id, by: one.by, one })),
   words: ({ one, by = 0 }, { setups }) => ({
     what: [
-      `${one.name} is shot from ${setupOf(one.first, setups)} and again from ${setupOf(one.again, setups)}, `,
+      `${one.name} is shot ${fromSetups(one.first, one.again, setups)}, `,
       measured(by, 'distance'),
       ' apart; the first is used.',
     ],
     why: ['Either its name was used again for another point, or one of the two readings is wrong.'],
-    gives: ['Give the later point a name of its own', 'Strike out the wrong reading', 'Shoot it again'],
+    gives: [
+      struck('the first', one.first),
+      struck('the second', one.again),
+      'Give the later point a name of its own',
+      'Shoot it again',
+    ],
   }),
 });
 
@@ -136,15 +161,19 @@ export const backsightsDisagree = rule<BookFacts>()({
   judge: ({ book }, limit) =>
     unlikeBacksights(book)
       .filter(({ by }) => by > limit)
-      .map(({ setup, by }) => ({ cause: setup.id, by, setup })),
-  words: ({ setup, by = 0 }) => ({
+      .map(({ setup, shots, by }) => ({ cause: setup.id, by, setup, shots })),
+  words: ({ setup, shots, by = 0 }, { benchmarks }) => ({
     what: [
       `The backsights of ${setup.name} give heights of instrument `,
       measured(by, 'distance'),
       ' apart; their mean is used.',
     ],
     why: ['All that is shot from there is off by half of that, if one of them is wrong.'],
-    gives: ['Strike out the wrong one', 'Read both again', 'Correct the elevation of a benchmark'],
+    gives: [
+      ...shots.map((shot) => struck(`that on ${pointOf(shot, benchmarks)}`, shot)),
+      'Read them again',
+      'Correct the elevation of a benchmark',
+    ],
   }),
 });
 

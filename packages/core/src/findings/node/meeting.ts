@@ -35,13 +35,13 @@ export const dropRises = rule<NodeFacts>()({
   }),
 });
 
-/** The invert coming in brought up to what goes out, where the run fixes it itself. */
+/** The invert coming in brought up to what goes out, where the run fixes it itself; round a ring that goes on for ever. */
 function raised({ read }: NodeFacts, { run, invert = 0, drop = 0 }: NodeEnd): Give {
   const to = invert - drop;
   const words = ['Raise the invert coming in to ', measured(to, 'elevation')];
   const item = read.item('run', run);
   const grade = read.item('runGrade', run);
-  const own = item && grade?.[item.flow === 'to-a' ? 'a' : 'b'] !== undefined;
+  const own = item && !read.of('ringed', run) && grade?.[item.flow === 'to-a' ? 'a' : 'b'] !== undefined;
   return own ? { words, edits: [{ op: 'put', item: fixFact(item, grade, 'low', to) }] } : { words };
 }
 

@@ -1,0 +1,902 @@
+import type { Item } from '@alveus/plan';
+import type { RuleName } from '../../src';
+import { catalogue, ft, inch, newId, section } from '../builders';
+import type { JobSpec } from './jobs';
+import { oneRun, stone, straw } from './jobs';
+
+/**
+ * Situations as a foreman would tell them, and what he would say: what must be found, how grave, and what must not be.
+ * A rule without a weight is found, however grave. `quiet`: nothing but what must be found is graver than a second look.
+ */
+
+export type Must = RuleName | `${'stop' | 'fix' | 'watch'} ${RuleName}`;
+export interface Situation {
+  readonly told: string;
+  readonly job: JobSpec;
+  readonly must?: readonly Must[];
+  readonly not?: readonly RuleName[];
+}
+
+export const situations: Situation[] = [];
+const when = (told: string, spec: JobSpec, must: readonly Must[] = [], not: readonly RuleName[] = []): void =>
+  void situations.push({ told, job: spec, must, not });
+
+const stoned = (fields: Parameters<typeof section>[0]) => section(fields);
+const sewer = { service: 'building-sewer', pipe: '4 in SDR 35' } as const;
+const wide = section({ width: { rule: 'fixed', width: ft(8) } });
+const drain = { service: 'french-drain', pipe: '4 in SDR 35' } as const;
+const lateral = { service: 'lateral', pipe: '4 in SDR 35' } as const;
+
+// Fall.
+when(
+  'a storm line at 1 % under 3 ft of cover',
+  oneRun(),
+  [],
+  ['least-slope', 'least-cover', 'protection', 'dead-level'],
+);
+when('a storm line laid dead level', oneRun({ slope: 0 }), ['fix dead-level']);
+when('a lateral laid dead level, along the contour', oneRun({ slope: 0 }, lateral), [], ['dead-level', 'least-slope']);
+when(
+  'a roof drain laid dead level: it has too little fall already',
+  oneRun({ slope: 0 }, { service: 'roof-drain', pipe: '4 in SDR 35' }),
+  ['fix least-slope', 'dead-level'],
+);
+when(
+  'a pipe that falls the wrong way',
+  oneRun({ slope: -0.005, protection: 'shielded' }),
+  ['stop against-grade'],
+  ['least-slope'],
+);
+when('a 4 in house sewer at 1/8 in a foot', oneRun({ slope: 0.125 / 12 }, sewer), [], ['least-slope']);
+when('a 4 in house sewer at 1 %', oneRun({ slope: 0.01 }, sewer), ['fix least-slope']);
+when(
+  'a 2 in house drain at 1/8 in a foot, where it needs 1/4',
+  oneRun({ slope: 0.125 / 12 }, { ...sewer, pipe: '2 in schedule 40' }),
+  ['fix least-slope'],
+);
+when(
+  'a house sewer of 75 mm pipe at 1/8 in a foot: as 3 in',
+  oneRun({ slope: 0.125 / 12 }, { ...sewer, pipe: metric(75, 3) }),
+  [],
+  ['least-slope'],
+);
+when(
+  'a house sewer of 63 mm pipe at 1/8 in a foot: as 2 1/2 in',
+  oneRun({ slope: 0.125 / 12 }, { ...sewer, pipe: metric(63, 2) }),
+  ['fix least-slope'],
+);
+when(
+  'a storm line of 200 mm pipe at 0.45 %: as 8 in',
+  oneRun({ slope: 0.0045 }, { pipe: metric(200, 5) }),
+  [],
+  ['least-slope'],
+);
+when('a storm line of 200 mm pipe at 0.35 %', oneRun({ slope: 0.0035 }, { pipe: metric(200, 5) }), [
+  'watch least-slope',
+]);
+when(
+  'a storm line of 30 in pipe at 0.06 %',
+  oneRun(
+    { slope: 0.0006, protection: 'shielded' },
+    { pipe: '30 in concrete, wall B', section: wide, out: { ground: 105 }, top: { ground: 105 } },
+  ),
+  [],
+  ['least-slope'],
+);
+when(
+  'a storm line of 30 in pipe at 0.05 %',
+  oneRun(
+    { slope: 0.0005, protection: 'shielded' },
+    { pipe: '30 in concrete, wall B', section: wide, out: { ground: 105 }, top: { ground: 105 } },
+  ),
+  ['watch least-slope'],
+);
+when(
+  'a storm line of 48 in pipe at 0.02 %, which is under 2 ft/s',
+  oneRun(
+    { slope: 0.0002, protection: 'shielded' },
+    { pipe: '48 in concrete, wall B', section: wide, out: { ground: 107 }, top: { ground: 107 } },
+  ),
+  ['watch least-slope'],
+);
+when(
+  'a storm line of 48 in pipe at 0.04 %',
+  oneRun(
+    { slope: 0.0004, protection: 'shielded' },
+    { pipe: '48 in concrete, wall B', section: wide, out: { ground: 107 }, top: { ground: 107 } },
+  ),
+  [],
+  ['least-slope'],
+);
+when('a French drain at 0.75 %', oneRun({ slope: 0.0075 }, drain), ['watch least-slope']);
+when('a French drain at 0.4 %', oneRun({ slope: 0.004 }, drain), ['fix least-slope']);
+when('a French drain down a bank at 15 %', oneRun({ slope: 0.15 }, { ...drain, top: { ground: 119 } }), [
+  'watch steep',
+]);
+when('a house sewer at an inch in a foot', oneRun({ slope: 1 / 12 }, { ...sewer, top: { ground: 112 } }), [
+  'watch steep',
+]);
+when('a lateral that falls 1/4 in each 5 ft', oneRun({ slope: 0.25 / 60 }, lateral), [], ['steep', 'least-slope']);
+when('a lateral at 2 %', oneRun({ slope: 0.02 }, { ...lateral, top: { ground: 106 } }), ['fix steep']);
+when('a storm line at 12 %, faster than 15 ft/s', oneRun({ slope: 0.12 }, { top: { ground: 116 } }), ['watch steep']);
+
+// Facts of the grade.
+when('low, high and slope all typed, and they disagree', oneRun({ low: 100, high: 102, slope: 0.01 }), [
+  'fix grade-contradicts',
+]);
+when(
+  'low, high and slope all typed, and they agree',
+  oneRun({ low: 100, high: 101, slope: 0.01 }),
+  ['watch grade-surplus'],
+  ['grade-contradicts'],
+);
+when(
+  'a run with its slope alone',
+  {
+    nodes: { Out: { form: 'structure', ground: 104 }, Top: { ground: 105 } },
+    lines: { Line: { runs: { Main: { from: 'Top', to: 'Out', slope: 0.01 } } } },
+  },
+  ['fix grade-open'],
+);
+when('two runs, each without its slope: both are told', threeNodes({}, {}), ['fix grade-open']);
+
+// Cover.
+when(
+  '100 ft of drain 2 in under a driveway',
+  oneRun(
+    { slope: 0.01, vehicles: true },
+    { ...drain, out: { form: 'daylight', ground: coverGround(2) }, top: { ground: coverGround(2) + 1 } },
+  ),
+  ['fix least-cover'],
+);
+when(
+  'the same where nobody drives: a French drain takes 3 in',
+  oneRun({ slope: 0.01 }, { ...drain, out: { ground: coverGround(2) }, top: { ground: coverGround(2) + 1 } }),
+  ['fix least-cover'],
+);
+when(
+  'a French drain with 4 in over it in a lawn',
+  oneRun({ slope: 0.01 }, { ...drain, out: { ground: coverGround(4) }, top: { ground: coverGround(4) + 1 } }),
+  [],
+  ['least-cover'],
+);
+when(
+  'a line that comes to daylight out of a bank',
+  oneRun({}, { out: { form: 'daylight', ground: 100 } }),
+  ['watch out-of-ground'],
+  ['least-cover'],
+);
+when('the same end in a box in the open', oneRun({}, { out: { form: 'structure', ground: 100 } }), [
+  'fix out-of-ground',
+  'fix least-cover',
+]);
+when(
+  '67 ft of pipe in the air before it goes into the bank',
+  oneRun(
+    {
+      breaks: [
+        [60, 98],
+        [75, 105],
+      ],
+    },
+    { out: { form: 'daylight', ground: 98 } },
+  ),
+  ['fix out-of-ground', 'fix least-cover'],
+);
+when(
+  '3 in of cover in a dip halfway, and daylight at the end',
+  oneRun(
+    {
+      protection: 'shielded',
+      length: 200,
+      breaks: [
+        [40, 104],
+        [100, coverOver12(100, 3)],
+        [140, 106],
+      ],
+    },
+    { out: { form: 'daylight', ground: 100 }, top: { ground: 108 } },
+  ),
+  ['fix least-cover', 'watch out-of-ground'],
+);
+when(
+  'two dips with too little cover',
+  oneRun(
+    {
+      protection: 'shielded',
+      length: 200,
+      breaks: [
+        [50, coverOver12(50, 5)],
+        [100, 106],
+        [150, coverOver12(150, 8)],
+      ],
+    },
+    { top: { ground: 107 } },
+  ),
+  ['fix least-cover'],
+);
+when(
+  '17 in of cover under wheels',
+  oneRun(
+    { vehicles: true, slope: 0.01 },
+    { out: { ground: coverOver12(0, 17) }, top: { ground: coverOver12(100, 30) } },
+  ),
+  ['fix least-cover'],
+);
+when(
+  '17 in of cover in a lawn',
+  oneRun({ slope: 0.01 }, { out: { ground: coverOver12(0, 17) }, top: { ground: coverOver12(100, 30) } }),
+  [],
+  ['least-cover'],
+);
+when(
+  'a house sewer 2 ft down where the frost goes 4 ft',
+  oneRun({ slope: 0.02 }, { ...sewer, out: { ground: 102.5 }, top: { ground: 104.5 } }, { frost: 4 }),
+  ['fix frost'],
+);
+when('a storm line 2 ft down where the frost goes 4 ft', oneRun({}, {}, { frost: 4 }), [], ['frost']);
+when(
+  '2 in of soil over the stone of a lateral',
+  oneRun({ slope: 0 }, { ...lateral, section: gravel(), out: { ground: overStone(2) }, top: { ground: overStone(2) } }),
+  ['fix soil-over-stone'],
+  ['least-cover'],
+);
+when(
+  '6 in of soil over the stone of a lateral',
+  oneRun({ slope: 0 }, { ...lateral, section: gravel(), out: { ground: overStone(6) }, top: { ground: overStone(6) } }),
+  [],
+  ['soil-over-stone', 'least-cover'],
+);
+
+// Depth and protection.
+when('a trench of just 5 ft that does not say how it is protected', deep(5), ['stop protection']);
+when('a trench of 4.99 ft', deep(4.99), [], ['protection', 'soft-ground']);
+when('a trench of 8 ft, shielded', deep(8, 'shielded'), [], ['protection', 'deep-trench']);
+when('a trench of 21 ft, shored', deep(21, 'shored'), ['stop deep-trench'], ['protection']);
+when('a trench of just 20 ft, shored', deep(20, 'shored'), [], ['deep-trench']);
+when('a trench of 4 ft in soil of class C', deep(4, undefined, { soil: 'C' }), ['stop soft-ground'], ['protection']);
+when('a trench of 4 ft in soil of class B', deep(4, undefined, { soil: 'B' }), [], ['soft-ground', 'protection']);
+when('a trench of 4 ft with water at 3 1/2 ft', deep(4, undefined, { water: 3.5 }), [
+  'stop soft-ground',
+  'watch meets-layer',
+]);
+when('a trench of 4 ft with water at 6 ft', deep(4, undefined, { water: 6 }), [], ['soft-ground', 'meets-layer']);
+when(
+  'a trench of 4 ft in soil of class C, benched',
+  deep(4, 'benched', { soil: 'C' }),
+  [],
+  ['soft-ground', 'protection'],
+);
+when('a trench of 2.3 ft in soil of class C', deep(2.3, undefined, { soil: 'C' }), [], ['soft-ground']);
+when('a trench that goes 4 ft where rock lies at 3 ft', deep(4, undefined, { rock: 3 }), ['watch meets-layer']);
+
+// The trench and what lies in it.
+when(
+  'a trench narrower than its pipe',
+  oneRun({}, { section: stoned({ width: { rule: 'fixed', width: inch(10) } }) }),
+  ['stop trench-narrow'],
+  ['haunch-room'],
+);
+when(
+  'a 14 in bucket for 12 in pipe',
+  oneRun({}, { section: stoned({ width: { rule: 'fixed', width: inch(14) } }) }),
+  ['watch haunch-room'],
+  ['trench-narrow'],
+);
+when(
+  'a 24 in bucket for 4 in pipe',
+  oneRun(
+    { slope: 0.02 },
+    { ...sewer, top: { ground: 106 }, section: stoned({ width: { rule: 'fixed', width: inch(24) } }) },
+  ),
+  [],
+  ['haunch-room'],
+);
+when(
+  'stone round a leader',
+  oneRun(
+    { slope: 0.02 },
+    {
+      service: 'leader',
+      pipe: '4 in SDR 35',
+      top: { ground: 106 },
+      section: stoned({ below: [{ material: stone.id, thickness: inch(4) }] }),
+    },
+  ),
+  ['stop stone-at-leader'],
+);
+when(
+  'a leader in native soil',
+  oneRun({ slope: 0.02 }, { service: 'leader', pipe: '4 in SDR 35', top: { ground: 106 } }),
+  [],
+  ['stone-at-leader'],
+);
+when(
+  'a layer that ends below the one it lies on',
+  oneRun(
+    {},
+    {
+      section: stoned({
+        above: [
+          { material: stone.id, upTo: { mark: 'invert', offset: inch(10) } },
+          { material: 'native', upTo: { mark: 'springline', offset: 0 } },
+        ],
+      }),
+    },
+  ),
+  ['fix layers-overlap'],
+);
+when(
+  'stone that would stand out of the ground',
+  oneRun({}, { section: stoned({ above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(48) } }] }) }),
+  ['watch layer-out-of-ground'],
+);
+when(
+  'pavement that cuts into the stone',
+  oneRun(
+    {},
+    {
+      section: stoned({
+        above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(30) } }],
+        surface: [{ material: stone.id, thickness: inch(12) }],
+      }),
+    },
+  ),
+  ['watch surface-cuts-layers'],
+);
+when(
+  'a layer whose stone somebody removed from the plan',
+  oneRun({}, { section: stoned({ below: [{ material: newId(), thickness: inch(6) }] }) }),
+  ['stop layer-lost'],
+);
+when('a line that takes more native soil than it digs', oneRun({}, { section: stoned({ surface: [] }) }), []);
+
+// Pipe.
+when(
+  'a 12 in pipe whose outside was typed as 10 in',
+  oneRun({}, { pipe: { ...catalogue('12 in SDR 35'), id: newId(), outside: inch(10) } }),
+  ['fix pipe-size'],
+);
+when(
+  'a 12 in pipe whose outside was typed in millimetres',
+  oneRun(
+    {},
+    {
+      pipe: { ...catalogue('12 in SDR 35'), id: newId(), outside: inch(25) },
+      section: stoned({ width: { rule: 'fixed', width: ft(4) } }),
+    },
+  ),
+  ['fix pipe-size'],
+);
+when('12 in concrete pipe, 16 in outside', oneRun({}, { pipe: '12 in concrete, wall B' }), [], ['pipe-size']);
+when(
+  '110 mm pipe, called so by its outside',
+  oneRun({ slope: 0.02 }, { ...sewer, top: { ground: 106 }, pipe: metric(110, 3) }),
+  [],
+  ['pipe-size'],
+);
+when(
+  'a 12 in pipe that runs into a 6 in one',
+  threeNodes({ low: 100, slope: 0.02, pipe: '6 in SDR 35' }, { slope: 0.02 }),
+  ['fix size-down'],
+);
+when(
+  'a 6 in pipe that runs into a 12 in one',
+  threeNodes({ low: 100, slope: 0.01 }, { slope: 0.01, pipe: '6 in SDR 35' }),
+  [],
+  ['size-down'],
+);
+when(
+  '4 in schedule 40 into 4 in SDR 35',
+  threeNodes({ low: 100, slope: 0.02, pipe: '4 in SDR 35' }, { slope: 0.02, pipe: '4 in schedule 40' }),
+  [],
+  ['size-down'],
+);
+
+// Where runs meet.
+when(
+  'an invert that comes in lower than the one going out',
+  threeNodes({ low: 100, slope: 0.01 }, { slope: 0.01, drop: -0.2 }),
+  ['stop drop-rises'],
+);
+when(
+  'a branch that drops 2 ft to the trunk at a manhole',
+  threeNodes({ low: 100, slope: 0.01 }, { slope: 0.01, drop: 2 }),
+  [],
+  ['drop-rises', 'bend-drop'],
+);
+when(
+  'a drop of 1 ft through a bend',
+  threeNodes({ low: 100, slope: 0.01 }, { slope: 0.01, drop: 1 }, { form: 'bend' }),
+  ['watch bend-drop'],
+);
+when(
+  'a drop of 1 in through a bend',
+  threeNodes({ low: 100, slope: 0.01 }, { slope: 0.01, drop: 1 / 12 }, { form: 'bend' }),
+  [],
+  ['bend-drop'],
+);
+when('water that parts at a manhole', parting('manhole', [100, 100]), ['fix water-parts']);
+when(
+  'water that parts at a D-box with level ports',
+  parting('d-box', [100, 100]),
+  [],
+  ['water-parts', 'd-box-ports', 'd-box-inflow'],
+);
+when(
+  'a D-box whose ports differ by half an inch',
+  parting('d-box', [100, 100 + 0.5 / 12]),
+  ['fix d-box-ports'],
+  ['d-box-inflow'],
+);
+when('a D-box whose ports differ by a tenth of an inch', parting('d-box', [100, 100 + 0.1 / 12]), [], ['d-box-ports']);
+when(
+  'a D-box whose inflow is level with the lower port only',
+  parting('d-box', [100, 100.1], 101),
+  ['fix d-box-ports', 'fix d-box-inflow'],
+  ['drop-rises'],
+);
+when('roof water that goes on in a French drain', meeting('roof-drain', 'french-drain', 'french-drain'), [
+  'fix roof-into-french',
+]);
+when('a French drain that joins level with roof water in solid pipe', meeting('roof-drain', 'french-drain', 'storm'), [
+  'watch roof-into-french',
+]);
+when(
+  'a French drain that drops in over the pipe going out',
+  meeting('roof-drain', 'french-drain', 'storm', 1.5),
+  [],
+  ['roof-into-french'],
+);
+when(
+  'two yard drains that meet',
+  meeting('yard-drain', 'yard-drain', 'storm'),
+  [],
+  ['roof-into-french', 'water-parts', 'no-outlet'],
+);
+
+// Where water leaves.
+when('an outlet a foot under the usual water of a pond', oneRun({}, { out: { form: 'pond', usual: 101 } }), [
+  'fix outlet-under-water',
+]);
+when('an outlet a foot under the highest water', oneRun({}, { out: { form: 'pond', high: 101 } }), [
+  'fix outlet-under-water',
+]);
+when(
+  'an outlet just at the usual water',
+  oneRun({}, { out: { form: 'pond', usual: 100, high: 100 } }),
+  [],
+  ['outlet-under-water', 'water-order'],
+);
+when(
+  'high water told lower than the usual',
+  oneRun({}, { out: { form: 'pond', usual: 99, high: 98 } }),
+  ['fix water-order'],
+  ['outlet-under-water'],
+);
+when('a line that ends in a cleanout', oneRun({}, { out: { form: 'cleanout' } }), ['fix no-outlet']);
+when('a line that ends in an existing box', oneRun(), [], ['no-outlet']);
+when('a line with a bubble-up end: it stands full', oneRun({}, { out: { form: 'bubble-up', ground: 104 } }), [
+  'watch stands-full',
+]);
+when(
+  'a line with a pop-up end',
+  oneRun({}, { out: { form: 'pop-up', ground: 104 } }),
+  ['watch stands-full'],
+  ['no-outlet'],
+);
+when(
+  'a line that comes to daylight stands nowhere',
+  oneRun({}, { out: { form: 'daylight', ground: 100 } }),
+  [],
+  ['stands-full', 'outlet-under-water'],
+);
+
+// Utilities across.
+when('a gas main a foot over the pipe', across({ centre: crown12(50) + 1 + 2 / 12 }), [], ['clearance', 'clash']);
+when(
+  'a gas main 11 in over the pipe',
+  across({ centre: crown12(50) + 11 / 12 + 2 / 12 }),
+  ['fix clearance'],
+  ['clash'],
+);
+when(
+  'a gas main 11 in under the pipe',
+  across({ centre: bottom12(50) - 11 / 12 - 2 / 12 }),
+  ['fix clearance', 'watch hand-dig'],
+  ['clash'],
+);
+when('a gas main where the pipe has to go', across({ centre: 101 }), ['stop clash'], ['clearance']);
+when('a gas main 10 ft under the trench', across({ centre: 90 }), [], ['clash', 'clearance', 'hand-dig']);
+when('a gas main that the trench passes', across({ centre: 103 }), ['watch hand-dig']);
+when(
+  'a water main a foot under a sewer',
+  across({ utility: 'water', centre: bottom12(50) - 1 - 2 / 12 }, 'building-sewer'),
+  ['fix clearance', 'fix sewer-over-water'],
+);
+when(
+  'a water main 2 ft under a sewer',
+  across({ utility: 'water', centre: bottom12(50) - 2 - 2 / 12 }, 'building-sewer'),
+  ['fix sewer-over-water'],
+  ['clearance'],
+);
+when(
+  'a water main 2 ft over a sewer',
+  across({ utility: 'water', centre: crown12(50) + 2 + 2 / 12 }, 'building-sewer'),
+  [],
+  ['clearance', 'sewer-over-water'],
+);
+when(
+  'a storm line over a water main, 2 ft clear',
+  across({ utility: 'water', centre: bottom12(50) - 2 - 2 / 12 }),
+  [],
+  ['sewer-over-water', 'clearance'],
+);
+when(
+  'a cable known by its depth where no ground is known',
+  {
+    ...oneRun({}, { out: {}, top: {} }, { crossings: [{ on: 'Main', at: 50, deep: 2 }] }),
+    nodes: { Out: { form: 'structure' }, Top: {} },
+  },
+  ['fix crossing-level', 'fix ground-missing'],
+);
+when(
+  'a gas main told 120 ft along a run of 100 ft',
+  across({ at: 120, centre: 101 }),
+  ['fix utility-astray'],
+  ['clash', 'crossing-level'],
+);
+when('a gas main of a run that is gone', across({ on: 'Gone', centre: 101 }), ['fix utility-astray'], ['clash']);
+when(
+  'a test pit told 120 ft along a run of 100 ft',
+  oneRun({}, {}, { pits: [{ on: 'Main', at: 120, water: 1 }] }),
+  ['fix pit-astray'],
+  ['meets-layer'],
+);
+when('a test pit of a run that is gone', oneRun({}, {}, { pits: [{ on: 'Gone', at: 20 }] }), ['fix pit-astray']);
+when('a test pit somewhere in the yard', oneRun({}, {}, { pits: [{ soil: 'C' }] }), [], ['pit-astray', 'soft-ground']);
+
+// Utilities beside.
+when(
+  'a gas main 0.5 ft off at 96.4, beside a pipe that rises from 93 to 99',
+  oneRun(
+    { low: 93, high: 99, slope: undefined as never, protection: 'shielded' } as never,
+    { top: { ground: 104 } },
+    { crossings: [{ on: 'Main', off: 0.5, centre: 96.4 }] },
+  ),
+  ['stop clash', 'fix beside-trench'],
+  ['crossing-level'],
+);
+when(
+  'the same main 10 ft off',
+  oneRun(
+    { low: 93, high: 99, slope: undefined as never, protection: 'shielded' } as never,
+    { top: { ground: 104 } },
+    { crossings: [{ on: 'Main', off: 10, centre: 96.4 }] },
+  ),
+  [],
+  ['clash', 'clearance', 'beside-trench', 'hand-dig'],
+);
+when(
+  'a gas main 2.5 ft off in a 6 ft trench',
+  beside({ off: 2.5, centre: 102 }, 6),
+  ['fix beside-trench', 'watch hand-dig'],
+  ['clash'],
+);
+when(
+  'a gas main 6 in outside the wall of the trench',
+  beside({ off: 1.5 + 0.5 + 2 / 12, centre: 102 }, 3),
+  ['fix beside-trench', 'watch hand-dig'],
+  ['clash', 'clearance'],
+);
+when(
+  'a gas main 18 in outside the wall of the trench: dig by hand',
+  beside({ off: 1 + 1.5 + 2 / 12, centre: 102 }, 2),
+  ['watch hand-dig'],
+  ['beside-trench', 'clearance'],
+);
+when(
+  'a gas main 4 ft outside the wall of the trench',
+  beside({ off: 5 + 2 / 12, centre: 102 }, 2),
+  [],
+  ['hand-dig', 'beside-trench', 'clearance', 'clash'],
+);
+when(
+  'a gas main beside, far below the trench',
+  beside({ off: 1, centre: 90 }, 2),
+  [],
+  ['hand-dig', 'beside-trench', 'clearance', 'clash'],
+);
+when(
+  'a water main 6 ft beside a sewer, where 10 ft are asked for',
+  { ...beside({ utility: 'water', off: 6, centre: 101 }, 2, 'building-sewer') },
+  ['fix clearance'],
+);
+when(
+  'a water main 12 ft beside a sewer',
+  { ...beside({ utility: 'water', off: 12, centre: 101 }, 2, 'building-sewer') },
+  [],
+  ['clearance'],
+);
+when(
+  'a gas main told up to 130 ft beside a run of 100 ft',
+  beside({ off: 10, centre: 102, to: 130 }, 2),
+  ['fix utility-astray'],
+  ['clash'],
+);
+
+// Ground.
+when(
+  'no ground is known at the upper end',
+  { ...oneRun(), nodes: { Out: { form: 'structure', ground: 104 }, Top: {} } },
+  ['fix ground-missing'],
+);
+when('a ground point beyond the end of its run', oneRun({ breaks: [[110, 105]] }), ['fix break-beyond-run']);
+when(
+  'a ground point at the very end that says another thing than the node',
+  oneRun({ breaks: [[100, 106]] }),
+  ['watch break-at-end'],
+  ['break-beyond-run'],
+);
+when('a ground point at the very end that says the same', oneRun({ breaks: [[100, 104.9]] }), [], ['break-at-end']);
+when('a run typed as 100 ft and drawn as 112 ft', oneRun({ sketched: 112 }), ['watch length-differs']);
+when('a run typed and drawn as 100 ft', oneRun({ sketched: 100 }), [], ['length-differs']);
+
+// The level book.
+when('a loop of three setups without paced sights that misses by 3 ft', { ...oneRun(), more: loop(3) }, [
+  'fix misclosure',
+]);
+when(
+  'a loop of three setups without paced sights that misses by 0.02 ft',
+  { ...oneRun(), more: loop(0.02) },
+  [],
+  ['misclosure'],
+);
+when('a turning-point name used again for another point', { ...oneRun(), more: loop(0, [['fore', 'TP1', 3.2]]) }, [
+  'fix turning-again',
+]);
+when(
+  'a turning point read again, the same',
+  { ...oneRun(), more: loop(0, [['fore', 'TP1', 7]]) },
+  [],
+  ['turning-again'],
+);
+when('two backsights of one setup that disagree', { ...oneRun(), more: loop(0, [['back', 'Step', 9.5]]) }, [
+  'fix backsights-disagree',
+  'fix misclosure',
+]);
+when(
+  'a rod that reads elevations, wrong on its benchmark',
+  { ...oneRun(), more: loop(0, [['direct', 'Step', 100.3]]) },
+  ['fix rod-wrong'],
+);
+when(
+  'a rod that reads elevations, right on its benchmark',
+  { ...oneRun(), more: loop(0, [['direct', 'Step', 100]]) },
+  [],
+  ['rod-wrong'],
+);
+
+// What is gone, and where a line does not hang together.
+when('a ring of three runs', ring(), ['stop ring', 'stop drop-rises']);
+when(
+  'a branch told as part of its trunk',
+  {
+    nodes: { Out: { form: 'structure', ground: 104 }, A: { ground: 105 }, B: { ground: 105 } },
+    lines: {
+      Line: {
+        runs: {
+          One: { from: 'A', to: 'Out', low: 100, slope: 0.01 },
+          Two: { from: 'B', to: 'Out', low: 100, slope: 0.01 },
+        },
+      },
+    },
+  },
+  ['stop not-connected'],
+);
+
+// How they are built.
+
+/** A 4 in pipe's ground at 100.00 ft for so many inches of cover. */
+function coverGround(inches: number): number {
+  return 100 + (4.215 - 0.12 + inches) / 12;
+}
+/** Ground over 12 in pipe that rises 1 % from 100.00 ft, at a distance, for so many inches of cover. */
+function coverOver12(at: number, inches: number): number {
+  return crown12(at) + inches / 12;
+}
+function crown12(at: number): number {
+  return 100 + 0.01 * at + (12.5 - 0.36) / 12;
+}
+function bottom12(at: number): number {
+  return 100 + 0.01 * at - 0.36 / 12;
+}
+
+function metric(outside: number, wall: number) {
+  return {
+    kind: 'pipe' as const,
+    id: newId(),
+    name: `${outside} mm`,
+    standard: '',
+    nominal: outside / 1000,
+    outside: outside / 1000,
+    wall: wall / 1000,
+    stick: 3,
+    manning: 0.01,
+  };
+}
+
+/** 6 in of stone under the pipe, 2 in over it, straw. */
+function gravel() {
+  return section({
+    width: { rule: 'fixed', width: ft(3) },
+    below: [{ material: stone.id, thickness: inch(6) }],
+    above: [
+      { material: stone.id, upTo: { mark: 'crown', offset: inch(2) } },
+      { material: straw.id, upTo: { mark: 'crown', offset: inch(4) } },
+    ],
+  });
+}
+function overStone(inches: number): number {
+  return coverGround(2 + inches);
+}
+
+/** A trench whose deepest place is so deep, ft, and what a pit in it met. */
+function deep(
+  feet: number,
+  protection?: 'shielded' | 'shored' | 'benched',
+  pit?: { soil?: 'B' | 'C'; water?: number; rock?: number },
+): JobSpec {
+  const ground = 100 - 0.36 / 12 + feet;
+  return oneRun(
+    { ...(protection ? { protection } : {}) },
+    { out: { ground }, top: { ground: ground + 1 } },
+    pit ? { pits: [{ on: 'Main', at: 40, ...pit }] } : {},
+  );
+}
+
+type RunPart = Partial<JobSpec['lines'][string]['runs'][string]>;
+/** A line of two runs, the lower one first. */
+function threeNodes(lower: RunPart, upper: RunPart, middle: JobSpec['nodes'][string] = {}): JobSpec {
+  return {
+    nodes: {
+      Out: { form: 'structure', ground: 104.5 },
+      Mid: { ground: 105, ...middle },
+      Top: { form: 'inlet', ground: 106 },
+    },
+    lines: {
+      Line: {
+        runs: {
+          Lower: { from: 'Mid', to: 'Out', length: 50, protection: 'shielded', ...lower },
+          Upper: { from: 'Top', to: 'Mid', length: 50, protection: 'shielded', ...upper },
+        },
+      },
+    },
+  };
+}
+
+/** A pipe into a node, and two that lead away from it at these inverts. */
+function parting(form: 'manhole' | 'd-box', [one, other]: readonly [number, number], inflow = 0): JobSpec {
+  const away = (high: number) => ({ service: 'effluent' as const, pipe: '4 in SDR 35', high });
+  return {
+    nodes: {
+      Top: { form: 'tank', ground: 103 },
+      Box: { form, ground: 102.5 },
+      'End 1': { form: 'soak-away', ground: 101.5 },
+      'End 2': { form: 'soak-away', ground: 101.5 },
+    },
+    lines: {
+      In: {
+        service: 'effluent',
+        pipe: '4 in SDR 35',
+        runs: {
+          Inflow: {
+            from: 'Top',
+            to: 'Box',
+            length: 20,
+            low: inflow === 0 ? Math.max(one, other) + 0.1 : Math.min(one, other),
+            slope: 0.02,
+          },
+        },
+      },
+      One: { ...away(one), runs: { 'Leader 1': { from: 'Box', to: 'End 1', length: 30, high: one, slope: 0.02 } } },
+      Two: { ...away(other), runs: { 'Leader 2': { from: 'Box', to: 'End 2', length: 30, high: other, slope: 0.02 } } },
+    },
+  };
+}
+
+type Meets = 'roof-drain' | 'french-drain' | 'yard-drain' | 'storm';
+/** Two lines that meet at a basin and go on as one. @param over of the second, over what goes out, ft */
+function meeting(first: Meets, second: Meets, out: Meets, over = 0): JobSpec {
+  const pipe = '4 in SDR 35';
+  const onward = out === 'storm' ? '6 in SDR 35' : pipe;
+  return {
+    nodes: {
+      Out: { form: 'structure', ground: 103 },
+      Basin: { form: 'catch-basin', ground: 104 },
+      Roof: { form: 'downspout', ground: 105 },
+      Lawn: { form: 'inlet', ground: 105.5 },
+    },
+    lines: {
+      Main: {
+        service: out,
+        pipe: onward,
+        runs: { Main: { from: 'Basin', to: 'Out', length: 50, low: 100, slope: 0.02 } },
+      },
+      First: { service: first, pipe, runs: { First: { from: 'Roof', to: 'Basin', length: 40, slope: 0.02 } } },
+      Second: {
+        service: second,
+        pipe,
+        runs: { Second: { from: 'Lawn', to: 'Basin', length: 40, low: 101 + over, slope: 0.02 } },
+      },
+    },
+  };
+}
+
+type Across = Partial<NonNullable<JobSpec['crossings']>[number]>;
+function across(crossing: Across, service: 'storm' | 'building-sewer' = 'storm'): JobSpec {
+  const steeper = service === 'building-sewer' ? { slope: 0.0105 } : {};
+  return oneRun(steeper, { service }, { crossings: [{ on: 'Main', at: 50, ...crossing }] });
+}
+/** @param width of the trench, ft */
+function beside(crossing: Across, width: number, service: 'storm' | 'building-sewer' = 'storm'): JobSpec {
+  const steeper = service === 'building-sewer' ? { slope: 0.0105 } : {};
+  return oneRun(
+    steeper,
+    { service, section: section({ width: { rule: 'fixed', width: ft(width) } }) },
+    { crossings: [{ on: 'Main', ...crossing }] },
+  );
+}
+
+/** A loop of three setups from a benchmark back to it, and more shots from the second. */
+function loop(miss: number, more: readonly (readonly ['fore' | 'back' | 'direct', string, number])[] = []): Item[] {
+  const mark = newId();
+  const items: Item[] = [
+    { kind: 'benchmark', id: mark, name: 'Step', elevation: ft(100), assumed: true, description: '' },
+  ];
+  const setups = [0, 1, 2].map((order): string => {
+    const id = newId();
+    items.push({ kind: 'setup', id, name: `Setup ${order + 1}`, order });
+    return id;
+  });
+  let order = 0;
+  const shot = (setup: number, sight: 'fore' | 'back', at: string, value: number, by: 'rod' | 'direct' = 'rod'): void =>
+    void items.push({
+      kind: 'shot',
+      id: newId(),
+      setup: setups[setup] as string,
+      order: (order += 1),
+      sight,
+      target: at === 'Step' ? { on: 'benchmark', benchmark: mark } : { on: 'turning', name: at },
+      reading: { by, value: ft(value) },
+      note: '',
+    });
+  // Instrument at 105, 104, 106; turning points at 98 and 101.
+  shot(0, 'back', 'Step', 5);
+  shot(0, 'fore', 'TP1', 7);
+  shot(1, 'back', 'TP1', 6);
+  for (const [how, at, value] of more)
+    shot(
+      1,
+      how === 'back' ? 'back' : 'fore',
+      at,
+      how === 'fore' && value === 7 ? 6 : value,
+      how === 'direct' ? 'direct' : 'rod',
+    );
+  shot(1, 'fore', 'TP2', 3);
+  shot(2, 'back', 'TP2', 5);
+  shot(2, 'fore', 'Step', 6 - miss);
+  return items;
+}
+
+function ring(): JobSpec {
+  const run = (from: string, to: string) => ({ from, to, length: 50, slope: 0.01, protection: 'shielded' }) as const;
+  return {
+    nodes: { A: { ground: 105 }, B: { ground: 105 }, C: { ground: 105 } },
+    lines: {
+      One: { runs: { One: { ...run('A', 'B'), low: 100 } } },
+      Two: { runs: { Two: run('B', 'C') } },
+      Three: { runs: { Three: run('C', 'A') } },
+    },
+  };
+}
