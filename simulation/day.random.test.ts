@@ -127,18 +127,18 @@ class Day {
     const { store, outbox } = await this.device(of).page();
     const { conflicts, parted } = store.getState().job;
     for (const conflict of conflicts) {
-      this.#decide(of, conflict, choice);
+      this.choose(of, conflict, choice);
       store.dispatch(conflictChosen({ key: keyOf(conflict.address), choice }));
     }
     if (conflicts.length > 0) await outbox.settle();
     if (!parted) return;
     this.#merges[of] = (this.#merges[of] ?? 0) + 1;
-    const choices = new Map(parted.lost.map((lost) => [keyOf(lost.address), this.#merged(lost, choice)]));
+    const choices = new Map(parted.lost.map((lost) => [keyOf(lost.address), this.merged(lost, choice)]));
     await outbox.rejoin(choices);
   }
 
   /** Both values are shown, once. */
-  #decide(of: Who, { mine, theirs, fields }: Conflict, choice: Choice): void {
+  private choose(of: Who, { mine, theirs, fields }: Conflict, choice: Choice): void {
     for (const field of FIELDS.filter((one) => fields.includes(one))) {
       const [here, there] = [valueOf(mine, field), valueOf(theirs, field)];
       expect(here).not.toBe(there);
@@ -150,7 +150,7 @@ class Day {
   }
 
   /** Where the server's is to stay the device's goes aside; where not, what the server has differently is given up. */
-  #merged({ mine, theirs, both }: Lost, choice: Choice): Choice {
+  private merged({ mine, theirs, both }: Lost, choice: Choice): Choice {
     const which = both ? choice : 'mine';
     for (const field of FIELDS) {
       const [here, there] = [valueOf(mine.item, field), valueOf(theirs?.item, field)];

@@ -56,12 +56,12 @@ class World {
   }));
   readonly cursed = new Set<Uuid>();
   readonly pumps: { readonly job: Uuid; readonly item: Item }[] = [];
-  readonly device = new SimulatedDevice<{ node: Uuid; value: number }>(apps, simulation.server, this.#job(0).id);
+  readonly device = new SimulatedDevice<{ node: Uuid; value: number }>(apps, simulation.server, this.job(0).id);
   /** Somebody else, who has signal. */
   readonly #other = new Network(simulation.server.url);
   #value = 0;
 
-  #job(index: number) {
+  private job(index: number) {
     return this.jobs[index] as World['jobs'][number];
   }
 
@@ -73,7 +73,7 @@ class World {
   }
 
   /** Their change of a thing, on top of what is there. */
-  async #theirs(
+  private async theirs(
     job: Uuid,
     address: { kind: string; id: Uuid },
     change: (now: Item | null) => Item | null,
@@ -101,7 +101,7 @@ class World {
           return { item: { ...now, water: { high: value } }, what: { node, value } };
         });
       case 'open':
-        return device.open(this.#job(step.job).id);
+        return device.open(this.job(step.job).id);
       case 'kill':
         return this.kill();
       case 'signal':
@@ -113,21 +113,21 @@ class World {
       case 'arrive':
         return network.arrive();
       case 'curse':
-        this.cursed.add(this.#job(step.job).nodes[step.node] as Uuid);
+        this.cursed.add(this.job(step.job).nodes[step.node] as Uuid);
         return;
       case 'full':
         device.full = step.on;
         return;
       case 'theirs': {
-        const { id, nodes } = this.#job(step.job);
+        const { id, nodes } = this.job(step.job);
         const node = { kind: 'node', id: nodes[step.node] as Uuid };
-        return this.#theirs(id, node, (now) => now && ({ ...now, name: `Theirs ${uuid().slice(-6)}` } as Item));
+        return this.theirs(id, node, (now) => now && ({ ...now, name: `Theirs ${uuid().slice(-6)}` } as Item));
       }
       case 'pump': {
-        const { id } = this.#job(step.job);
+        const { id } = this.job(step.job);
         const item = { kind: PUMP, id: uuid(), lift: step.job + 0.25 } as unknown as Item;
         this.pumps.push({ job: id, item });
-        return this.#theirs(id, { kind: PUMP, id: item.id }, () => item);
+        return this.theirs(id, { kind: PUMP, id: item.id }, () => item);
       }
       // A page that is open is too old from here on: it is loaded anew when it was killed, or at last.
       case 'renew':

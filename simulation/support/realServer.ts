@@ -22,7 +22,7 @@ export class RealServer {
   private constructor(world: World, owner: pg.Client, app: App) {
     this.#world = world;
     this.#owner = owner;
-    this.#app = this.#built(app);
+    this.#app = this.built(app);
     this.#http = createServer((request, response) => this.#app(request, response));
   }
 
@@ -40,7 +40,7 @@ export class RealServer {
     return `http://127.0.0.1:${(this.#http.address() as AddressInfo).port}`;
   }
 
-  #built(app: App): Express {
+  private built(app: App): Express {
     const { pool, company } = this.#world;
     return app.server.buildApp({ pool, company, log: pino({ level: 'silent' }) });
   }
@@ -49,14 +49,14 @@ export class RealServer {
   async reset(app: App): Promise<void> {
     await this.#owner.query('TRUNCATE job CASCADE');
     await this.#owner.query('UPDATE plan_format SET version = $1', [app.plan.VERSION]);
-    this.#app = this.#built(app);
+    this.#app = this.built(app);
     this.version = 'now';
   }
 
   /** The server of a later build takes over. */
   async renew(version: Version, app: App): Promise<void> {
     await app.upgrade.upgradeItems(this.#owner);
-    this.#app = this.#built(app);
+    this.#app = this.built(app);
     this.version = version;
   }
 
@@ -68,12 +68,12 @@ export class RealServer {
   async backup(job: Uuid): Promise<() => Promise<void>> {
     const of = { job: 'id', item: 'job_id', batch: 'job_id' } as const;
     const copies = new Map<string, unknown[]>();
-    await this.#alone();
+    await this.alone();
     for (const [table, column] of Object.entries(of))
       copies.set(table, (await this.#owner.query(`SELECT * FROM ${table} WHERE ${column} = $1`, [job])).rows);
     await this.#owner.query('COMMIT');
     return async () => {
-      await this.#alone();
+      await this.alone();
       for (const table of ['batch', 'item', 'job'] as const)
         await this.#owner.query(`DELETE FROM ${table} WHERE ${of[table]} = $1`, [job]);
       for (const [table, rows] of copies)
@@ -85,7 +85,7 @@ export class RealServer {
   }
 
   /** Between batches: a copy is of one moment, and a server that is put back was stopped for it. */
-  async #alone(): Promise<void> {
+  private async alone(): Promise<void> {
     await this.#owner.query('BEGIN');
     await this.#owner.query('SELECT pg_advisory_xact_lock($1)', [FORMAT_LOCK]);
   }

@@ -66,10 +66,10 @@ export class SimulatedDevice<What> {
   }
 
   async page(): Promise<Page> {
-    return (this.#page ??= await this.#load());
+    return (this.#page ??= await this.load());
   }
 
-  async #load() {
+  private async load() {
     const { store, frame, device: storage, outbox: sending, api } = this.app;
     const all = store.withJob(frame.makeStore());
     const device = await storage.openDevice(this.#file, `${this.#file}-first`);

@@ -34,7 +34,7 @@ export class Keeper {
     waits: (batch: Uuid) => boolean | undefined,
     kept: (batch: Uuid) => void,
   ): Promise<void> {
-    const work = this.#last.then(() => this.#keep(job, batches, waits, kept));
+    const work = this.#last.then(() => this.keepNow(job, batches, waits, kept));
     this.#last = work.catch(() => undefined);
     return work;
   }
@@ -44,7 +44,7 @@ export class Keeper {
     return this.#last;
   }
 
-  async #keep(
+  private async keepNow(
     job: Uuid,
     batches: readonly Pending[],
     waits: (batch: Uuid) => boolean | undefined,

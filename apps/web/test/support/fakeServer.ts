@@ -30,29 +30,29 @@ export class FakeServer {
 
   constructor(readonly id: Uuid) {}
 
-  async #reached<T>(work: () => T): Promise<T> {
+  private async reached<T>(work: () => T): Promise<T> {
     if (!this.up) throw new Unreachable('down');
     return work();
   }
 
   readonly api: Api = {
-    jobs: () => this.#reached(() => [this.#job()]),
-    job: () => this.#reached(() => this.#job()),
+    jobs: () => this.reached(() => [this.job()]),
+    job: () => this.reached(() => this.job()),
     createJob: () =>
-      this.#reached(() => {
+      this.reached(() => {
         if (this.there) throw new Refused(409, 'A job with this id exists already.', 'id-taken');
         this.there = true;
         this.made += 1;
-        if (!this.loseMade) return this.#job();
+        if (!this.loseMade) return this.job();
         this.loseMade = false;
         throw new Unreachable('the line broke');
       }),
-    renameJob: () => this.#reached(() => this.#job()),
-    deleteJob: () => this.#reached(() => undefined),
-    restoreJob: () => this.#reached(() => this.#job()),
+    renameJob: () => this.reached(() => this.job()),
+    deleteJob: () => this.reached(() => undefined),
+    restoreJob: () => this.reached(() => this.job()),
     changes: (_id, since, point): Promise<Changes> =>
-      this.#reached(() => {
-        this.#together(point);
+      this.reached(() => {
+        this.together(point);
         return {
           sequence: this.sequence,
           at: this.taken[this.sequence - 1]?.id ?? null,
@@ -60,12 +60,12 @@ export class FakeServer {
         };
       }),
     send: (_id, batch, point) =>
-      this.#reached(() => {
+      this.reached(() => {
         this.came.push(batch);
-        this.#together(point);
+        this.together(point);
         const refusal = this.refuse(batch);
         if (refusal !== undefined) throw new Refused(422, refusal);
-        const answer = this.#take(upgradeBatch(batch) as Sent);
+        const answer = this.take(upgradeBatch(batch) as Sent);
         if (!this.loseAnswer) return answer;
         this.loseAnswer = false;
         throw new Unreachable('the line broke');
@@ -73,7 +73,7 @@ export class FakeServer {
   };
 
   /** @throws where somebody knows of a batch that is not here */
-  #together({ sequence, at }: Point): void {
+  private together({ sequence, at }: Point): void {
     if (this.deleted) throw new Refused(410, 'This job was deleted.', 'job-deleted');
     if (!this.there) throw new Refused(404, 'There is no such job.', 'no-job');
     if (sequence > this.sequence || (at !== null && this.taken[sequence - 1]?.id !== at))
@@ -92,11 +92,11 @@ export class FakeServer {
     };
   }
 
-  #job(): Job {
+  private job(): Job {
     return { id: this.id, name: 'Yard', sequence: this.sequence, changedAt: new Date(0).toISOString() };
   }
 
-  #take(batch: Sent): BatchAnswer {
+  private take(batch: Sent): BatchAnswer {
     const before = this.taken.findIndex(({ id }) => id === batch.id);
     if (before >= 0) return { taken: true, sequence: before + 1 };
     const base = (change: Change): number =>
@@ -127,7 +127,7 @@ export class FakeServer {
 
   /** Somebody else's edit. */
   other(item: Item): void {
-    this.#take({
+    this.take({
       id: uuid(),
       format: VERSION,
       changes: [{ op: 'put', item, base: this.held.get(keyOf(item))?.revision ?? 0 }],
