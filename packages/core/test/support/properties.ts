@@ -18,6 +18,7 @@ import {
   contradictions,
   expectFresh,
   expectAlike,
+  round,
 } from './observed';
 import type { StepSpec, State } from './steps';
 import { stepArb, bendingArb, start, step } from './steps';
@@ -52,7 +53,15 @@ export function keepsEverythingAtItsPlace(): void {
         }
         const [then, now] = [seen(before, first), seen(after, first)];
         // A node that a join takes away is no place of its own any more; the ground there is seen along the run.
-        for (const node of Object.keys(before.plan.node)) if (!after.plan.node[node]) then.delete(`node ${node}`);
+        for (const node of Object.keys(before.plan.node)) {
+          if (after.plan.node[node]) continue;
+          then.delete(`node ${node}`);
+          const shot = before.evaluation.shots.nodes.get(node);
+          const along = shot && (now.get(`shot ${shot.shot}`) as unknown[] | undefined);
+          if (!shot || !along) continue;
+          expect(along[2]).toBe(round(shot.elevation));
+          now.delete(`shot ${shot.shot}`);
+        }
         expectSame(then, now);
         expectAmounts(amounts(before), amounts(after));
         expectThings(thingsAlong(before), thingsAlong(after));

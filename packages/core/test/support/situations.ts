@@ -332,6 +332,17 @@ when(
   ['watch layer-out-of-ground'],
 );
 when(
+  'stone that stands out of the ground over the last inches before a manhole',
+  oneRun(
+    { breaks: [[0.8, 104]] },
+    {
+      section: stoned({ above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(6) } }] }),
+      out: { form: 'manhole', ground: 101.3 },
+    },
+  ),
+  ['watch layer-out-of-ground', 'fix least-cover'],
+);
+when(
   'pavement that cuts into the stone',
   oneRun(
     {},

@@ -28,7 +28,7 @@ function opens(facts: RunFacts): boolean {
  * height and by the cover that is asked for. Where there is no bank it need not be shallow at all.
  * @param rise height that the ground must gain over the pipe from where it meets its underside, m
  */
-export function bankLength(facts: RunFacts, rise: number): number {
+function bankLength(facts: RunFacts, rise: number): number {
   if (!opens(facts)) return 0;
   const stations = stationsAlong(facts);
   if ((stations[0]?.at ?? 1) > NEAR) return 0;
@@ -40,7 +40,7 @@ export function bankLength(facts: RunFacts, rise: number): number {
 }
 
 /** A stretch from an open end that is no longer than the bank is excused; of a longer one, what lies beyond. */
-function parted(
+export function parted(
   facts: RunFacts,
   stretches: readonly Stretch[],
   rise: number,

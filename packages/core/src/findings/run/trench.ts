@@ -6,7 +6,7 @@ import type { EnvelopeLayer, KnownStation } from '../../trench';
 import type { Stretch } from '../../results';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import { breachOf, lengthOf, shortfalls, worstOf } from '../stretches';
-import { bankLength } from './cover';
+import { parted } from './cover';
 import type { RunFacts } from './facts';
 import { stationsAlong } from './facts';
 
@@ -171,14 +171,9 @@ export const layersOverlap = rule<RunFacts>()({
 
 /** Stretches on which the trench is shallower than what lies in it, but for that to an open end, where the cover says it all. */
 function tooShallow(facts: RunFacts, height: number): readonly Stretch[] {
-  const { id, length, pipe } = facts;
-  const [first, ...rest] = shortfalls(id, stationsAlong(facts), depthOf, height, NEAR);
-  if (!first) return NOTHING;
-  return first.from <= NEAR &&
-    first.to < length - NEAR &&
-    first.to <= bankLength(facts, pipe.outside + height) + 0.3 + NEAR
-    ? rest
-    : [first, ...rest];
+  const { id, pipe } = facts;
+  const stretches = shortfalls(id, stationsAlong(facts), depthOf, height, NEAR);
+  return parted(facts, stretches, pipe.outside + height, 0.3).told;
 }
 
 export const layerOut = rule<RunFacts>()({
