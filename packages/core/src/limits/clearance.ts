@@ -5,7 +5,7 @@ import { FOOT, INCH, serviceOf } from '@alveus/plan';
 
 const COMMON = 'common practice';
 /** From memory of the recommended standards for waterworks: sewers pass 18 in under drinking water, and 10 ft beside it. */
-const WATERWORKS = 'Recommended Standards for Water Works (from memory)';
+const WATERWORKS = 'Recommended Standards for Water Works; check your edition';
 
 const common: Clearance = { above: FOOT, below: FOOT, beside: FOOT, source: COMMON };
 

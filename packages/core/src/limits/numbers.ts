@@ -18,14 +18,14 @@ export const NUMBERS = {
     value: 5 * FOOT,
     quantity: 'depth',
     words: 'Depth from which it must be said',
-    source: 'US 29 CFR 1926 Subpart P (from memory)',
+    source: 'US 29 CFR 1926 Subpart P; check your edition',
   },
   'soft-ground': { value: 3 * FOOT, quantity: 'depth', words: 'Depth from which it must be said', source: COMMON },
   'deep-trench': {
     value: 20 * FOOT,
     quantity: 'depth',
     words: 'Deeper than',
-    source: 'US 29 CFR 1926 Subpart P (from memory)',
+    source: 'US 29 CFR 1926 Subpart P; check your edition',
   },
   'hand-dig': {
     value: 24 * INCH,

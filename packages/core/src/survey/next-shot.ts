@@ -35,7 +35,7 @@ export function nextShot(on: Levelled, line: LineShape | undefined, step: number
   const now = setups[setups.length - 1];
   const before = now?.shots[now.shots.length - 1];
   if (now && before && isTurn(before)) return { setup: undefined, sight: 'back', target: before.target };
-  if (now?.shots.some(({ sight }) => sight === 'back'))
+  if (now?.shots.some(({ sight, reading }) => sight === 'back' || reading.by === 'direct'))
     return { setup: now.setup.id, sight: 'fore', target: ahead(on, now, line, step) };
   const known = carried(setups) ?? firstBenchmark(on);
   return known && { setup: now?.setup.id, sight: 'back', target: known };
@@ -51,6 +51,18 @@ function carried(setups: readonly SetupResult[]): Target | undefined {
 function firstBenchmark({ plan }: Levelled): Target | undefined {
   const [benchmark] = Object.keys(plan.benchmark);
   return benchmark === undefined ? undefined : { on: 'benchmark', benchmark };
+}
+
+/** Elevation of what the level looks back to, m; undefined where it is not known. */
+export function knownElevation(target: Target, { benchmark }: Pick<Plan, 'benchmark'>, book: Book): number | undefined {
+  if (target.on === 'benchmark') return benchmark[target.benchmark]?.elevation;
+  if (target.on !== 'turning') return undefined;
+  const { name } = target;
+  for (const { shots } of [...book.setups].reverse()) {
+    const turn = shots.findLast((shot) => isTurn(shot) && shot.target.on === 'turning' && shot.target.name === name);
+    if (turn) return book.elevations.get(turn.id)?.adjusted;
+  }
+  return undefined;
 }
 
 /** The next turning point, by a name that is not in use. */

@@ -148,7 +148,7 @@ function explainWidth(run: RunResult): Working {
             ],
           },
         ],
-        source: 'ASTM D2321 (from memory)',
+        source: 'ASTM D2321; check your edition',
         rests,
       };
     case 'en1610':
@@ -161,7 +161,7 @@ function explainWidth(run: RunResult): Working {
             numbers: [pipe.name, ', ', measured(trench.deepest?.depth ?? 0, 'depth'), ' deep → ', value],
           },
         ],
-        source: 'EN 1610 (from memory)',
+        source: 'EN 1610; check your edition',
         rests: [...rests, 'greatest depth of the run'],
       };
   }

@@ -5,9 +5,9 @@ import type { ServiceRule, SlopeBand } from './rules';
 /** The services, each declared once. Common practice where no source is named. */
 
 const COMMON = 'common practice';
-const SEWER_TABLE = 'Recommended Standards for Wastewater Facilities, least slopes (from memory)';
+const SEWER_TABLE = 'Recommended Standards for Wastewater Facilities, least slopes; check your edition';
 const TWO_FEET_A_SECOND = '2 ft/s running full, n 0.013: what the published table comes to';
-const PLUMBING_TABLE = 'International Plumbing Code, slopes of horizontal drainage (from memory)';
+const PLUMBING_TABLE = 'International Plumbing Code, slopes of horizontal drainage; check your edition';
 
 /** Least slopes of sanitary sewers, ft per 100 ft by size in inches; from memory. At least 2 ft/s full with n 0.013. */
 export const SEWER_LEAST_SLOPES: readonly (readonly [inches: number, per100: number])[] = [

@@ -224,7 +224,7 @@ export const sewerOverWater = rule<CrossingFacts>()({
   title: 'Sewage passes under drinking water',
   stage: 'site',
   severity: 'fix',
-  source: 'Recommended Standards for Water Works (from memory)',
+  source: 'Recommended Standards for Water Works; check your edition',
   local: true,
   judge: ({ crossing, sewage, over, at, apart: room }) =>
     sewage && crossing.utility === 'water' && crossing.lies.how === 'across' && over === false && (room ?? -1) >= -NEAR

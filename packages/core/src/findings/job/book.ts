@@ -22,7 +22,7 @@ export const misclosure = rule<BookFacts>()({
   title: 'Loops of levels close',
   stage: 'ground',
   severity: 'fix',
-  source: 'differential levelling, 12 mm × √km unless changed; without paced sights 5 mm × √setups (from memory)',
+  source: 'differential levelling, 12 mm × √km unless changed; without paced sights 5 mm × √setups; check your edition',
   judge: ({ book }) =>
     book.circuits
       .filter(({ misclosure: miss, allowed }) => Math.abs(miss) > allowed + NEAR)
