@@ -66,17 +66,19 @@ for (const [size, use] of [
       await fill(page, /^Elevation/, '100');
       await tap(page, 'Keep it');
       await tap(page, 'Set up the level');
-      for (const [sight, on, rod, keep] of [
-        ['Back, to a known point', 'Benchmark', '5', 'Keep, and another'],
-        ['Ahead', 'Turning point', '6', 'Keep, and another'],
-        ['Ahead', 'Turning point', '7', 'Keep the shot'],
+      for (const [on, rod] of [
+        ['', '5'],
+        ['TP', '6'],
+        ['TP', '7'],
       ] as const) {
-        await page.getByRole('radio', { name: sight }).click();
-        await page.getByRole('radio', { name: on, exact: true }).click();
-        if (on === 'Turning point') await fill(page, 'Name of the turning point', 'Stake');
-        await fill(page, /^Rod reading/, rod);
-        await tap(page, keep);
+        if (on !== '') {
+          await page.getByRole('radio', { name: on }).click();
+          await fill(page, 'Name', 'Stake');
+        }
+        await fill(page, /^(Rod reading|Back to)/, rod);
+        await tap(page, 'Keep it');
       }
+      await tap(page, 'Done with readings');
       const twice = page.getByRole('button', {
         name: /^Fix.* Stake is shot twice from Setup 1, 1\.00 ft apart; the first is used/,
       });

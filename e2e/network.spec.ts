@@ -25,6 +25,8 @@ interface Hands {
   pick(name: string | RegExp): Promise<void>;
   /** One of many, from the list that a field opens. */
   choose(field: string | RegExp, name: string | RegExp): Promise<void>;
+  /** The reading on the outlet becomes 8.50 ft. */
+  correct(): Promise<void>;
   /** The only run of the job, on the sketch. */
   chooseRun(): Promise<void>;
 }
@@ -34,6 +36,11 @@ const touch = (page: Page): Hands => ({
   press: (name) => tap(page, name),
   pick: (name) => page.getByRole('radio', { name, exact: typeof name === 'string' }).click(),
   choose: (field, name) => choose(page, field, name),
+  correct: async () => {
+    await tap(page, /^Daylight, ground ahead 9\.00 ft/);
+    await fill(page, /^Rod reading/, '8.50');
+    await tap(page, 'Keep the correction');
+  },
   chooseRun: async () => {
     // A tap half way along it.
     const box = await page.getByRole('application', { name: /^Plan sketch/ }).boundingBox();
@@ -58,23 +65,34 @@ const keys = (page: Page): Hands => {
       await enter('combobox')(field);
       await enter('option')(name);
     },
+    correct: async () => {
+      // In the book itself, as over a figure on paper: from the reading above it, down and over.
+      const row = page.getByRole('table', { name: 'Level book' }).getByLabel('Foresight on Daylight, ground');
+      await row.focus();
+      await page.keyboard.press('ArrowDown');
+      await expect(page.getByLabel('Foresight on TP1')).toBeFocused();
+      await page.keyboard.press('ArrowUp');
+      await expect(row).toBeFocused();
+      await page.keyboard.type('8.50');
+      await page.keyboard.press('Enter');
+      await expect(page.getByLabel('Foresight on TP1')).toBeFocused();
+    },
     chooseRun: () => enter('button')(/^Run 1 .*Choose it on the sketch$/),
   };
 };
 
+/** Shoots what is guessed, or what is told instead. */
 async function shoot(
   { page, press, pick, choose }: Hands,
-  on: { kind: string; name?: string | RegExp; at?: string; back?: boolean },
   rod: string,
-  last = false,
+  on: { kind?: string; name?: string | RegExp; at?: string } = {},
 ): Promise<void> {
-  await pick(on.back ? 'Back, to a known point' : 'Ahead');
-  await pick(on.kind);
-  if (on.kind === 'Turning point') await fill(page, 'Name of the turning point', String(on.name));
-  if (on.kind === 'At a node') await choose(/^Which node/, on.name ?? '');
-  if (on.at) await fill(page, /^Tape, up from/, on.at);
-  await fill(page, /^Rod reading/, rod);
-  await press(last ? 'Keep the shot' : 'Keep, and another');
+  if (on.kind) await pick(on.kind);
+  if (on.kind === 'TP') await fill(page, 'Name', String(on.name));
+  if (on.kind === 'Structure') await choose(/^Structure/, on.name ?? '');
+  if (on.at) await fill(page, /^Tape/, on.at);
+  await fill(page, /^(Rod reading|Back to)/, rod);
+  await press('Keep it');
 }
 
 async function shootsALoop(hands: Hands, app: App): Promise<void> {
@@ -91,19 +109,21 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
 
   // Instrument at 105.00: the outlet, rod 9.00, is 96.00 ft; TP1, rod 6.00, is 99.00.
   await press('Set up the level');
-  await shoot(hands, { kind: 'Benchmark', back: true }, '5.00');
-  await shoot(hands, { kind: 'At a node', name: /^Daylight/ }, '9.00');
-  await shoot(hands, { kind: 'Turning point', name: 'TP1' }, '6.00', true);
+  const entry = page.getByRole('group', { name: 'The next reading' });
+  await shoot(hands, '5.00');
+  await expect(entry.getByRole('heading')).toHaveText('Setup 1: instrument at 105.00 ft');
+  await shoot(hands, '9.00');
+  await expect(entry.getByRole('status')).toContainText('96.00 ft');
+  await shoot(hands, '6.00', { kind: 'TP', name: 'TP1' });
   // Instrument at 103.00: 40 ft up, rod 6.50, is 96.50; TP2, rod 4.00, is 99.00.
-  await press('Set up the level');
-  await shoot(hands, { kind: 'Turning point', name: 'TP1', back: true }, '4.00');
-  await shoot(hands, { kind: 'Ground along a run', at: '40' }, '6.50');
-  await shoot(hands, { kind: 'Turning point', name: 'TP2' }, '4.00', true);
+  await shoot(hands, '4.00');
+  await shoot(hands, '6.50', { at: '40' });
+  await shoot(hands, '4.00', { kind: 'TP', name: 'TP2' });
   // Instrument at 104.00: the top, rod 6.00, is 98.00. The benchmark, rod 3.99, closes 0.01 high.
-  await press('Set up the level');
-  await shoot(hands, { kind: 'Turning point', name: 'TP2', back: true }, '5.00');
-  await shoot(hands, { kind: 'At a node', name: /^Catch basin/ }, '6.00');
-  await shoot(hands, { kind: 'Benchmark' }, '3.99', true);
+  await shoot(hands, '5.00');
+  await shoot(hands, '6.00', { kind: 'Structure', name: /^Catch basin/ });
+  await shoot(hands, '3.99', { kind: 'BM' });
+  await press('Done with readings');
 
   const loop = page.getByRole('group', { name: 'How the loop closed' });
   await expect(loop).toContainText('3 setups');
@@ -119,9 +139,7 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
   await expect(figure(page, 'Trench depth')).toContainText('4.57 ft');
 
   await go(page, 'Ground');
-  await press(/^Daylight, ground ahead 9\.00 ft/);
-  await fill(page, /^Rod reading/, '8.50');
-  await press('Keep the correction');
+  await hands.correct();
   // The reading before is folded away, and still there to be read.
   await expect(page.getByText('Daylight, ground: 9.00 ft')).toHaveCount(0);
   await press(/1 reading out of force/);
@@ -196,6 +214,50 @@ async function drawsABranch(hands: Hands, app: App): Promise<void> {
 
 test('a loop of three setups is shot, one reading is corrected, and the profile moves with it', ({ page, app }) =>
   shootsALoop(touch(page), app));
+test('a level book of 40 shots takes little more than its digits', async ({ page, app }) => {
+  await newJob(page, app, 'Long yard');
+  await typeLine(
+    page,
+    { invert: '90', ground: '', service: 'Storm' },
+    Array.from({ length: 4 }, () => ({ length: '200', slope: '1 %', ground: '' })),
+  );
+  await go(page, 'Ground');
+  await tap(page, 'Benchmark');
+  await fill(page, /^Elevation/, '100');
+  await tap(page, 'Keep it');
+  await tap(page, 'Set up the level');
+  // Every tenth reading carries the level on; the one after it looks back.
+  let [level, known, others] = [0, 100, 0];
+  for (let shot = 0; shot < 40; shot += 1) {
+    const back = shot % 10 === 0;
+    const turn = shot % 10 === 9;
+    const field = page.getByLabel(back ? /^Back to/ : /^Rod reading/);
+    await expect(field).toBeFocused();
+    await expect(field).toHaveValue('');
+    if (turn) {
+      await page.keyboard.press('t');
+      others += 1;
+    }
+    const rod = back ? 5 : 4 + (shot % 7) / 4;
+    await page.keyboard.type(rod.toFixed(2));
+    await page.keyboard.press('Enter');
+    others += 1;
+    if (back) level = known + rod;
+    else known = level - rod;
+    if (!back)
+      await expect(page.getByRole('group', { name: 'The next reading' }).getByRole('status')).toContainText(
+        `${known.toFixed(2)} ft`,
+      );
+  }
+  expect(others / 40).toBeLessThan(2);
+  await tap(page, 'Done with readings');
+  await saved(page);
+  const [row] = await app.query<{ shots: number; setups: number }>(
+    `SELECT count(*) FILTER (WHERE kind = 'shot')::int AS shots, count(*) FILTER (WHERE kind = 'setup')::int AS setups
+     FROM item WHERE body IS NOT NULL`,
+  );
+  expect(row).toEqual({ shots: 40, setups: 4 });
+});
 test('a branch is drawn into a trunk with a wye, and a gas crossing meets its clearance', ({ page, app }) =>
   drawsABranch(touch(page), app));
 

@@ -14,10 +14,12 @@ interface ChoiceProps<T extends string> {
   options: readonly Option<T>[];
   value: T | undefined;
   onChange: (value: T) => void;
+  /** Where what is in sight says it already, its label is only heard. */
+  bare?: boolean;
 }
 
 /** One of a few, all of them in sight. What grows with the job is chosen in a `Picker`. */
-export function Choice<T extends string>({ label, options, value, onChange }: ChoiceProps<T>) {
+export function Choice<T extends string>({ label, options, value, onChange, bare = false }: ChoiceProps<T>) {
   const tones = useTones();
   const arrows = useArrows(
     options.length,
@@ -26,9 +28,11 @@ export function Choice<T extends string>({ label, options, value, onChange }: Ch
   );
   return (
     <View role="radiogroup" aria-label={label} style={styles.group}>
-      <Words size="small" tone="muted">
-        {label}
-      </Words>
+      {bare ? null : (
+        <Words size="small" tone="muted">
+          {label}
+        </Words>
+      )}
       <View style={styles.options}>
         {options.map((option, index) => {
           const chosen = option.value === value;

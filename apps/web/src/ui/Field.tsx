@@ -4,6 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { HelperText, TextInput } from 'react-native-paper';
 import { FONT, TARGET } from '../theme/theme';
 import { useTones } from '../theme/ThemeProvider';
+import { MEASURE, usePadWanted } from './PadArea';
 import { Words } from './Words';
 
 export interface FieldProps {
@@ -17,6 +18,10 @@ export interface FieldProps {
   focus?: boolean;
   /** A day is typed, or picked from what the browser offers. */
   type?: 'text' | 'date';
+  /** In a table, where the column says what it is: its label is only heard. */
+  bare?: boolean;
+  /** What is typed is a measurement. */
+  measure?: boolean;
 }
 
 /** A labelled line of text with its complaint, or else its hint, under it. */
@@ -30,17 +35,20 @@ export function Field({
   hint,
   focus = false,
   type = 'text',
+  measure = false,
+  bare = false,
 }: FieldProps) {
   const tones = useTones();
   const id = useId();
   const note = error ?? hint;
+  const pad = usePadWanted() && measure;
   // React Native knows no fields for days; the browser's own offers them to be picked.
   useEffect(() => {
     if (type !== 'text') document.getElementById(id)?.setAttribute('type', type);
   }, [id, type]);
   return (
-    <View style={styles.field}>
-      <Label for={id}>{label}</Label>
+    <View style={bare ? styles.bare : styles.field}>
+      {bare ? null : <Label for={id}>{label}</Label>}
       <TextInput
         mode="outlined"
         dense
@@ -57,8 +65,10 @@ export function Field({
         style={[styles.input, { backgroundColor: tones.raised }]}
         contentStyle={styles.content}
         {...({
+          ...(bare ? { 'aria-label': label } : {}),
           'aria-invalid': error !== undefined,
           'aria-describedby': note ? `${id}-note` : undefined,
+          ...(measure ? { dataSet: { [MEASURE]: '' }, inputMode: pad ? 'none' : 'text' } : {}),
         } as object)}
       />
       {note ? (
@@ -85,6 +95,7 @@ function Label({ for: id, children }: { for: string; children: ReactNode }) {
 
 const styles = StyleSheet.create({
   field: { gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 120 },
+  bare: { gap: 3 },
   input: { minHeight: TARGET, fontSize: 20, fontFamily: FONT.text },
   content: { fontVariant: ['tabular-nums'], paddingHorizontal: 12 },
   outline: { borderRadius: 6 },

@@ -26,6 +26,7 @@ export interface MeasureFieldProps {
   check?: ((value: number) => string | undefined) | undefined;
   hint?: string | undefined;
   focus?: boolean;
+  bare?: boolean;
   /** Tells a form around it whether what stands in the field is understood. */
   onValid?: (valid: boolean) => void;
   onSubmit?: (() => void) | undefined;
@@ -105,6 +106,8 @@ export function MeasureField(props: MeasureFieldProps) {
       error={error}
       hint={props.hint}
       focus={props.focus ?? false}
+      bare={props.bare ?? false}
+      measure
     />
   );
   return asked ? (

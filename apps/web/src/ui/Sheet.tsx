@@ -4,6 +4,7 @@ import { Surface } from 'react-native-paper';
 import { useTones } from '../theme/ThemeProvider';
 import { useBackCloses } from './back';
 import { IconButton } from './Button';
+import { PadArea } from './PadArea';
 import { useCovered } from './useCovered';
 import { useWide } from './useWide';
 import { Words } from './Words';
@@ -60,14 +61,16 @@ export function Sheet({ title, onClose, children, foot, filled = false }: SheetP
             </Words>
             {onClose ? <IconButton name="close" label="Close" onPress={onClose} /> : null}
           </View>
-          {filled ? (
-            children
-          ) : (
-            <ScrollView style={styles.scroll} contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">
-              {children}
-            </ScrollView>
-          )}
-          {foot ? <View style={[styles.foot, { borderColor: tones.line }]}>{foot}</View> : null}
+          <PadArea style={styles.area}>
+            {filled ? (
+              children
+            ) : (
+              <ScrollView style={styles.scroll} contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">
+                {children}
+              </ScrollView>
+            )}
+            {foot ? <View style={[styles.foot, { borderColor: tones.line }]}>{foot}</View> : null}
+          </PadArea>
         </Surface>
       </View>
     </Modal>
@@ -90,6 +93,7 @@ const styles = StyleSheet.create({
     borderBottomWidth: 1,
   },
   title: { flex: 1 },
+  area: { flexShrink: 1, minHeight: 0 },
   scroll: { flexShrink: 1 },
   body: { padding: 16, gap: 14 },
   foot: { flexDirection: 'row', gap: 10, padding: 12, borderTopWidth: 1, justifyContent: 'flex-end', flexWrap: 'wrap' },

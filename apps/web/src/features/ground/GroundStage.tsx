@@ -1,9 +1,7 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { useAppSelector } from '../../store';
 import { selectLive, selectRested } from '../../store/results';
-import { newId } from '../../sync/ids';
-import { useActions } from '../../sync/SyncProvider';
 import { Button, useDrawingRoom, useWide, Words } from '../../ui';
 import { StageFindings } from '../parts/Findings';
 import { SectionView } from '../parts/SectionView';
@@ -11,6 +9,8 @@ import { SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
 import { Benchmarks } from './Benchmarks';
 import { bookRows } from './bookRows';
+import { BookTable } from './BookTable';
+import { Entry } from './Entry';
 import { Loops } from './Loops';
 
 const GROUND_FINDINGS = ['ground'] as const;
@@ -21,28 +21,34 @@ export function GroundStage() {
   const room = useDrawingRoom();
   const lines = useAppSelector((state) => selectLive(state).lines.size);
   const book = useAppSelector((state) => selectRested(state).book);
-  const rows = useMemo(() => bookRows(book), [book]);
+  const rows = useMemo(() => bookRows(book, !wide), [book, wide]);
+  const below = wide ? book.setups.length > 0 ? <BookTable /> : <SketchView height={Math.floor(room * 0.46)} /> : null;
+  const [shooting, setShooting] = useState(false);
+  const entry = shooting ? <Entry onDone={() => setShooting(false)} /> : null;
   return (
     <StageLayout
       drawing={
         lines > 0 ? (
           <>
-            <SectionView height={wide ? Math.round(room * 0.54) : 220} handles={false} />
-            {wide ? <SketchView height={Math.floor(room * 0.46)} /> : null}
+            <SectionView height={wide ? Math.round(room * 0.54) : shooting ? 150 : 220} handles={false} />
+            {below}
           </>
         ) : (
-          <NoLine />
+          <>
+            <NoLine />
+            {below}
+          </>
         )
       }
       numbers={
         <>
+          {entry ?? <Shoot onShoot={() => setShooting(true)} />}
           <Benchmarks />
           <Loops />
           <StageFindings stages={GROUND_FINDINGS} />
         </>
       }
       rows={rows}
-      after={<NewSetup />}
     />
   );
 }
@@ -55,21 +61,13 @@ function NoLine() {
   );
 }
 
-function NewSetup() {
-  const dispatch = useAppDispatch();
-  const { edit } = useActions();
-  const setups = useAppSelector((state) => selectRested(state).book.setups);
+function Shoot({ onShoot }: { onShoot: () => void }) {
   const none = useAppSelector((state) => Object.keys(state.job.plan.benchmark).length === 0);
-  const begin = (): void => {
-    const id = newId();
-    const last = setups[setups.length - 1]?.setup.order ?? 0;
-    edit([{ op: 'put', item: { kind: 'setup', id, name: `Setup ${setups.length + 1}`, order: last + 1 } }]);
-    dispatch(sheetOpened({ sheet: 'shot', setup: id, corrects: undefined }));
-  };
+  const some = useAppSelector((state) => selectRested(state).book.setups.length > 0);
   return (
     <View style={styles.pad}>
-      <Button kind="main" icon="plus" onPress={begin} disabled={none}>
-        Set up the level
+      <Button kind="main" icon="plus" onPress={onShoot} disabled={none}>
+        {some ? 'Go on shooting' : 'Set up the level'}
       </Button>
       {none ? <Words tone="muted">First a benchmark to look back to.</Words> : null}
     </View>

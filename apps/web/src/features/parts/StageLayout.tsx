@@ -3,7 +3,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import type { LongRow } from '../../ui/rowLayout';
 import { LongList } from '../../ui/LongList';
 import { useTones } from '../../theme/ThemeProvider';
-import { SIDE, useWide } from '../../ui';
+import { PadArea, SIDE, useWide } from '../../ui';
 
 interface StageLayoutProps {
   drawing: ReactNode;
@@ -24,15 +24,15 @@ export function StageLayout({ drawing, numbers, rows, after }: StageLayoutProps)
     return (
       <View style={styles.wide}>
         <ScrollView style={styles.middle}>{drawing}</ScrollView>
-        <View style={[styles.side, { borderColor: tones.line, backgroundColor: tones.card }]}>{column}</View>
+        <PadArea style={[styles.side, { borderColor: tones.line, backgroundColor: tones.card }]}>{column}</PadArea>
       </View>
     );
   }
   return (
-    <View style={styles.phone}>
+    <PadArea style={styles.phone}>
       {drawing}
       <View style={[styles.scroll, { backgroundColor: tones.card }]}>{column}</View>
-    </View>
+    </PadArea>
   );
 }
 

@@ -1,0 +1,275 @@
+import type { Evaluation, NextShot } from '@alveus/core';
+import { knownElevation, nextShot, nextTurning } from '@alveus/core';
+import type { Edit, Shot, Target } from '@alveus/plan';
+import { Elevation, PastEnd, Reading } from '@alveus/plan';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectCommitted, selectLine, selectRun } from '../../store/results';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { useTones } from '../../theme/ThemeProvider';
+import { Button, Choice, Field, IconButton, useKeysWithin, Words } from '../../ui';
+import { MeasureField, Picker, usePrint, useUnits } from '../../ui/measured';
+import { useBenchmarkChoices, useNodeChoices, useRunChoices } from '../parts/choices';
+import { targetWords } from '../parts/targets';
+import type { On } from './shot';
+import { fromA, likelyTarget } from './shot';
+
+/** How far apart ground is shot along a run before a tape was read, m. */
+const STEP = { feet: 25 * 0.3048, inches: 25 * 0.3048, metric: 10 } as const;
+
+/** Letters that say what the rod stands on, before a reading is begun. */
+const LETTERS: Readonly<Record<string, On>> = { r: 'run', n: 'node', t: 'turning', b: 'benchmark' };
+
+/** Readings one after another: the place is guessed, and a reading and Enter are all that is typed. */
+export function Entry({ onDone }: { onDone: () => void }) {
+  const evaluation = useAppSelector(selectCommitted);
+  const line = useAppSelector(selectLine);
+  const { system } = useUnits();
+  const guess = useMemo(() => nextShot(evaluation, line, STEP[system]), [evaluation, line, system]);
+  const last = useMemo(() => lastShot(evaluation), [evaluation]);
+  if (!guess) return null;
+  return (
+    // What was said otherwise than guessed is for one reading.
+    <NextReading key={last?.id ?? ''} evaluation={evaluation} guess={guess} last={last} onDone={onDone} />
+  );
+}
+
+const lastShot = ({ book }: Evaluation): Shot | undefined =>
+  book.setups.findLast(({ shots }) => shots.length > 0)?.shots.at(-1);
+
+interface NextReadingProps {
+  evaluation: Evaluation;
+  guess: NextShot;
+  last: Shot | undefined;
+  onDone: () => void;
+}
+
+function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
+  const { plan, book, runs, lineage } = evaluation;
+  const { edit } = useActions();
+  const dispatch = useAppDispatch();
+  const tones = useTones();
+  const print = usePrint();
+  const { system } = useUnits();
+  const here = useAppSelector(selectRun);
+  const [shot, setShot] = useState(guess);
+  const [reading, setReading] = useState<number>();
+  const { setup, sight, target } = shot;
+  const by = last?.reading.by ?? 'rod';
+  const standing = book.setups[book.setups.length - 1];
+  const from = setup === undefined ? undefined : book.setups.find((one) => one.setup.id === setup);
+
+  const stand = (on: On | 'back'): void => {
+    if (on === 'back') return setShot(guess);
+    const guessed = guess.sight === 'fore' && guess.target.on === on ? guess.target : undefined;
+    const likely = on === 'turning' ? nextTurning(book) : likelyTarget(on, { plan, runs, here, sight: 'fore' });
+    setShot({ setup: standing?.setup.id, sight: 'fore', target: guessed ?? likely });
+  };
+  const move = (to: Target): void => setShot({ ...shot, target: to });
+  const known = sight === 'back' ? knownElevation(target, plan, book) : undefined;
+  const length = target.on === 'run' ? (runs.get(target.run)?.length ?? 0) : 0;
+  const placed = target.on !== 'run' || (Number.isFinite(target.at) && target.at > 0 && target.at < length);
+  const named = target.on !== 'turning' || target.name.trim() !== '';
+  const ready = reading !== undefined && placed && named;
+  const keep = (): void => {
+    if (!ready) return;
+    const own = setup ?? newId();
+    const order = Math.max(0, ...book.setups.map((one) => one.setup.order)) + 1;
+    const name = `Setup ${book.setups.length + 1}`;
+    const edits: Edit[] = setup === undefined ? [{ op: 'put', item: { kind: 'setup', id: own, name, order } }] : [];
+    const turn = Math.max(0, ...Object.values(plan.shot).map((one) => (one.setup === own ? one.order : 0))) + 1;
+    const item: Shot = {
+      kind: 'shot',
+      id: newId(),
+      setup: own,
+      order: turn,
+      sight,
+      target: fromA(target.on === 'turning' ? { ...target, name: target.name.trim() } : target, runs),
+      reading: { by, value: reading },
+      note: '',
+    };
+    edit([...edits, { op: 'put', item }]);
+  };
+  const box = useKeysWithin((event) => {
+    const to = LETTERS[event.key.toLowerCase()];
+    // A letter before a reading is begun; in one it would be a unit.
+    if (!to || event.ctrlKey || event.metaKey || !(event.target instanceof HTMLInputElement)) return;
+    if (event.target.value !== '' || !options.some((one) => one.value === to)) return;
+    event.preventDefault();
+    stand(to);
+  });
+  const on: On | 'back' = sight === 'back' ? 'back' : target.on;
+  const options = optionsOf(evaluation, guess);
+  return (
+    <View style={styles.entry} role="group" aria-label="The next reading">
+      <View style={[styles.head, { borderColor: tones.line }]}>
+        <View style={styles.grow}>
+          <Words strong size="large" heading={2}>
+            {from?.height === undefined
+              ? `${from?.setup.name ?? `Setup ${book.setups.length + 1}`}: look back`
+              : `${from.setup.name}: instrument at ${print(from.height, 'elevation')}`}
+          </Words>
+          {last ? <Last shot={last} evaluation={evaluation} /> : null}
+        </View>
+        <IconButton name="check" label="Done with readings" onPress={onDone} />
+      </View>
+      <View style={styles.fields}>
+        {options.length > 1 ? (
+          <Choice bare label="The rod stands on" options={options} value={on} onChange={stand} />
+        ) : null}
+        <View ref={box} style={styles.row}>
+          <Standing sight={sight} target={target} onMove={move} length={length} />
+          <MeasureField
+            key={on}
+            label={sight === 'back' ? `Back to ${targetWords(target, plan, system, lineage)}` : 'Rod reading'}
+            quantity="elevation"
+            value={reading}
+            onChange={setReading}
+            onValid={(valid) => (valid ? undefined : setReading(undefined))}
+            optional
+            limit={by === 'rod' ? Reading.options[0].shape.value : Elevation}
+            hint={foundWords(by, sight, known ?? from?.height, reading, (value) => print(value, 'elevation'))}
+            onSubmit={keep}
+            focus
+          />
+        </View>
+        <View style={styles.row}>
+          <Button kind="main" onPress={keep} disabled={!ready} style={styles.grow}>
+            Keep it
+          </Button>
+          {standing ? (
+            <Button
+              onPress={() => dispatch(sheetOpened({ sheet: 'shot', setup: standing.setup.id, corrects: undefined }))}
+            >
+              More
+            </Button>
+          ) : null}
+        </View>
+      </View>
+    </View>
+  );
+}
+
+/** As level books have them. */
+const ON_LABELS: Record<On, string> = {
+  run: 'Along run',
+  node: 'Structure',
+  turning: 'TP',
+  benchmark: 'BM',
+};
+
+/** What the rod can stand on. Before the level has looked back there is nothing else to do. */
+function optionsOf({ plan, runs, book }: Evaluation, guess: NextShot): { value: On | 'back'; label: string }[] {
+  const ahead: On[] = [...(runs.size > 0 ? (['run', 'node'] as const) : []), 'turning', 'benchmark'];
+  const fore = ahead.map((value) => ({ value, label: ON_LABELS[value] }));
+  if (guess.sight === 'fore') return fore;
+  const back = { value: 'back' as const, label: `Back, ${targetName(guess.target, plan)}` };
+  const stands = book.setups[book.setups.length - 1]?.height !== undefined;
+  return stands && guess.setup === undefined ? [back, ...fore] : [back];
+}
+
+function targetName(target: Target, plan: Evaluation['plan']): string {
+  if (target.on === 'benchmark') return plan.benchmark[target.benchmark]?.name ?? 'a benchmark';
+  return target.on === 'turning' ? target.name : 'what is known';
+}
+
+/** What the reading gives. */
+function foundWords(
+  by: Shot['reading']['by'],
+  sight: Shot['sight'],
+  level: number | undefined,
+  reading: number | undefined,
+  say: (value: number) => string,
+): string | undefined {
+  if (reading === undefined || level === undefined) return undefined;
+  if (by === 'direct') return undefined;
+  return sight === 'back' ? `Instrument at ${say(level + reading)}` : `Elevation ${say(level - reading)}`;
+}
+
+/** The reading before: what it gave stays in view. */
+function Last({ shot, evaluation }: { shot: Shot; evaluation: Evaluation }) {
+  const print = usePrint();
+  const { system } = useUnits();
+  const found = evaluation.book.elevations.get(shot.id)?.adjusted;
+  const { plan, lineage } = evaluation;
+  return (
+    <View role="status">
+      <Words size="small" tone="muted">
+        {`${targetWords(shot.target, plan, system, lineage)}: `}
+        <Words size="small" strong>
+          {found === undefined ? '—' : print(found, 'elevation')}
+        </Words>
+      </Words>
+    </View>
+  );
+}
+
+interface StandingProps {
+  sight: Shot['sight'];
+  target: Target;
+  onMove: (to: Target) => void;
+  /** Of the run that is measured along, m. */
+  length: number;
+}
+
+/** Which run and how far up it, which structure, turning point or benchmark. */
+function Standing({ sight, target, onMove, length }: StandingProps) {
+  const runs = useRunChoices();
+  const nodes = useNodeChoices();
+  const benchmarks = useBenchmarkChoices();
+  switch (target.on) {
+    case 'run':
+      return (
+        <>
+          <View style={styles.half}>
+            <Picker
+              label="Run"
+              {...runs}
+              value={target.run}
+              onChange={(run) => onMove({ on: 'run', run } as unknown as Target)}
+            />
+          </View>
+          <View style={styles.half}>
+            <MeasureField
+              key={target.run}
+              label="Tape"
+              quantity="distance"
+              value={target.at}
+              limit={PastEnd}
+              onChange={(at) => onMove({ ...target, at: at as never })}
+              check={(at) => (at < length ? undefined : 'Beyond the end of the run.')}
+            />
+          </View>
+        </>
+      );
+    case 'node':
+      return (
+        <Picker label="Structure" {...nodes} value={target.node} onChange={(node) => onMove({ ...target, node })} />
+      );
+    case 'turning':
+      // What it looks back to has its name already.
+      return sight === 'back' ? null : (
+        <Field label="Name" value={target.name} onChange={(name) => onMove({ on: 'turning', name })} />
+      );
+    case 'benchmark':
+      return benchmarks.length > 1 ? (
+        <Picker
+          label="Benchmark"
+          options={benchmarks}
+          value={target.benchmark}
+          onChange={(benchmark) => onMove({ on: 'benchmark', benchmark })}
+        />
+      ) : null;
+  }
+}
+
+const styles = StyleSheet.create({
+  entry: { flex: 1 },
+  head: { flexDirection: 'row', alignItems: 'center', paddingLeft: 12, borderBottomWidth: 1 },
+  fields: { padding: 12, paddingTop: 8, gap: 8 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'flex-start' },
+  grow: { flex: 1 },
+  half: { flex: 1, minWidth: 140 },
+});

@@ -1,0 +1,78 @@
+import type { ReactNode } from 'react';
+import { createContext, useCallback, useContext, useEffect, useRef, useState } from 'react';
+import type { StyleProp, ViewStyle } from 'react-native';
+import { useWindowDimensions, View } from 'react-native';
+import { Pad } from './Pad';
+
+/** Whether measurements are typed on the pad: it stands in for the keyboard of the device, which stays away. */
+const PadWanted = createContext(false);
+
+export const usePadWanted = (): boolean => useContext(PadWanted);
+
+/** Fields of measurements are known by it. */
+export const MEASURE = 'measure';
+
+/** Where the pad would leave no room for what is typed, the device's own keyboard does. */
+const LEAST_HEIGHT = 600;
+
+/** For fingers: a mouse has a keyboard beside it. */
+const FINGERS = typeof matchMedia === 'function' && matchMedia('(pointer: coarse)').matches;
+
+/** Shows the pad under what is in it, as long as one of its measurements has the focus. */
+export function PadArea({ children, style }: { children: ReactNode; style?: StyleProp<ViewStyle> }) {
+  const { height } = useWindowDimensions();
+  const [letters, setLetters] = useState(false);
+  const [typing, setTyping] = useState(false);
+  const wanted = FINGERS && height >= LEAST_HEIGHT && !letters;
+  useEffect(() => {
+    if (typing) document.activeElement?.scrollIntoView({ block: 'nearest' });
+  }, [typing]);
+  const pressed = useRef(false);
+  const look = useCallback((): void => {
+    // What is pressed must not move away under the finger: it is looked when that is lifted.
+    if (pressed.current) return;
+    const field = document.activeElement;
+    const measure = field instanceof HTMLElement && MEASURE in field.dataset;
+    setTyping(measure);
+    // The letters were for one field.
+    if (!measure) setLetters(false);
+  }, []);
+  useEffect(() => {
+    if (!FINGERS) return undefined;
+    const press = (): void => {
+      pressed.current = true;
+    };
+    const lift = (): void => {
+      pressed.current = false;
+      // After the click that comes of it.
+      setTimeout(look, 50);
+    };
+    document.addEventListener('pointerdown', press, true);
+    document.addEventListener('pointerup', lift, true);
+    document.addEventListener('pointercancel', lift, true);
+    return () => {
+      document.removeEventListener('pointerdown', press, true);
+      document.removeEventListener('pointerup', lift, true);
+      document.removeEventListener('pointercancel', lift, true);
+    };
+  }, [look]);
+  if (!FINGERS) return <View style={style}>{children}</View>;
+  const useLetters = (): void => {
+    const field = document.activeElement as HTMLElement | null;
+    setLetters(true);
+    // Only what gets the focus anew brings up the keyboard.
+    setTimeout(() => {
+      field?.blur();
+      field?.focus();
+    });
+  };
+  return (
+    <PadWanted value={wanted}>
+      {/* What has the focus is known once it has moved. */}
+      <View style={style} onFocus={() => setTimeout(look)} onBlur={() => setTimeout(look)}>
+        {children}
+        {wanted && typing ? <Pad onLetters={useLetters} /> : null}
+      </View>
+    </PadWanted>
+  );
+}

@@ -1,0 +1,80 @@
+import type { ReactNode } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useTones } from '../theme/ThemeProvider';
+import { useKeysWithin } from './useKeysWithin';
+import { Words } from './Words';
+
+export interface Column<Row> {
+  readonly name: string;
+  /** Share of the width. */
+  readonly wide: number;
+  readonly cell: (row: Row) => ReactNode;
+}
+
+interface TableProps<Row> {
+  label: string;
+  columns: readonly Column<Row>[];
+  rows: readonly Row[];
+  keyOf: (row: Row) => string;
+}
+
+/**
+ * Figures in rows and columns. Where cells are fields, up, down and Enter go to the same column of the next row, as in
+ * a book that is filled in line by line.
+ */
+export function Table<Row>({ label, columns, rows, keyOf }: TableProps<Row>) {
+  const tones = useTones();
+  const box = useKeysWithin(goAlong);
+  return (
+    <View ref={box} role="table" aria-label={label}>
+      <View role="row" style={[styles.row, { borderColor: tones.line, backgroundColor: tones.page }]}>
+        {columns.map(({ name, wide }) => (
+          <View key={name} role="columnheader" style={[styles.cell, { flex: wide }]}>
+            <Words size="small" strong tone="muted">
+              {name}
+            </Words>
+          </View>
+        ))}
+      </View>
+      {rows.map((row) => (
+        <View key={keyOf(row)} role="row" style={[styles.row, { borderColor: tones.line }]}>
+          {columns.map(({ name, wide, cell }) => (
+            <View key={name} role="cell" style={[styles.cell, { flex: wide }]}>
+              {cell(row)}
+            </View>
+          ))}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+const STEPS: Readonly<Record<string, number>> = { ArrowUp: -1, ArrowDown: 1, Enter: 1 };
+
+/** To the field of the same column in the nearest row that has one. */
+function goAlong(event: KeyboardEvent): void {
+  const step = STEPS[event.key];
+  const { target, currentTarget: table } = event;
+  if (step === undefined || !(target instanceof HTMLInputElement) || !(table instanceof HTMLElement)) return;
+  const cell = target.closest('[role=cell]');
+  const rows = [...table.querySelectorAll('[role=row]')];
+  const own = target.closest('[role=row]');
+  if (!cell || !own) return;
+  const column = [...own.children].indexOf(cell);
+  for (let at = rows.indexOf(own) + step; at > 0 && at < rows.length; at += step) {
+    const field = rows[at]?.children[column]?.querySelector('input');
+    if (!field) continue;
+    if (event.key !== 'Enter') event.preventDefault();
+    // Enter is the field's own first.
+    setTimeout(() => {
+      field.focus();
+      field.select();
+    });
+    return;
+  }
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', borderBottomWidth: 1, minHeight: 40, alignItems: 'center' },
+  cell: { paddingHorizontal: 6, paddingVertical: 3 },
+});
