@@ -117,6 +117,11 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
   await shoot(hands, '6.00', { kind: 'TP', name: 'TP1' });
   // Instrument at 103.00: 40 ft up, rod 6.50, is 96.50; TP2, rod 4.00, is 99.00.
   await shoot(hands, '4.00');
+  // Where the tape is not understood nothing is kept at the place that was guessed.
+  await fill(page, /^Tape/, '400');
+  await fill(page, /^Rod reading/, '6.50');
+  await expect(page.getByText('Beyond the end of the run.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
   await shoot(hands, '6.50', { at: '40' });
   await shoot(hands, '4.00', { kind: 'TP', name: 'TP2' });
   // Instrument at 104.00: the top, rod 6.00, is 98.00. The benchmark, rod 3.99, closes 0.01 high.
@@ -214,6 +219,37 @@ async function drawsABranch(hands: Hands, app: App): Promise<void> {
 
 test('a loop of three setups is shot, one reading is corrected, and the profile moves with it', ({ page, app }) =>
   shootsALoop(touch(page), app));
+test('with gloves: measurements are typed on a pad of large keys, and letters where they are wanted', async ({
+  page,
+  app,
+}) => {
+  await newJob(page, app, 'Gloves');
+  await go(page, 'Ground');
+  await tap(page, 'Benchmark');
+  await fill(page, /^Elevation/, '100');
+  await tap(page, 'Keep it');
+  await tap(page, 'Set up the level');
+  const pad = page.getByRole('group', { name: 'Digits' });
+  const press = async (keys: readonly string[]): Promise<void> => {
+    for (const key of keys) await pad.getByRole('button', { name: key, exact: true }).tap();
+  };
+  const field = page.getByLabel(/^(Back to|Rod reading)/);
+  // 5 ft 3 in, with a digit too many that is taken back.
+  await press(['5', 'feet', '3', '4', 'Delete the last', 'inches']);
+  await expect(field).toHaveValue('5′3″');
+  await press(['Enter']);
+  await expect(page.getByRole('heading', { name: 'Setup 1: instrument at 105.25 ft' })).toBeVisible();
+  // The next reading is waited for, and the keyboard of the device stays away until its letters are wanted.
+  await expect(field).toBeFocused();
+  await expect(field).toHaveAttribute('inputmode', 'none');
+  await press(['1', '.', '5', 'Letters']);
+  await expect(pad).toHaveCount(0);
+  await expect(field).toBeFocused();
+  await expect(field).toHaveAttribute('inputmode', 'text');
+  await page.keyboard.type(' m');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').getByText('100.33 ft')).toBeVisible();
+});
 test('a level book of 40 shots takes little more than its digits', async ({ page, app }) => {
   await newJob(page, app, 'Long yard');
   await typeLine(

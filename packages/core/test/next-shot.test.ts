@@ -78,7 +78,7 @@ class Crew {
 
   run(name: string, at: number): Target {
     const run = Object.values(this.plan.run).find((one) => one.name === name);
-    return { on: 'run', run: run?.id ?? '', at: ft(at) as never };
+    return { on: 'run', run: run?.id ?? '', at: ft(at) };
   }
 }
 

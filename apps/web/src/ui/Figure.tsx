@@ -30,7 +30,8 @@ export const Figure = memo(function Figure({
       <Words size="small" tone="muted" lines={1}>
         {label}
       </Words>
-      <Words size={size} strong lines={1}>
+      {/* A figure is never cut: what is too long goes on in the next line. */}
+      <Words size={size} strong>
         {children}
       </Words>
       <Unseen>{said}</Unseen>

@@ -6,7 +6,7 @@ import { useBackCloses } from './back';
 import { IconButton } from './Button';
 import { PadArea } from './PadArea';
 import { useCovered } from './useCovered';
-import { useWide } from './useWide';
+import { useArrangement } from './useWide';
 import { Words } from './Words';
 
 interface SheetProps {
@@ -26,7 +26,7 @@ interface SheetProps {
  */
 export function Sheet({ title, onClose, children, foot, filled = false }: SheetProps) {
   const tones = useTones();
-  const wide = useWide();
+  const wide = useArrangement() !== 'above';
   const covered = useCovered();
   useBackCloses(onClose);
   return (
@@ -83,7 +83,7 @@ const styles = StyleSheet.create({
   sheet: { borderWidth: 1, maxHeight: '88%' },
   sheetPhone: { borderTopLeftRadius: 14, borderTopRightRadius: 14 },
   sheetFilled: { height: '88%' },
-  sheetWide: { width: 440, height: '100%', maxHeight: '100%' },
+  sheetWide: { width: 440, maxWidth: '100%', height: '100%', maxHeight: '100%' },
   head: {
     flexDirection: 'row',
     alignItems: 'center',

@@ -61,9 +61,12 @@ export function Tabs<T extends string>({ label, tabs, value, onChange, upright }
           },
         ]}
       >
-        <Icon name={tab.icon} color={chosen ? tones.water : tones.muted} />
+        <View style={styles.marks}>
+          <Icon name={tab.icon} color={chosen ? tones.water : tones.muted} />
+          {upright || !tab.mark.icon ? null : <Icon name={tab.mark.icon} size={16} color={tones[tab.mark.tone]} />}
+        </View>
         <View>
-          <Words strong={chosen} size={upright ? 'large' : 'body'}>
+          <Words strong={chosen} size={upright ? 'large' : 'small'}>
             {tab.label}
           </Words>
           {upright ? (
@@ -74,7 +77,6 @@ export function Tabs<T extends string>({ label, tabs, value, onChange, upright }
             <Unseen>{`, ${tab.state}`}</Unseen>
           )}
         </View>
-        {upright || !tab.mark.icon ? null : <Icon name={tab.mark.icon} size={16} color={tones[tab.mark.tone]} />}
       </Tap>
     );
   });
@@ -105,12 +107,14 @@ export function Tabs<T extends string>({ label, tabs, value, onChange, upright }
 const styles = StyleSheet.create({
   strip: { flexGrow: 0, flexShrink: 0, borderBottomWidth: 1 },
   tabs: { flexDirection: 'row', flexGrow: 1 },
+  marks: { flexDirection: 'row', gap: 2 },
   tab: {
-    flexDirection: 'row',
     alignItems: 'center',
     justifyContent: 'center',
-    gap: 6,
-    paddingHorizontal: 14,
+    gap: 2,
+    minWidth: 60,
+    minHeight: 58,
+    paddingHorizontal: 6,
     borderBottomWidth: 4,
     borderRadius: 0,
     flexGrow: 1,

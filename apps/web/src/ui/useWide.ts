@@ -2,14 +2,40 @@ import { useCallback, useState } from 'react';
 import type { LayoutChangeEvent } from 'react-native';
 import { useWindowDimensions } from 'react-native';
 
+/**
+ * Where the drawing, its numbers and the stages stand. `wide`: side by side, all three. `beside`: a window too low for
+ * the drawing over its numbers (a phone on its side, a page that is zoomed) has them side by side under the stages.
+ * `above`: the drawing over the numbers.
+ */
+export type Arrangement = 'wide' | 'beside' | 'above';
+
+/** Lower than this there is no room for a drawing over anything, px. */
+const LOW = 560;
+/** Narrower than this there is none beside it. */
+const NARROW = 560;
+
+export function useArrangement(): Arrangement {
+  const { width, height } = useWindowDimensions();
+  if (height < LOW) return width >= NARROW ? 'beside' : 'above';
+  return width >= 1000 ? 'wide' : 'above';
+}
+
 /** Whether there is room for the drawing, its numbers and the stages side by side. */
 export function useWide(): boolean {
-  return useWindowDimensions().width >= 1000;
+  return useArrangement() === 'wide';
+}
+
+/** Whether the drawing over its numbers would take all there is: then it scrolls with them. */
+export function useLow(): boolean {
+  return useWindowDimensions().height < LOW;
 }
 
 /** Widths of what stands beside a wide drawing: the stages, and the numbers. */
 export const RAIL = 148;
 export const SIDE = 420;
+
+/** Width of the numbers beside a drawing in a low window. */
+export const besideWidth = (whole: number): number => Math.max(280, Math.min(SIDE, Math.round(whole * 0.48)));
 
 /**
  * The width of a drawing. Until it is laid out, what it most likely will be: then it need not be drawn twice.
@@ -18,7 +44,9 @@ export const SIDE = 420;
  */
 export function useDrawingWidth(): readonly [width: number, onLayout: (event: LayoutChangeEvent) => void] {
   const { width: whole } = useWindowDimensions();
-  const [width, setWidth] = useState(useWide() ? whole - RAIL - SIDE : whole);
+  const arrangement = useArrangement();
+  const likely = { wide: whole - RAIL - SIDE, beside: whole - besideWidth(whole), above: whole }[arrangement];
+  const [width, setWidth] = useState(likely);
   const onLayout = useCallback(({ nativeEvent: { layout } }: LayoutChangeEvent) => {
     // Out of sight it has none.
     if (layout.width > 0) setWidth(layout.width);
@@ -29,7 +57,19 @@ export function useDrawingWidth(): readonly [width: number, onLayout: (event: La
 /** Height of the bar over a screen. */
 export const BAR = 57;
 
-/** Height that the two drawings of a wide stage share, under the bar at the top. */
-export function useDrawingRoom(): number {
-  return Math.max(560, useWindowDimensions().height - BAR);
+/** Height of the stages in a row, over the rest. */
+const STRIP = 62;
+
+/**
+ * Height of a drawing.
+ * @param share of what is there, where all stands side by side
+ * @param above px, where it stands over its numbers
+ */
+export function useDrawingHeight(share: number, above: number): number {
+  const { height } = useWindowDimensions();
+  const arrangement = useArrangement();
+  const room = height - BAR;
+  if (arrangement === 'wide') return Math.round(room * share);
+  if (arrangement === 'beside') return Math.max(170, room - STRIP);
+  return height < LOW ? Math.min(above, Math.max(150, Math.round(room * 0.7))) : above;
 }

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectLine, selectPlace } from '../../store/results';
-import { Button, Heading, useDrawingRoom, useWide, Words } from '../../ui';
+import { Button, Heading, useDrawingHeight, useWide, Words } from '../../ui';
 import { StageFindings } from '../parts/Findings';
 import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
@@ -15,7 +15,8 @@ import { StationFigures } from './StationFigures';
 /** Is there enough fall? */
 export function GradeStage() {
   const wide = useWide();
-  const room = useDrawingRoom();
+  const section = useDrawingHeight(0.54, 276);
+  const trench = useDrawingHeight(0.46, 0);
   const begun = useAppSelector((state) => selectPlace(state) !== undefined);
   const order = useAppSelector((state) => selectLine(state)?.order);
   const rows = useMemo(
@@ -27,8 +28,8 @@ export function GradeStage() {
     <StageLayout
       drawing={
         <>
-          <SectionView height={wide ? Math.round(room * 0.54) : 276} handles />
-          {wide ? <TrenchView height={Math.floor(room * 0.46)} /> : null}
+          <SectionView height={section} handles />
+          {wide ? <TrenchView height={trench} /> : null}
         </>
       }
       numbers={

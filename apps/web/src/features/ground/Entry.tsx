@@ -56,12 +56,16 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
   const here = useAppSelector(selectRun);
   const [shot, setShot] = useState(guess);
   const [reading, setReading] = useState<number>();
+  /** Whether what stands in the field now is what was understood last. */
+  const [understood, setUnderstood] = useState(true);
+  const [taped, setTaped] = useState(true);
   const { setup, sight, target } = shot;
   const by = last?.reading.by ?? 'rod';
   const standing = book.setups[book.setups.length - 1];
   const from = setup === undefined ? undefined : book.setups.find((one) => one.setup.id === setup);
 
   const stand = (on: On | 'back'): void => {
+    setTaped(true);
     if (on === 'back') return setShot(guess);
     const guessed = guess.sight === 'fore' && guess.target.on === on ? guess.target : undefined;
     const likely = on === 'turning' ? nextTurning(book) : likelyTarget(on, { plan, runs, here, sight: 'fore' });
@@ -72,7 +76,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
   const length = target.on === 'run' ? (runs.get(target.run)?.length ?? 0) : 0;
   const placed = target.on !== 'run' || (Number.isFinite(target.at) && target.at > 0 && target.at < length);
   const named = target.on !== 'turning' || target.name.trim() !== '';
-  const ready = reading !== undefined && placed && named;
+  const ready = reading !== undefined && understood && taped && placed && named;
   const keep = (): void => {
     if (!ready) return;
     const own = setup ?? newId();
@@ -120,17 +124,19 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
           <Choice bare label="The rod stands on" options={options} value={on} onChange={stand} />
         ) : null}
         <View ref={box} style={styles.row}>
-          <Standing sight={sight} target={target} onMove={move} length={length} />
+          <Standing sight={sight} target={target} onMove={move} onTaped={setTaped} length={length} />
           <MeasureField
             key={on}
             label={sight === 'back' ? `Back to ${targetWords(target, plan, system, lineage)}` : 'Rod reading'}
             quantity="elevation"
             value={reading}
             onChange={setReading}
-            onValid={(valid) => (valid ? undefined : setReading(undefined))}
+            onValid={setUnderstood}
             optional
             limit={by === 'rod' ? Reading.options[0].shape.value : Elevation}
-            hint={foundWords(by, sight, known ?? from?.height, reading, (value) => print(value, 'elevation'))}
+            hint={foundWords(by, sight, known ?? from?.height, understood ? reading : undefined, (value) =>
+              print(value, 'elevation'),
+            )}
             onSubmit={keep}
             focus
           />
@@ -210,12 +216,14 @@ interface StandingProps {
   sight: Shot['sight'];
   target: Target;
   onMove: (to: Target) => void;
+  /** Told whether what stands as the tape is understood. */
+  onTaped: (understood: boolean) => void;
   /** Of the run that is measured along, m. */
   length: number;
 }
 
 /** Which run and how far up it, which structure, turning point or benchmark. */
-function Standing({ sight, target, onMove, length }: StandingProps) {
+function Standing({ sight, target, onMove, onTaped, length }: StandingProps) {
   const runs = useRunChoices();
   const nodes = useNodeChoices();
   const benchmarks = useBenchmarkChoices();
@@ -239,6 +247,7 @@ function Standing({ sight, target, onMove, length }: StandingProps) {
               value={target.at}
               limit={PastEnd}
               onChange={(at) => onMove({ ...target, at: at as never })}
+              onValid={onTaped}
               check={(at) => (at < length ? undefined : 'Beyond the end of the run.')}
             />
           </View>

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectLive, selectRested } from '../../store/results';
-import { Button, useDrawingRoom, useWide, Words } from '../../ui';
+import { Button, useDrawingHeight, useWide, Words } from '../../ui';
 import { StageFindings } from '../parts/Findings';
 import { SectionView } from '../parts/SectionView';
 import { SketchView } from '../parts/SketchView';
@@ -18,19 +18,20 @@ const GROUND_FINDINGS = ['ground'] as const;
 /** How high is everything? The level book, and the ground it gives. */
 export function GroundStage() {
   const wide = useWide();
-  const room = useDrawingRoom();
   const lines = useAppSelector((state) => selectLive(state).lines.size);
   const book = useAppSelector((state) => selectRested(state).book);
   const rows = useMemo(() => bookRows(book, !wide), [book, wide]);
-  const below = wide ? book.setups.length > 0 ? <BookTable /> : <SketchView height={Math.floor(room * 0.46)} /> : null;
+  const sketch = useDrawingHeight(0.46, 0);
+  const below = wide ? book.setups.length > 0 ? <BookTable /> : <SketchView height={sketch} /> : null;
   const [shooting, setShooting] = useState(false);
+  const section = useDrawingHeight(0.54, shooting ? 150 : 220);
   const entry = shooting ? <Entry onDone={() => setShooting(false)} /> : null;
   return (
     <StageLayout
       drawing={
         lines > 0 ? (
           <>
-            <SectionView height={wide ? Math.round(room * 0.54) : shooting ? 150 : 220} handles={false} />
+            <SectionView height={section} handles={false} />
             {below}
           </>
         ) : (

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import type { LongRow } from '../../ui/rowLayout';
 import { LongList } from '../../ui/LongList';
 import { useTones } from '../../theme/ThemeProvider';
-import { PadArea, SIDE, useWide } from '../../ui';
+import { besideWidth, PadArea, SIDE, useArrangement, useLow } from '../../ui';
 
 interface StageLayoutProps {
   drawing: ReactNode;
@@ -15,22 +15,39 @@ interface StageLayoutProps {
   after?: ReactNode;
 }
 
-/** Phone: the drawing above, the numbers under the thumb. Wide: the drawing in the middle, the numbers at the right. */
+/** Phone: the drawing above, the numbers under the thumb. Wide or low: the drawing in the middle, the numbers at the right. */
 export function StageLayout({ drawing, numbers, rows, after }: StageLayoutProps) {
   const tones = useTones();
-  const wide = useWide();
-  const column = <LongList before={numbers} rows={rows ?? []} after={after} />;
-  if (wide) {
+  const arrangement = useArrangement();
+  const low = useLow();
+  const { width } = useWindowDimensions();
+  const above = arrangement === 'above';
+  const column = (
+    <LongList
+      before={
+        <>
+          {above && low ? drawing : null}
+          {numbers}
+        </>
+      }
+      rows={rows ?? []}
+      after={after}
+    />
+  );
+  if (!above) {
+    const side = { width: arrangement === 'wide' ? SIDE : besideWidth(width) };
     return (
       <View style={styles.wide}>
         <ScrollView style={styles.middle}>{drawing}</ScrollView>
-        <PadArea style={[styles.side, { borderColor: tones.line, backgroundColor: tones.card }]}>{column}</PadArea>
+        <PadArea style={[styles.side, side, { borderColor: tones.line, backgroundColor: tones.card }]}>
+          {column}
+        </PadArea>
       </View>
     );
   }
   return (
     <PadArea style={styles.phone}>
-      {drawing}
+      {low ? null : drawing}
       <View style={[styles.scroll, { backgroundColor: tones.card }]}>{column}</View>
     </PadArea>
   );
@@ -39,7 +56,7 @@ export function StageLayout({ drawing, numbers, rows, after }: StageLayoutProps)
 const styles = StyleSheet.create({
   wide: { flex: 1, flexDirection: 'row' },
   middle: { flex: 1 },
-  side: { width: SIDE, flexGrow: 0, borderLeftWidth: 1 },
+  side: { flexGrow: 0, borderLeftWidth: 1 },
   phone: { flex: 1 },
   scroll: { flex: 1, minHeight: 0 },
 });

@@ -1,6 +1,6 @@
 import { useAppSelector } from '../../store';
 import { selectPlace } from '../../store/results';
-import { FigureGrid, useDrawingRoom, useWide } from '../../ui';
+import { FigureGrid, useDrawingHeight } from '../../ui';
 import { Empty } from '../parts/Empty';
 import { LiveFigure } from '../parts/Figure';
 import { StageFindings } from '../parts/Findings';
@@ -16,16 +16,16 @@ const TRENCH_FINDINGS = ['trench'] as const;
 
 /** How deep, and what goes round the pipe? */
 export function TrenchStage() {
-  const wide = useWide();
-  const room = useDrawingRoom();
+  const section = useDrawingHeight(0.38, 156);
+  const trench = useDrawingHeight(0.62, 280);
   const begun = useAppSelector((state) => selectPlace(state) !== undefined);
   if (!begun) return <Empty />;
   return (
     <StageLayout
       drawing={
         <>
-          <SectionView height={wide ? Math.round(room * 0.38) : 156} handles={false} />
-          <TrenchView height={wide ? Math.floor(room * 0.62) : 280} />
+          <SectionView height={section} handles={false} />
+          <TrenchView height={trench} />
         </>
       }
       numbers={

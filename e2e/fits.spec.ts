@@ -1,0 +1,50 @@
+import { DEMO } from '../tools/lib/paths';
+import { expect, station, tap, test } from './app';
+
+/** Windows of every shape: what is worked with stays in reach, and no figure is cut. */
+
+const SHAPES = [
+  { name: 'a phone', width: 390, height: 844 },
+  { name: 'a phone on its side', width: 844, height: 390 },
+  { name: 'a narrow phone', width: 320, height: 568 },
+  { name: 'a page that is zoomed to 200 %', width: 640, height: 400 },
+  { name: 'a narrow page that is zoomed far', width: 320, height: 256 },
+] as const;
+
+for (const { name, width, height } of SHAPES)
+  test(`on ${name} every stage has room for its numbers, and no figure is cut`, async ({ page, app }) => {
+    page.setDefaultTimeout(15_000);
+    await page.setViewportSize({ width, height });
+    await page.goto(app.url);
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+    await chooser.setFiles(DEMO);
+    await tap(page, 'Menu');
+    await page.getByRole('radio', { name: 'Feet and inches', exact: true }).click();
+    await tap(page, 'Close');
+    for (const stage of ['Site', 'Ground', 'Trench', 'Order', 'Grade']) {
+      await page.getByRole('tab', { name: new RegExp(`^${stage}`) }).click();
+      await expect(page.getByRole('tab', { name: new RegExp(`^${stage}`) })).toBeInViewport({ ratio: 0.95 });
+      // What scrolls under the stages is tall enough to be read in.
+      const room = await page
+        .getByRole('main')
+        .evaluate((main) =>
+          Math.max(
+            ...[...main.querySelectorAll('*')]
+              .filter((one) => /auto|scroll/.test(getComputedStyle(one).overflowY) && one.checkVisibility())
+              .map((one) => one.clientHeight),
+          ),
+        );
+      expect(room, `${stage}: px to read in`).toBeGreaterThanOrEqual(Math.min(180, height - 140));
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+      expect(wide, `${stage}: px beyond the side`).toBeLessThanOrEqual(0);
+    }
+    await station(page, 'End');
+    const cut = await page
+      .getByRole('group', { name: 'Levels at the station' })
+      .evaluate((group) =>
+        [...group.querySelectorAll('[role=button] > *')]
+          .filter((one) => one.scrollWidth > one.clientWidth + 1 && getComputedStyle(one).position !== 'absolute')
+          .map((one) => one.textContent),
+      );
+    expect(cut).toEqual([]);
+  });
