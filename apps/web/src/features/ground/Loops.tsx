@@ -5,6 +5,7 @@ import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectRested } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Icon, IconButton, usePrint, Words } from '../../ui/measured';
+import { useSay } from '../parts/useSay';
 
 /** How each loop closed, before and after what was left was spread. */
 export const Loops = memo(function Loops() {
@@ -16,6 +17,7 @@ function Loop({ circuit }: { circuit: Circuit }) {
   const tones = useTones();
   const dispatch = useAppDispatch();
   const print = usePrint();
+  const tell = useSay();
   const size = (value: number): string => print(value, 'elevation');
   const adjusting = useAppSelector((state) => selectRested(state).book.levelling.adjust);
   const benchmark = useAppSelector((state) => state.job.plan.benchmark[circuit.to]?.name ?? 'its benchmark');
@@ -25,7 +27,7 @@ function Loop({ circuit }: { circuit: Circuit }) {
   const judged = `${size(allowed)} is allowed${by === 'setups' ? ` for ${setups.length} setups` : ''}.`;
   const names = useAppSelector((state) => suspects.map((id) => state.job.plan.setup[id]?.name ?? '').join(', '));
   const spread = adjusted
-    ? ` Spread over its setups, ${print(-misclosure / setups.length, 'fine')} each.`
+    ? ` Spread over its setups, ${tell([{ value: -misclosure / setups.length, quantity: 'elevation', unlike: 0 }])} each.`
     : good
       ? ''
       : ` Not spread: find the wrong reading${names === '' ? '' : `, likely at ${names}`}.`;
