@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { useEffect, useRef } from 'react';
+import { FlatList, StyleSheet, View } from 'react-native';
 import { useTones } from '../theme/ThemeProvider';
 import { useKeysWithin } from './useKeysWithin';
 import { Words } from './Words';
@@ -16,17 +17,25 @@ interface TableProps<Row> {
   columns: readonly Column<Row>[];
   rows: readonly Row[];
   keyOf: (row: Row) => string;
+  /** Of all of it, px: its rows scroll under their names, and only those near to being seen are made. */
+  height: number;
 }
 
 /**
  * Figures in rows and columns. Where cells are fields, up, down and Enter go to the same column of the next row, as in
- * a book that is filled in line by line.
+ * a book that is filled in line by line. A row that comes is brought into sight.
  */
-export function Table<Row>({ label, columns, rows, keyOf }: TableProps<Row>) {
+export function Table<Row>({ label, columns, rows, keyOf, height }: TableProps<Row>) {
   const tones = useTones();
   const box = useKeysWithin(goAlong);
+  const list = useRef<FlatList<Row>>(null);
+  const before = useRef(rows.length);
+  useEffect(() => {
+    if (rows.length > before.current) list.current?.scrollToEnd({ animated: false });
+    before.current = rows.length;
+  }, [rows.length]);
   return (
-    <View ref={box} role="table" aria-label={label}>
+    <View ref={box} role="table" aria-label={label} style={{ height }}>
       <View role="row" style={[styles.row, { borderColor: tones.line, backgroundColor: tones.page }]}>
         {columns.map(({ name, wide }) => (
           <View key={name} role="columnheader" style={[styles.cell, { flex: wide }]}>
@@ -36,15 +45,23 @@ export function Table<Row>({ label, columns, rows, keyOf }: TableProps<Row>) {
           </View>
         ))}
       </View>
-      {rows.map((row) => (
-        <View key={keyOf(row)} role="row" style={[styles.row, { borderColor: tones.line }]}>
-          {columns.map(({ name, wide, cell }) => (
-            <View key={name} role="cell" style={[styles.cell, { flex: wide }]}>
-              {cell(row)}
-            </View>
-          ))}
-        </View>
-      ))}
+      <FlatList
+        ref={list}
+        style={styles.rows}
+        data={rows}
+        keyExtractor={keyOf}
+        renderItem={({ item }) => (
+          <View role="row" style={[styles.row, { borderColor: tones.line }]}>
+            {columns.map(({ name, wide, cell }) => (
+              <View key={name} role="cell" style={[styles.cell, { flex: wide }]}>
+                {cell(item)}
+              </View>
+            ))}
+          </View>
+        )}
+        initialNumToRender={10}
+        windowSize={5}
+      />
     </View>
   );
 }
@@ -75,6 +92,7 @@ function goAlong(event: KeyboardEvent): void {
 }
 
 const styles = StyleSheet.create({
+  rows: { flex: 1 },
   row: { flexDirection: 'row', borderBottomWidth: 1, minHeight: 40, alignItems: 'center' },
   cell: { paddingHorizontal: 6, paddingVertical: 3 },
 });

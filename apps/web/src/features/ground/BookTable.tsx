@@ -2,7 +2,7 @@ import type { Evaluation } from '@alveus/core';
 import type { Shot } from '@alveus/plan';
 import { cutText, Elevation, Reading } from '@alveus/plan';
 import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectRested } from '../../store/results';
 import { newId } from '../../sync/ids';
@@ -22,18 +22,16 @@ interface BookRow {
 }
 
 /** The whole level book as it is kept on paper; what is typed over a reading is a new record that corrects it. */
-export function BookTable() {
+export function BookTable({ height }: { height: number }) {
   const evaluation = useAppSelector(selectRested);
   const { book } = evaluation;
   const rows = useMemo(() => rowsOf(book), [book]);
   const columns = useColumns(evaluation);
   if (rows.length === 0) return null;
-  return (
-    <View style={styles.table}>
-      <Table label="Level book" columns={columns} rows={rows} keyOf={(row) => row.key} />
-    </View>
-  );
+  return <Table label="Level book" columns={columns} rows={rows} keyOf={keyOf} height={height} />;
 }
+
+const keyOf = ({ key }: BookRow): string => key;
 
 function rowsOf({ setups, elevations }: Evaluation['book']): BookRow[] {
   return setups.flatMap(({ setup, shots, height }) => {
@@ -130,6 +128,5 @@ function NoteCell({ label, value, onChange }: { label: string; value: string; on
 }
 
 const styles = StyleSheet.create({
-  table: { paddingBottom: 24 },
   on: { alignItems: 'flex-start', paddingHorizontal: 4 },
 });

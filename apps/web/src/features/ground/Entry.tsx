@@ -29,11 +29,7 @@ export function Entry({ onDone }: { onDone: () => void }) {
   const { system } = useUnits();
   const guess = useMemo(() => nextShot(evaluation, line, STEP[system]), [evaluation, line, system]);
   const last = useMemo(() => lastShot(evaluation), [evaluation]);
-  if (!guess) return null;
-  return (
-    // What was said otherwise than guessed is for one reading.
-    <NextReading key={last?.id ?? ''} evaluation={evaluation} guess={guess} last={last} onDone={onDone} />
-  );
+  return guess ? <NextReading evaluation={evaluation} guess={guess} last={last} onDone={onDone} /> : null;
 }
 
 const lastShot = ({ book }: Evaluation): Shot | undefined =>
@@ -54,7 +50,12 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
   const print = usePrint();
   const { system } = useUnits();
   const here = useAppSelector(selectRun);
-  const [shot, setShot] = useState(guess);
+  /** Where it is shot instead of where it is guessed; and where it was guessed when the reading was begun, whoever adds another meanwhile. */
+  const [told, setTold] = useState<NextShot>();
+  const [begun, setBegun] = useState<NextShot>();
+  /** Fields begin anew with each reading. */
+  const [round, setRound] = useState(0);
+  const shot = [told, begun].find((one) => one && stands(one, plan)) ?? guess;
   const [reading, setReading] = useState<number>();
   /** Whether what stands in the field now is what was understood last. */
   const [understood, setUnderstood] = useState(true);
@@ -66,12 +67,17 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
 
   const stand = (on: On | 'back'): void => {
     setTaped(true);
-    if (on === 'back') return setShot(guess);
+    setUnderstood(true);
+    if (on === 'back') return setTold(undefined);
     const guessed = guess.sight === 'fore' && guess.target.on === on ? guess.target : undefined;
     const likely = on === 'turning' ? nextTurning(book) : likelyTarget(on, { plan, runs, here, sight: 'fore' });
-    setShot({ setup: standing?.setup.id, sight: 'fore', target: guessed ?? likely });
+    setTold({ setup: standing?.setup.id, sight: 'fore', target: guessed ?? likely });
   };
-  const move = (to: Target): void => setShot({ ...shot, target: to });
+  const move = (to: Target): void => setTold({ ...shot, target: to });
+  const read = (value: number | undefined): void => {
+    setReading(value);
+    setBegun(value === undefined ? undefined : (begun ?? guess));
+  };
   const known = sight === 'back' ? knownElevation(target, plan, book) : undefined;
   const length = target.on === 'run' ? (runs.get(target.run)?.length ?? 0) : 0;
   const placed = target.on !== 'run' || (Number.isFinite(target.at) && target.at > 0 && target.at < length);
@@ -95,6 +101,9 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
       note: '',
     };
     edit([...edits, { op: 'put', item }]);
+    setTold(undefined);
+    read(undefined);
+    setRound(round + 1);
   };
   const box = useKeysWithin((event) => {
     const to = LETTERS[event.key.toLowerCase()];
@@ -124,13 +133,13 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
           <Choice bare label="The rod stands on" options={options} value={on} onChange={stand} />
         ) : null}
         <View ref={box} style={styles.row}>
-          <Standing sight={sight} target={target} onMove={move} onTaped={setTaped} length={length} />
+          <Standing key={round} sight={sight} target={target} onMove={move} onTaped={setTaped} length={length} />
           <MeasureField
-            key={on}
+            key={`${round} ${on}`}
             label={sight === 'back' ? `Back to ${targetWords(target, plan, system, lineage)}` : 'Rod reading'}
             quantity="elevation"
             value={reading}
-            onChange={setReading}
+            onChange={read}
             onValid={setUnderstood}
             optional
             limit={by === 'rod' ? Reading.options[0].shape.value : Elevation}
@@ -158,6 +167,14 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
   );
 }
 
+/** Whether what it is from and on is still there: an undo, or somebody else, may have taken it away. */
+function stands({ setup, target }: NextShot, plan: Evaluation['plan']): boolean {
+  if (setup !== undefined && !plan.setup[setup]) return false;
+  if (target.on === 'run') return plan.run[target.run] !== undefined;
+  if (target.on === 'node') return plan.node[target.node] !== undefined;
+  return target.on !== 'benchmark' || plan.benchmark[target.benchmark] !== undefined;
+}
+
 /** As level books have them. */
 const ON_LABELS: Record<On, string> = {
   run: 'Along run',
@@ -172,8 +189,8 @@ function optionsOf({ plan, runs, book }: Evaluation, guess: NextShot): { value: 
   const fore = ahead.map((value) => ({ value, label: ON_LABELS[value] }));
   if (guess.sight === 'fore') return fore;
   const back = { value: 'back' as const, label: `Back, ${targetName(guess.target, plan)}` };
-  const stands = book.setups[book.setups.length - 1]?.height !== undefined;
-  return stands && guess.setup === undefined ? [back, ...fore] : [back];
+  const levelled = book.setups[book.setups.length - 1]?.height !== undefined;
+  return levelled && guess.setup === undefined ? [back, ...fore] : [back];
 }
 
 function targetName(target: Target, plan: Evaluation['plan']): string {

@@ -20,12 +20,13 @@ export function GroundStage() {
   const wide = useWide();
   const lines = useAppSelector((state) => selectLive(state).lines.size);
   const book = useAppSelector((state) => selectRested(state).book);
-  const rows = useMemo(() => bookRows(book, !wide), [book, wide]);
   const sketch = useDrawingHeight(0.46, 0);
-  const below = wide ? book.setups.length > 0 ? <BookTable /> : <SketchView height={sketch} /> : null;
+  const rows = useMemo(() => bookRows(book, !wide), [book, wide]);
+  const below = wide ? book.setups.length > 0 ? <BookTable height={sketch} /> : <SketchView height={sketch} /> : null;
   const [shooting, setShooting] = useState(false);
   const section = useDrawingHeight(0.54, shooting ? 150 : 220);
-  const entry = shooting ? <Entry onDone={() => setShooting(false)} /> : null;
+  const can = useAppSelector((state) => Object.keys(state.job.plan.benchmark).length > 0);
+  const entry = shooting && can ? <Entry onDone={() => setShooting(false)} /> : null;
   return (
     <StageLayout
       drawing={
