@@ -12,11 +12,14 @@ const ALIASES = [
     from: /[\\/]zod[\\/]/,
     to: shim('nothing.js'),
   },
-  // Filled text fields: all of ours are outlined.
-  { name: /^\.\/TextInputFlat$/, from: /react-native-paper[\\/]/, to: shim('nothing.js') },
   // aria-checked and its like, which React Native for the web drops.
   { name: /modules\/createDOMProps$/, from: /react-native-web[\\/]dist[\\/]exports/, to: shim('createDOMProps.js') },
   { name: /modules\/forwardedProps$/, from: /react-native-web[\\/]dist[\\/]exports/, to: shim('forwardedProps.js') },
+];
+/** Of the app itself. */
+module.exports.OWN_ALIASES = [
+  // Filled text fields: all of ours are outlined.
+  { name: /^\.\/TextInputFlat$/, from: /react-native-paper[\\/]/, to: shim('nothing.js') },
 ];
 // Of the store's package the build for browsers, which is the smallest and has no modules twice.
 const STORE = /^@reduxjs\/toolkit\/query(\/react)?$/;
@@ -27,11 +30,12 @@ const GESTURES = /^@use-gesture\/core(?:\/(types|utils|actions))?$/;
  * @param config Metro's; changed in place
  * @param icons the file that part of the component library gets its icons from: it asks for an icon font by name, and
  * none is shipped
+ * @param more aliases of one app alone
  */
-module.exports.withAliases = (config, icons) => {
+module.exports.withAliases = (config, icons, more = []) => {
   // Fonts come as woff2 from their package.
   config.resolver.assetExts.push('woff2');
-  const aliases = [{ name: /^@react-native-vector-icons\/material-design-icons$/, to: icons }, ...ALIASES];
+  const aliases = [{ name: /^@react-native-vector-icons\/material-design-icons$/, to: icons }, ...more, ...ALIASES];
   config.resolver.resolveRequest = (context, name, platform) => {
     const alias = aliases.find((one) => one.name.test(name) && (!one.from || one.from.test(context.originModulePath)));
     if (alias) return { type: 'sourceFile', filePath: alias.to };

@@ -1,5 +1,5 @@
 const path = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
-const { withAliases } = require('./metro.aliases');
+const { OWN_ALIASES, withAliases } = require('./metro.aliases');
 
-module.exports = withAliases(getDefaultConfig(__dirname), path.join(__dirname, 'src/ui/PaperIcon.tsx'));
+module.exports = withAliases(getDefaultConfig(__dirname), path.join(__dirname, 'src/ui/PaperIcon.tsx'), OWN_ALIASES);

@@ -1,4 +1,4 @@
-import type { Evaluation } from '@alveus/core';
+import type { Evaluation, KnownStation } from '@alveus/core';
 import { evaluate, findingsOf } from '@alveus/core';
 import type { Item, Plan } from '@alveus/plan';
 import { applyEdits, savePlanFile } from '@alveus/plan';
@@ -12,6 +12,9 @@ export function checksum(evaluation: Evaluation): number {
   const add = (value: number | undefined): void => {
     if (value !== undefined) sum += value;
   };
+  const addStation = (station: KnownStation | undefined): void => {
+    if (station) sum += station.ground + station.invert + station.bottom + station.depth + station.cover;
+  };
   for (const run of evaluation.runs.values()) {
     add(run.grade.low);
     add(run.grade.high);
@@ -19,16 +22,12 @@ export function checksum(evaluation: Evaluation): number {
     const { trench } = run;
     if (!trench) continue;
     add(trench.width);
-    for (const station of [trench.deepest, trench.shallowest]) {
-      add(station?.ground);
-      add(station?.invert);
-      add(station?.bottom);
-      add(station?.depth);
-      add(station?.cover);
-    }
-    add(trench.amounts?.excavation);
-    add(trench.amounts?.pipe);
-    trench.amounts?.layers.forEach(add);
+    addStation(trench.deepest);
+    addStation(trench.shallowest);
+    const { amounts } = trench;
+    if (!amounts) continue;
+    sum += amounts.excavation + amounts.pipe;
+    for (let layer = 0; layer < amounts.layers.length; layer += 1) sum += amounts.layers[layer] ?? NaN;
   }
   for (const { quantities } of evaluation.lines.values()) {
     add(quantities.excavation);

@@ -2,7 +2,10 @@ import type { ReactNode } from 'react';
 import { createContext, useCallback, useContext, useEffect, useRef, useState } from 'react';
 import type { StyleProp, ViewStyle } from 'react-native';
 import { useWindowDimensions, View } from 'react-native';
-import { Pad } from './Pad';
+import { later } from './later';
+
+/** Only fingers ask for it. */
+const Pad = later(() => import('./Pad').then((module) => module.Pad));
 
 /** Whether measurements are typed on the pad: it stands in for the keyboard of the device, which stays away. */
 const PadWanted = createContext(false);

@@ -56,13 +56,28 @@ export function worstOf(stretches: readonly Stretch[]): Stretch | undefined {
   return worst;
 }
 
-/** What is told of some stretches together, at the worst of them, with what else the words need; nothing of none. */
+/** What is told of some stretches together, at the worst of them. */
+interface OfStretches {
+  at: UpRun;
+  by: number;
+  quantity: 'thickness';
+  stretches: readonly Stretch[];
+}
+
+/** @param more what else the words need; it becomes the breach @returns nothing of no stretches */
 export function breachOf<More extends object>(
   stretches: readonly Stretch[],
   more: More,
-): readonly (More & { at: UpRun; by: number; quantity: 'thickness'; stretches: readonly Stretch[] })[] {
+): readonly (More & OfStretches)[] {
   const worst = worstOf(stretches);
-  return worst ? [{ ...more, at: worst.at, by: worst.by, quantity: 'thickness', stretches }] : NONE;
+  if (!worst) return NONE;
+  // Written into what was made for it: copied, objects of so many shapes take their time.
+  const breach = more as More & OfStretches;
+  breach.at = worst.at;
+  breach.by = worst.by;
+  breach.quantity = 'thickness';
+  breach.stretches = stretches;
+  return [breach];
 }
 
 /** Length of all of them together, m. */
