@@ -13,12 +13,6 @@ const node = (displayName, root) => ({
   testMatch: ['**/*.test.ts'],
 });
 
-/** The package's own single file for those who do not take modules. */
-const withD3 = (project, root) => ({
-  ...project,
-  moduleNameMapper: { '^d3-array$': `${root}/node_modules/d3-array/dist/d3-array.js` },
-});
-
 export default {
   projects: [
     node('plan', 'packages/plan'),
@@ -26,9 +20,9 @@ export default {
     node('exchange', 'packages/exchange'),
     node('server', 'apps/server'),
     // What of the app needs no screen; its components are tested with Expo's preset.
-    withD3(node('web', 'apps/web/test'), '<rootDir>/../../..'),
+    node('web', 'apps/web/test'),
     // The app's sending, the server and its database together.
-    withD3(node('simulation', 'simulation'), '<rootDir>/..'),
+    node('simulation', 'simulation'),
     '<rootDir>/apps/web/jest.config.js',
   ],
 };

@@ -5,12 +5,12 @@ import { useMemo, useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectRested } from '../../store/results';
-import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import type { Column } from '../../ui/Table';
 import { Table } from '../../ui/Table';
 import { Field, MeasureField, Tap, usePrint, useUnits, Words } from '../../ui/measured';
 import { targetWords } from '../parts/targets';
+import { correction } from './shot';
 
 interface BookRow {
   /** The same for what corrects a reading: it takes its turn. */
@@ -57,10 +57,7 @@ function useColumns({ plan, lineage }: Evaluation): readonly Column<BookRow>[] {
   const { system } = useUnits();
   return useMemo(() => {
     const words = (shot: Shot): string => targetWords(shot.target, plan, system, lineage);
-    const correct = (shot: Shot, other: Partial<Shot>): void => {
-      const { struck: _struck, recalls: _recalls, ...rest } = shot;
-      edit([{ op: 'put', item: { ...rest, ...other, id: newId(), supersedes: shot.id } as Shot }]);
-    };
+    const correct = (shot: Shot, other: Partial<Shot>): void => edit([{ op: 'put', item: correction(shot, other) }]);
     const reading = (shot: Shot, name: string) => (
       <MeasureField
         bare

@@ -1,5 +1,5 @@
 import type { Evaluation, NextShot } from '@alveus/core';
-import { knownElevation, nextShot, nextTurning } from '@alveus/core';
+import { knownElevation, nextShot } from '@alveus/core';
 import type { Edit, Shot, Target } from '@alveus/plan';
 import { Elevation, PastEnd, Reading } from '@alveus/plan';
 import { useMemo, useState } from 'react';
@@ -14,7 +14,7 @@ import { MeasureField, Picker, usePrint, useUnits } from '../../ui/measured';
 import { useBenchmarkChoices, useNodeChoices, useRunChoices } from '../parts/choices';
 import { targetWords } from '../parts/targets';
 import type { On } from './shot';
-import { fromA, likelyTarget } from './shot';
+import { fromA, likelyTarget, nextOrder } from './shot';
 
 /** How far apart ground is shot along a run before a tape was read, m. */
 const STEP = { feet: 25 * 0.3048, inches: 25 * 0.3048, metric: 10 } as const;
@@ -70,7 +70,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
     setUnderstood(true);
     if (on === 'back') return setTold(undefined);
     const guessed = guess.sight === 'fore' && guess.target.on === on ? guess.target : undefined;
-    const likely = on === 'turning' ? nextTurning(book) : likelyTarget(on, { plan, runs, here, sight: 'fore' });
+    const likely = likelyTarget(on, { plan, book, runs, here, sight: 'fore' });
     setTold({ setup: standing?.setup.id, sight: 'fore', target: guessed ?? likely });
   };
   const move = (to: Target): void => setTold({ ...shot, target: to });
@@ -89,12 +89,11 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
     const order = Math.max(0, ...book.setups.map((one) => one.setup.order)) + 1;
     const name = `Setup ${book.setups.length + 1}`;
     const edits: Edit[] = setup === undefined ? [{ op: 'put', item: { kind: 'setup', id: own, name, order } }] : [];
-    const turn = Math.max(0, ...Object.values(plan.shot).map((one) => (one.setup === own ? one.order : 0))) + 1;
     const item: Shot = {
       kind: 'shot',
       id: newId(),
       setup: own,
-      order: turn,
+      order: nextOrder(own, plan),
       sight,
       target: fromA(target.on === 'turning' ? { ...target, name: target.name.trim() } : target, runs),
       reading: { by, value: reading },
@@ -114,7 +113,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
     stand(to);
   });
   const on: On | 'back' = sight === 'back' ? 'back' : target.on;
-  const options = optionsOf(evaluation, guess);
+  const options = optionsOf(evaluation, guess, targetWords(guess.target, plan, system, lineage));
   return (
     <View style={styles.entry} role="group" aria-label="The next reading">
       <View style={[styles.head, { borderColor: tones.line }]}>
@@ -184,18 +183,17 @@ const ON_LABELS: Record<On, string> = {
 };
 
 /** What the rod can stand on. Before the level has looked back there is nothing else to do. */
-function optionsOf({ plan, runs, book }: Evaluation, guess: NextShot): { value: On | 'back'; label: string }[] {
+function optionsOf(
+  { runs, book }: Evaluation,
+  guess: NextShot,
+  known: string,
+): { value: On | 'back'; label: string }[] {
   const ahead: On[] = [...(runs.size > 0 ? (['run', 'node'] as const) : []), 'turning', 'benchmark'];
   const fore = ahead.map((value) => ({ value, label: ON_LABELS[value] }));
   if (guess.sight === 'fore') return fore;
-  const back = { value: 'back' as const, label: `Back, ${targetName(guess.target, plan)}` };
+  const back = { value: 'back' as const, label: `Back, ${known}` };
   const levelled = book.setups[book.setups.length - 1]?.height !== undefined;
   return levelled && guess.setup === undefined ? [back, ...fore] : [back];
-}
-
-function targetName(target: Target, plan: Evaluation['plan']): string {
-  if (target.on === 'benchmark') return plan.benchmark[target.benchmark]?.name ?? 'a benchmark';
-  return target.on === 'turning' ? target.name : 'what is known';
 }
 
 /** What the reading gives. */

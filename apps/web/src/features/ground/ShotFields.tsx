@@ -19,10 +19,10 @@ interface ShotFieldsProps {
 /** Which way the level looks, what the rod stands on, and what it reads. */
 export function ShotFields({ form, here, onSubmit }: ShotFieldsProps) {
   const { control, values, set } = form;
-  const { plan, runs } = useAppSelector(selectEvaluation);
+  const { plan, book, runs } = useAppSelector(selectEvaluation);
   const { sight, target } = values;
   const stand = (on: On, looking: Shot['sight']): void =>
-    set('target', likelyTarget(on, { plan, runs, here, sight: looking }));
+    set('target', likelyTarget(on, { plan, book, runs, here, sight: looking }));
   const options: On[] = [
     ...(Object.keys(plan.benchmark).length > 0 ? (['benchmark'] as const) : []),
     'turning',

@@ -9,7 +9,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet, usePrint, Words } from '../../ui/measured';
 import { useSheetForm } from '../../ui/form';
 import { targetWords } from '../parts/targets';
-import { likelyTarget, fromA, turningsOf, upwards } from './shot';
+import { correction, fromA, likelyTarget, nextOrder, turningsOf, upwards } from './shot';
 import { ShotFields } from './ShotFields';
 
 interface ShotSheetProps {
@@ -28,14 +28,16 @@ export function ShotSheet({ setup, corrects, onClose }: ShotSheetProps) {
   const system = useAppSelector((state) => state.settings.system);
   const print = usePrint();
   const wrong = corrects === undefined ? undefined : plan.shot[corrects];
-  const [start] = useState(() => (wrong ? correction(wrong, evaluation) : begun(setup, evaluation, here)));
+  const [start] = useState(() =>
+    wrong ? correction(wrong, { target: upwards(wrong.target, evaluation) }) : begun(setup, evaluation, here),
+  );
   const form = useSheetForm<Shot>(Shot, start);
   /** Fields begin anew with each shot. */
   const [round, setRound] = useState(0);
 
   const save = (again: boolean): void =>
     form.keep((shot) => {
-      const order = wrong?.order ?? nextOrder(setup, evaluation);
+      const order = wrong?.order ?? nextOrder(setup, plan);
       const item = { ...shot, order, target: fromA(shot.target, runs), note: cutText(shot.note, 200) };
       edit([{ op: 'put', item }]);
       if (!again) return onClose();
@@ -79,16 +81,6 @@ export function ShotSheet({ setup, corrects, onClose }: ShotSheetProps) {
   );
 }
 
-function nextOrder(setup: Uuid, { plan }: Evaluation): number {
-  const own = Object.values(plan.shot).filter((shot) => shot.setup === setup);
-  return Math.max(0, ...own.map((shot) => shot.order)) + 1;
-}
-
-function correction(wrong: Shot, evaluation: Evaluation): Shot {
-  const { struck: _struck, recalls: _recalls, ...rest } = wrong;
-  return { ...rest, id: newId(), supersedes: wrong.id, target: upwards(wrong.target, evaluation) };
-}
-
 type Here = ReturnType<typeof selectRun>;
 
 /** A new shot: back to what is known first, then ahead. What the rod will read is left out. */
@@ -99,7 +91,7 @@ function begun(setup: Uuid, { plan, book, runs }: Evaluation, here: Here): Shot 
   const carried = turningsOf(plan).length > 0 && !own && book.setups.length > 1;
   const sight = back ? 'back' : 'fore';
   const on = back ? (carried ? 'turning' : 'benchmark') : here ? 'run' : 'turning';
-  const target = likelyTarget(on, { plan, runs, here, sight });
+  const target = likelyTarget(on, { plan, book, runs, here, sight });
   return {
     kind: 'shot',
     id: newId(),
@@ -113,13 +105,13 @@ function begun(setup: Uuid, { plan, book, runs }: Evaluation, here: Here): Shot 
 }
 
 /** The next one, on the same sort of thing where that can be. */
-function following(before: Shot, { plan, runs }: Evaluation, here: Here): Shot {
+function following(before: Shot, { plan, book, runs }: Evaluation, here: Here): Shot {
   const sight = 'fore';
   const { target } = before;
   const same = target.on === 'run' ? { on: 'run' as const, run: target.run } : target;
   const next =
     target.on === 'benchmark' || target.on === 'turning'
-      ? likelyTarget(here ? 'run' : 'turning', { plan, runs, here, sight })
+      ? likelyTarget(here ? 'run' : 'turning', { plan, book, runs, here, sight })
       : same;
   return {
     ...before,

@@ -1,7 +1,8 @@
-import type { Evaluation, RunResult } from '@alveus/core';
-import { fromEndA, upRun } from '@alveus/core';
+import type { Book, Evaluation, RunResult } from '@alveus/core';
+import { fromEndA, nextTurning, upRun } from '@alveus/core';
 import { lowerOf } from '@alveus/plan';
 import type { Plan, Shot, Target, Uuid } from '@alveus/plan';
+import { newId } from '../../sync/ids';
 import { targetNow } from '../parts/targets';
 
 /** A shot as it is typed: along a run by the tape, up from its lower end. The plan keeps it from end a. */
@@ -38,7 +39,19 @@ export function fromA(target: Target, runs: ReadonlyMap<Uuid, RunResult>): Targe
   return target.on === 'run' && run ? { ...target, at: fromEndA(run.run, run.length, target.at as number) } : target;
 }
 
+/** The place after the last shot of a setup. */
+export function nextOrder(setup: Uuid, { shot }: Pick<Plan, 'shot'>): number {
+  return Math.max(0, ...Object.values(shot).map((one) => (one.setup === setup ? one.order : 0))) + 1;
+}
+
+/** The record that stands in the place of another. @param other what it says otherwise */
+export function correction(wrong: Shot, other: Partial<Shot>): Shot {
+  const { struck: _struck, recalls: _recalls, ...rest } = wrong;
+  return { ...rest, ...other, id: newId(), supersedes: wrong.id };
+}
+
 interface Likely {
+  readonly book: Book;
   readonly plan: Plan;
   readonly runs: ReadonlyMap<Uuid, RunResult>;
   /** The run at the station line. */
@@ -47,16 +60,12 @@ interface Likely {
 }
 
 /** What the rod most likely stands on, of a sort; the tape of a run is not known before it is read. */
-export function likelyTarget(on: On, { plan, runs, here, sight }: Likely): Target {
-  const turnings = turningsOf(plan);
+export function likelyTarget(on: On, { plan, book, runs, here, sight }: Likely): Target {
   switch (on) {
     case 'benchmark':
       return { on, benchmark: Object.keys(plan.benchmark)[0] ?? '' };
     case 'turning':
-      return {
-        on,
-        name: sight === 'back' ? (turnings[turnings.length - 1] ?? 'TP1') : `TP${turnings.length + 1}`,
-      };
+      return sight === 'back' ? { on, name: turningsOf(plan).at(-1) ?? 'TP1' } : nextTurning(book);
     case 'run':
       return { on, run: here?.id ?? [...runs.keys()][0] ?? '' } as Target;
     case 'node':
