@@ -114,6 +114,9 @@ export async function typeLine(
 
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
 
+/** Until the app itself is on the device: from then on it needs no server, whatever is opened in it. */
+export const onDevice = (page: Page) => page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+
 /** Gives the line in sight another name. */
 export async function renameLine(page: Page, name: string): Promise<void> {
   await tap(page, 'Line');

@@ -2,7 +2,7 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSyn
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, newJob, saved, tap, test } from './app';
+import { expect, newJob, onDevice, saved, tap, test } from './app';
 import { filesUnder, keepServing, ownFiles, setByFiles } from '../tools/lib/builds';
 
 /** A new build takes no file away from a page that is open. */
@@ -72,7 +72,7 @@ test('a new build waits for a tap, and takes nothing from a tab that goes on in 
   const webDir = process.env.WEB_DIR ?? '';
   await newJob(page, app, 'Yard');
   await saved(page);
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await onDevice(page);
   const first = (await buildOf(page)) ?? '';
   await expect.poll(() => builds(page)).toEqual([`alveus-build-${first}`]);
   // Of the stages nothing is loaded there yet.
@@ -117,7 +117,7 @@ test('a new build waits for a tap, and takes nothing from a tab that goes on in 
 test('a page too old for its server is loaded anew in the build that the server has', async ({ page, app }) => {
   await newJob(page, app, 'Yard');
   await saved(page);
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await onDevice(page);
   const first = await buildOf(page);
   await app.kill();
   await app.start(anotherBuild(process.env.WEB_DIR ?? ''));

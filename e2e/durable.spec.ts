@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, figure, fill, newJob, saved, station, tap, test, typeLine } from './app';
+import { expect, figure, fill, newJob, onDevice, saved, station, tap, test, typeLine } from './app';
 
 /** Nothing that was "kept" or "saved" is ever lost, and nothing arrives twice. */
 
@@ -27,8 +27,7 @@ test('the server is killed in the middle of edits, the page is closed: all of it
   await saved(page);
   const before = (await app.query<{ count: number }>('SELECT count(*)::int AS count FROM batch'))[0]?.count ?? 0;
   const job = page.url();
-  // The app must open without the server: wait until it is on the device.
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await onDevice(page);
 
   await lowInvert(page, '97.9');
   await app.kill();
@@ -68,6 +67,7 @@ test('two pages change one run: the conflict shows both values, and one is chose
   await theirs.goto(page.url());
   await saved(theirs);
 
+  await onDevice(page);
   await page.context().setOffline(true);
   await lowInvert(page, '97.5');
   await expect(state(page)).toHaveText(/Kept on this device/);
@@ -95,6 +95,7 @@ test('edits to different things by two people go together without a word', async
   const theirs = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await theirs.goto(page.url());
   await saved(theirs);
+  await onDevice(page);
   await page.context().setOffline(true);
   await lowInvert(page, '97.5');
   await theirs

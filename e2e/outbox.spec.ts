@@ -1,6 +1,6 @@
 import type { App } from './app';
 import { DEMO } from '../tools/lib/paths';
-import { closedByKeys, expect, fill, newJob, renameLine, saved, tap, test, typeLine } from './app';
+import { closedByKeys, expect, fill, newJob, onDevice, renameLine, saved, tap, test, typeLine } from './app';
 import { accessible } from './axe';
 
 /** What was typed reaches the server once, whatever happens in between. */
@@ -21,8 +21,7 @@ test('a job is made and planned without signal, and arrives whole when the serve
 }) => {
   await page.goto(app.url);
   await expect(page.getByText('No jobs yet')).toBeVisible();
-  // The app must be on the device.
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await onDevice(page);
   await app.kill();
   await tap(page, 'New job');
   await fill(page, 'Name of the job', 'Orchard slope');
@@ -42,6 +41,7 @@ test('a job is made and planned without signal, and arrives whole when the serve
 test('what was typed in one job arrives while another is open', async ({ page, app }) => {
   await newJob(page, app, 'Yard');
   await saved(page);
+  await onDevice(page);
   await app.kill();
   await typeLine(page, OUTLET, [RUN]);
   await expect(page.getByTestId('save-state')).toContainText('to send', { timeout: 30_000 });

@@ -64,11 +64,11 @@ const editArb: fc.Arbitrary<Edit> = fc.oneof(
 test('the plan is always what is held with what waits on top, whatever order things come in', () => {
   const stepArb = fc.oneof(
     { weight: 3, arbitrary: editArb.map((edit) => ({ what: 'edit' as const, edit })) },
-    { weight: 1, arbitrary: fc.constant({ what: 'taken' as const }) },
+    { weight: 1, arbitrary: fc.boolean().map((before) => ({ what: 'taken' as const, before })) },
     {
       weight: 1,
       arbitrary: fc
-        .tuple(fc.integer({ min: 5, max: 8 }), fc.constantFrom('x', 'y'))
+        .tuple(fc.integer({ min: 1, max: 6 }), fc.constantFrom('x', 'y'))
         .map(([n, name]) => ({ what: 'heard' as const, item: node(n, name) })),
     },
     { weight: 1, arbitrary: fc.constant({ what: 'back' as const }) },
@@ -76,16 +76,18 @@ test('the plan is always what is held with what waits on top, whatever order thi
   fc.assert(
     fc.property(fc.array(stepArb, { maxLength: 14 }), (steps) => {
       let state = opened([node(1, 'a'), node(2, 'b')]);
-      let sequence = 1;
+      let sequence = 2;
       for (const step of steps) {
         const [first] = state.pending;
         const last = state.pending[state.pending.length - 1];
         if (step.what === 'edit') ({ state } = edited(state, [step.edit]));
         else if (step.what === 'taken' && first) {
           state = jobReducer(state, batchTried(first.id));
-          state = jobReducer(state, batchTaken({ batch: first.id, sequence: (sequence += 1) }));
+          sequence += 2;
+          // It had been taken before the last things that were heard, and the answer was lost.
+          state = jobReducer(state, batchTaken({ batch: first.id, sequence: step.before ? sequence - 3 : sequence }));
         } else if (step.what === 'heard') {
-          sequence += 1;
+          sequence += 2;
           state = jobReducer(state, changesHeard([held(step.item, sequence)]));
         } else if (step.what === 'back' && last)
           state = jobReducer(state, editRecalled({ batch: last.id, way: 'undo' }));

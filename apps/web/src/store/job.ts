@@ -1,4 +1,5 @@
 import type {
+  Address,
   Aside,
   Choice,
   Conflict,
@@ -240,7 +241,7 @@ function edited(
     return { ...edit, base };
   });
   return {
-    ...typedOver(state, edits),
+    ...askedAnew({ ...state, plan: applyEdits(state.plan, edits) }, edits.map(addressOf)),
     pending: [...state.pending, { id: batch, format: VERSION, changes, step }],
     untried: new Set(state.untried).add(batch),
     ...NO_DRAFT,
@@ -250,34 +251,36 @@ function edited(
 }
 
 /**
- * The plan with edits. What is being asked about shows what stands there now; what was decided of a thing before it was
- * edited again is asked anew, since it was decided against something else.
+ * Some things of the plan have changed. What is being asked about shows what stands there; what was decided of a thing
+ * before is asked anew, since it was decided against something else.
  */
-function typedOver(state: JobState, edits: readonly Edit[]): JobState {
-  const plan = applyEdits(state.plan, edits);
-  if (state.conflicts.length === 0 && state.decisions.size === 0) return { ...state, plan };
-  const touched = new Set(edits.map((edit) => keyOf(addressOf(edit))));
+function askedAnew(state: JobState, touched: readonly Address[]): JobState {
+  if (state.conflicts.length === 0 && state.decisions.size === 0) return state;
+  const keys = new Set(touched.map(keyOf));
   return {
     ...state,
-    plan,
-    conflicts: state.conflicts.map((one) =>
-      touched.has(keyOf(one.address)) ? { ...one, mine: itemAt(plan, one.address) ?? null } : one,
-    ),
-    decisions: new Map([...state.decisions].filter(([key]) => !touched.has(key))),
+    conflicts: state.conflicts.flatMap((one) => {
+      const key = keyOf(one.address);
+      if (!keys.has(key)) return one;
+      const mine = itemAt(state.plan, one.address) ?? null;
+      // Taken back, and the server's stands there: there is nothing to ask.
+      return mine === state.held.get(key)?.item ? [] : { ...one, mine };
+    }),
+    decisions: new Map([...state.decisions].filter(([key]) => !keys.has(key))),
   };
 }
 
-/** The batch leaves the queue, and the plan is as if it had never been. */
+/** The batch leaves the queue, and the plan is as if it had never been: with what others did since. */
 function recalled(state: JobState, { batch, way }: { batch: Uuid; way: 'undo' | 'redo' }): JobState {
   const last = state.pending[state.pending.length - 1];
   if (last?.id !== batch || !state.untried.has(batch)) return state;
   const back: Step = last.step.map(({ address, before, after }) => ({ address, before: after, after: before }));
-  const edits = back.map(({ address, after }): Edit =>
-    after ? { op: 'put', item: after } : { op: 'remove', ...address },
-  );
+  const left = withPlan({ ...state, pending: state.pending.slice(0, -1) });
   return {
-    ...typedOver(state, edits),
-    pending: state.pending.slice(0, -1),
+    ...askedAnew(
+      left,
+      last.step.map(({ address }) => address),
+    ),
     untried: without(state.untried, batch),
     kept: Math.min(state.kept, state.pending.length - 1),
     ...NO_DRAFT,
@@ -289,12 +292,18 @@ function recalled(state: JobState, { batch, way }: { batch: Uuid; way: 'undo' | 
 const without = (ids: ReadonlySet<Uuid>, id: Uuid): ReadonlySet<Uuid> =>
   ids.has(id) ? new Set([...ids].filter((one) => one !== id)) : ids;
 
-/** The server took a batch: what it put is what the server holds now. */
+/**
+ * The server took a batch: what it put is what the server holds now, unless it had taken it before and others have
+ * written over it since, of which we heard first.
+ */
 function taken(state: JobState, { batch, sequence }: { batch: Uuid; sequence: number }): JobState {
   const sent = state.pending.find(({ id }) => id === batch);
   if (!sent) return state;
-  const held = withHeard(state.held, heldOf(sent, sequence));
-  return { ...state, held, pending: state.pending.filter(({ id }) => id !== batch), kept: Math.max(0, state.kept - 1) };
+  const put = heldOf(sent, sequence);
+  const held = withHeard(state.held, put);
+  const pending = state.pending.filter(({ id }) => id !== batch);
+  const after = { ...state, held, pending, kept: Math.max(0, state.kept - 1) };
+  return put.every((one) => held.get(keyOf(one)) === one) ? after : withPlan(after);
 }
 
 function waitingAnew(state: JobState, { of, pending }: Anew): JobState {
