@@ -2,7 +2,7 @@ import type { Edit, Item, ItemOf, Plan, Service, Uuid } from '@alveus/plan';
 import { serviceOf, upperOf } from '@alveus/plan';
 import { orderLine } from '../grade';
 import type { SectionKey } from '../starter';
-import { pipeItem, sectionItems } from '../starter';
+import { pipeItem, sharedSection } from '../starter';
 import { gradeItem } from '../grade';
 
 /** The edits behind what a person does in one step: start a line, and lengthen it. */
@@ -12,42 +12,50 @@ type NodeForm = ItemOf<'node'>['form'];
 export type LineStart = {
   readonly name: string;
   readonly service: Service;
+  /** From the catalogue; the usual one where none is named. */
+  readonly pipe?: string | undefined;
 } & (
-  | {
-      readonly outlet: {
-        readonly name: string;
-        readonly form: NodeForm;
-        readonly ground?: number | undefined;
-        readonly water?: number | undefined;
-      };
-    }
+  | { readonly outlet: NodeStart & { readonly water?: number | undefined } }
   /** A branch: it begins at a node that is there. */
   | { readonly at: Uuid }
 );
 
-/** A line begins at its outlet, with the pipe and section usual for its service. It gets its length run by run. */
+export interface NodeStart {
+  readonly name: string;
+  readonly form: NodeForm;
+  readonly ground?: number | undefined;
+}
+
+/** A line without runs, and what it takes that the plan has not: the pipe and the section usual for its service. */
+export function lineItems(
+  plan: Plan,
+  {
+    name,
+    service,
+    pipe: wanted,
+  }: { readonly name: string; readonly service: Service; readonly pipe?: string | undefined },
+  newId: () => Uuid,
+): { readonly items: Item[]; readonly line: Uuid } {
+  const usual = serviceOf(service);
+  const called = wanted ?? usual.pipe;
+  const items: Item[] = [];
+  const pipe = Object.values(plan.pipe).find((item) => item.name === called) ?? pipeItem(called, newId());
+  if (!plan.pipe[pipe.id]) items.push(pipe);
+  const section = sharedSection(plan, usual.sections[0] as SectionKey, newId);
+  items.push(...section.items);
+  const line = newId();
+  items.push({ kind: 'line', id: line, name, service, pipe: pipe.id, section: section.id, startChainage: 0 });
+  return { items, line };
+}
+
+/** A line begins at its outlet. It gets its length run by run. */
 export function startLine(
   plan: Plan,
   start: LineStart,
   newId: () => Uuid,
 ): { edits: Edit[]; line: Uuid; outlet: Uuid } {
-  const usual = serviceOf(start.service);
-  const items: Item[] = [];
-  const pipe = Object.values(plan.pipe).find((item) => item.name === usual.pipe) ?? pipeItem(usual.pipe, newId());
-  if (!plan.pipe[pipe.id]) items.push(pipe);
-  const made = sectionItems(usual.sections[0] as SectionKey, Object.values(plan.material), newId);
-  items.push(...made.items);
-  const line: ItemOf<'line'> = {
-    kind: 'line',
-    id: newId(),
-    name: start.name,
-    service: start.service,
-    pipe: pipe.id,
-    section: made.section.id,
-    startChainage: 0,
-  };
-  items.push(line);
-  const done = (outlet: Uuid) => ({ edits: items.map((item): Edit => ({ op: 'put', item })), line: line.id, outlet });
+  const { items, line } = lineItems(plan, start, newId);
+  const done = (outlet: Uuid) => ({ edits: items.map((item): Edit => ({ op: 'put', item })), line, outlet });
   if ('at' in start) return done(start.at);
   const { name, form, water, ground } = start.outlet;
   const outlet = newId();
@@ -63,7 +71,7 @@ export interface RunStart {
   readonly low?: number | undefined;
   readonly slope?: number | undefined;
   readonly high?: number | undefined;
-  readonly upper: { readonly name: string; readonly form: NodeForm; readonly ground?: number | undefined };
+  readonly upper: NodeStart;
   readonly vehicles?: boolean;
 }
 

@@ -1,4 +1,5 @@
-import type { Item, ItemOf, Section, Uuid } from '@alveus/plan';
+import type { Item, ItemOf, Plan, Section, Uuid } from '@alveus/plan';
+import { same } from '@alveus/plan';
 import { CATALOGUE } from '../pipe';
 import { INCH, TON, YARD3 } from '../units';
 
@@ -136,6 +137,21 @@ export function sectionItems(
     surface: withIds(model.surface),
   };
   return { section, items: [...items, section] };
+}
+
+/**
+ * The section of a starter for a line: one that the plan has already, unchanged, is shared, so that a template has one
+ * name and is edited in one place.
+ * @returns its id, and the items that are new with it
+ */
+export function sharedSection(
+  plan: Pick<Plan, 'section' | 'material'>,
+  key: SectionKey,
+  newId: () => Uuid,
+): { readonly id: Uuid; readonly items: readonly Item[] } {
+  const { section, items } = sectionItems(key, Object.values(plan.material), newId);
+  const known = Object.values(plan.section).find((other) => same({ ...other, id: section.id }, section));
+  return known ? { id: known.id, items: [] } : { id: section.id, items };
 }
 
 /** The catalogue pipe of a name as an item. */

@@ -1,0 +1,71 @@
+import type { Edit, Item, ItemOf, Plan, Service, Uuid } from '@alveus/plan';
+import { applyEdits, lowerOf } from '@alveus/plan';
+import { fixDrop, gradeItem } from '../grade';
+import { lineItems } from './extend';
+import type { NodeStart } from './extend';
+
+/** Lines drawn the way the water goes, as septic work is planned: from the house down to the tank, and on from there. */
+
+export interface DownhillStart {
+  readonly name: string;
+  readonly service: Service;
+  /** A node that is there, or one that begins with the line and holds its high invert. */
+  readonly from: { readonly at: Uuid } | (NodeStart & { readonly invert: number });
+  readonly run: {
+    readonly name: string;
+    readonly length: number;
+    readonly slope?: number | undefined;
+    readonly low?: number | undefined;
+  };
+  /** Fall through the node it begins at, where pipe comes in there; m. Left as it is where it was fixed before. */
+  readonly drop?: number | undefined;
+  readonly lower: NodeStart;
+}
+
+/** A line of one run, down from a node. It takes its level from there. */
+export function lineDown(
+  plan: Plan,
+  start: DownhillStart,
+  newId: () => Uuid,
+): { readonly edits: Edit[]; readonly line: Uuid; readonly lower: Uuid } {
+  const { items, line } = lineItems(plan, start, newId);
+  const lower = newId();
+  items.push(...nodeItems(lower, start.lower));
+  let upper: Uuid;
+  let high: number | undefined;
+  if ('at' in start.from) upper = start.from.at;
+  else {
+    upper = newId();
+    high = start.from.invert;
+    items.push(...nodeItems(upper, start.from));
+  }
+  const id = newId();
+  items.push({
+    kind: 'run',
+    id,
+    line,
+    name: start.run.name,
+    a: lower,
+    b: upper,
+    flow: 'to-a',
+    length: { from: 'typed', value: start.run.length },
+    vehicles: false,
+  });
+  const { slope, low } = start.run;
+  items.push(gradeItem({ id, flow: 'to-a' }, { high, slope, low }));
+  const edits = puts(items);
+  const { drop } = start;
+  if (drop === undefined) return { edits, line, lower };
+  const after = applyEdits(plan, edits);
+  const above = Object.values(plan.run).filter(
+    (run) => lowerOf(run) === upper && plan.runGrade[run.id]?.[run.flow === 'to-a' ? 'stepA' : 'stepB'] === undefined,
+  );
+  return { edits: [...edits, ...puts(above.flatMap((run) => fixDrop(after, run, drop)))], line, lower };
+}
+
+function nodeItems(id: Uuid, { name, form, ground }: NodeStart): Item[] {
+  const node: ItemOf<'node'> = { kind: 'node', id, name, form };
+  return ground === undefined ? [node] : [node, { kind: 'nodeGround', id, elevation: ground }];
+}
+
+const puts = (items: readonly Item[]): Edit[] => items.map((item) => ({ op: 'put', item }));
