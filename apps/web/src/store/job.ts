@@ -223,7 +223,8 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
       aside: [...state.aside, ...aside],
       parted: null,
     };
-    return waitingAnew(joined, action.payload);
+    // What was decided before holds for what is made anew next.
+    return { ...waitingAnew(joined, action.payload), decisions: state.decisions };
   }
   if (asideDropped.match(action)) return { ...state, aside: state.aside.filter(({ id }) => id !== action.payload) };
   return state;

@@ -164,9 +164,9 @@ function rule(
     if (decided) return { done: decided.choice === 'mine' ? 0 : states.length, left: NONE };
     return { contested: mine && theirs ? changedFields(mine, theirs) : [] };
   }
-  const moved = new Set(changedFields(base, theirs));
+  // What the other side has in a field, this side had in it too at some time, and went on from: there is nothing to ask.
   const contested = fieldsOf(states as readonly Item[]).filter(
-    (name) => moved.has(name) && !same(fieldOf(mine, name), fieldOf(theirs, name)),
+    (name) => !states.some((state) => same(fieldOf(state, name), fieldOf(theirs, name))),
   );
   const decided = new Map(contested.map((name) => [name, decidedOn(name, theirs, decisions)]));
   const open = contested.filter((name) => decided.get(name) === undefined);
