@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { LineResult } from '@alveus/core';
 import { followInvert, placeOn } from '@alveus/core';
 import type { Edit, Held, Item, ItemOf, Plan } from '@alveus/plan';
-import { applyEdits, EMPTY_PLAN, itemsOf, keyOf, openPlanFile } from '@alveus/plan';
+import { applyEdits, EMPTY_PLAN, itemsOf, keyOf, NO_DECISIONS, openPlanFile, rebase } from '@alveus/plan';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
@@ -11,11 +11,14 @@ import {
   batchTried,
   changesHeard,
   CLOSED,
+  conflictChosen,
+  conflictsFound,
   draftSet,
   editRecalled,
   jobOpened,
   jobOpening,
   jobReducer,
+  jobRejoined,
   planEdited,
 } from '../src/store/job';
 import type { JobState } from '../src/store/job';
@@ -126,6 +129,31 @@ test('what is heard late does not overwrite what is known better', () => {
   const state = jobReducer(opened(), changesHeard([held(node(1, 'new'), 9)]));
   const late = jobReducer(state, changesHeard([held(node(1, 'old'), 4)]));
   expect(late.held.get(keyOf(node(1, '')))?.item).toEqual(node(1, 'new'));
+});
+
+test('what was decided before the server is joined anew is not asked about again', () => {
+  const mine = edited(opened([node(1, 'a')]), [{ op: 'put', item: node(1, 'mine') }]);
+  const heard = jobReducer(mine.state, changesHeard([held(node(1, 'theirs'), 4)]));
+  const conflict = {
+    address: { kind: 'node' as const, id: id(1) },
+    mine: node(1, 'mine'),
+    theirs: node(1, 'theirs'),
+    fields: ['name'],
+  };
+  const found = jobReducer(heard, conflictsFound([conflict]));
+  const decided = jobReducer(found, conflictChosen({ key: keyOf(conflict.address), choice: 'mine' }));
+  const joined = jobReducer(
+    decided,
+    jobRejoined({
+      of: [mine.batch],
+      held: [held(node(1, 'theirs'), 2)],
+      pending: decided.pending,
+      aside: [],
+      made: false,
+    }),
+  );
+  expect(rebase(joined.pending, joined.held, joined.decisions, () => id(7)).conflicts).toEqual([]);
+  expect(rebase(joined.pending, joined.held, NO_DECISIONS, () => id(7)).conflicts).toHaveLength(1);
 });
 
 test('where the last edit is, in words, from the finger to the server', () => {

@@ -101,7 +101,7 @@ test('waiting edits made anew on what others did are always taken, whatever is c
               const touched = [base, ...mineStates].some(
                 (state, index, all) => !same(state?.[field], all[index + 1]?.[field]) && index + 1 < all.length,
               );
-              const both = touched && !same(base[field], theirItem[field]);
+              const both = touched && ![base, ...mineStates].some((state) => same(state?.[field], theirItem[field]));
               const expected = !touched || (both && choice === 'theirs') ? theirItem[field] : last?.[field];
               expect((item as Node)[field]).toEqual(expected);
             }
@@ -124,6 +124,18 @@ test('two people on one item: different fields go together, one field is a confl
   const apart = rebase(pending, on(node(1, 'Basin', 4)), new Map(), counter());
   expect(apart.conflicts).toEqual([]);
   expect(apart.pending[0]?.changes).toEqual([{ op: 'put', item: node(1, 'Mine', 4), base: 2 }]);
+
+  // They have in a field what I had too, and went on from.
+  const { pending: twice } = pendingOf(
+    plan,
+    [[{ op: 'put', item: node(1, 'Mine', 3) }], [{ op: 'put', item: node(1, 'Mine now', 3) }]],
+    held,
+  );
+  const passed = rebase(twice, on(node(1, 'Mine', 4)), new Map(), counter());
+  expect(passed.conflicts).toEqual([]);
+  expect(passed.pending.flatMap(({ changes }) => changes)).toEqual([
+    { op: 'put', item: node(1, 'Mine now', 4), base: 2 },
+  ]);
 
   const clash = rebase(pending, on(node(1, 'Theirs', 3)), new Map(), counter());
   expect(clash.conflicts).toEqual([
