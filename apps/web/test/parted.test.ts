@@ -42,6 +42,30 @@ test('what only the server lost is shown, comes back once it is said, and nothin
   expect(three.store.getState().job.parted).toBeNull();
 });
 
+test('what a device heard of without hearing of all before it, and the server lost, is offered too, and nothing goes round for ever', async () => {
+  const server = new FakeServer(JOB);
+  const file = freshFile();
+  const one = await page(server, file);
+  await one.edit(node('Basin'));
+  const restore = server.backup();
+  server.other(node('Basin of theirs'));
+  // As it came with an answer, and the line broke before what lay between was heard.
+  const { job } = await one.device.read(JOB);
+  const theirs = { kind: 'node', id: NODE, revision: 2, item: node('Basin of theirs') } as const;
+  if (job) await one.device.keepHeard(job, [theirs], undefined);
+  one.kill();
+  restore();
+  const two = await page(server, file);
+  server.came.length = 0;
+  await two.edit(node('Basin of theirs', 4));
+  expect(server.came.length).toBeLessThan(3);
+  expect(two.store.getState().job.parted?.lost.map(({ mine }) => mine.item)).toEqual([node('Basin of theirs')]);
+  await two.outbox.rejoin(new Map());
+  await two.settled();
+  expect(two.words()).toBe('Saved');
+  expect(server.item(BASIN)).toEqual(node('Basin of theirs', 4));
+});
+
 test('what somebody did on the server since is shown beside it; what is not chosen is set aside', async () => {
   const server = new FakeServer(JOB);
   const one = await page(server, freshFile());

@@ -33,8 +33,8 @@ export interface Desk {
   named(name: string): void;
   /** From here on the server may have the batch, whatever is heard of it. */
   tried(batch: Uuid): void;
-  /** @param point undefined where more may have moved than was heard of */
-  heard(point: Point | undefined, changes: readonly Held[]): Promise<void>;
+  /** @param point up to which all that moved is among the changes */
+  heard(point: Point, changes: readonly Held[]): Promise<void>;
   taken(batch: Pending, sequence: number): Promise<void>;
   /** What waits, made anew. */
   rebased(pending: readonly Pending[]): Promise<void>;

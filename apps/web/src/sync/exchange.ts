@@ -1,5 +1,5 @@
 import type { Aside, Pending } from '@alveus/plan';
-import { lastPoint, rebase, setAside } from '@alveus/plan';
+import { keyOf, lastPoint, rebase, setAside } from '@alveus/plan';
 import type { Api } from './api';
 import { Refused } from './api';
 import { attended } from './attended';
@@ -54,7 +54,10 @@ async function sendNext(desk: Desk, api: Api): Promise<boolean> {
   if (answer instanceof Refused) await goOnWithout(desk, batch, answer.message);
   else if (answer.taken) await desk.taken(batch, answer.sequence);
   else {
-    await desk.heard(undefined, answer.conflicts);
+    const { held } = desk.papers();
+    // It has an older state of a thing than is known of it here. Only a server that was put back answers so.
+    if (answer.conflicts.some((one) => (held.get(keyOf(one))?.revision ?? 0) > one.revision))
+      throw new Refused(409, PUT_BACK, 'parted');
     await hear(desk, api);
     return makeAnew(desk);
   }
@@ -71,6 +74,7 @@ async function goOnWithout(desk: Desk, refused: Pending, reason: string): Promis
   await desk.putAside(aside, parted.pending);
 }
 
+const PUT_BACK = 'The server was put back to an earlier day.';
 const RESTS = 'It rests on another change that the server does not take.';
 
 /** @returns whether the waiting edits could be made anew without asking */

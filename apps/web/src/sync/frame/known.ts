@@ -12,9 +12,9 @@ export function isKnownHere({ job, held, pending }: KeptJob): boolean {
   return job.made === true || job.points !== undefined || held.length > 0 || job.sequence > 0 || pending.length > 0;
 }
 
-/** The job, heard up to a point; undefined where more may have moved than was heard of. */
-export function heardUpTo(job: KnownJob, point: Point | undefined): KnownJob {
-  return point ? { ...knowing(job, point), sequence: point.sequence } : job;
+/** The job, heard up to a point. */
+export function heardUpTo(job: KnownJob, point: Point): KnownJob {
+  return { ...knowing(job, point), sequence: point.sequence };
 }
 
 /** The job, with a point of its history that the server has: what lies before it may not have been heard. */
