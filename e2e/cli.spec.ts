@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { Computed } from '@alveus/core';
+import { Computed } from '@alveus/core/interchange';
 import { expect, test } from '@playwright/test';
 import { ROOT } from '../tools/lib/paths';
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { computedJsonSchema } from '@alveus/core';
+import { computedJsonSchema } from '@alveus/core/interchange';
 import { planFileJsonSchema } from '@alveus/plan';
 import { expect, test } from '@playwright/test';
 import { ROOT } from '../tools/lib/paths';

@@ -1,6 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { compute } from '@alveus/core';
+import { compute } from '@alveus/core/interchange';
 import { LIMITS, openPlanFile } from '@alveus/plan';
 
 /** `npm run -s alveus -- compute FILE.json [--step metres]`: what a plan comes to, as JSON in SI on stdout. */

@@ -1,6 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { computedJsonSchema } from '@alveus/core';
+import { computedJsonSchema } from '@alveus/core/interchange';
 import { planFileJsonSchema } from '@alveus/plan';
 import { ROOT } from './lib/paths';
 

@@ -5,7 +5,6 @@ export * from './findings';
 export * from './flow';
 export * from './grade';
 export * from './ground';
-export * from './interchange';
 export * from './length';
 export * from './network';
 export * from './phrase';
@@ -18,4 +17,5 @@ export * from './survey';
 export * from './tolerance';
 export * from './trench';
 export * from './units';
-export * from './workings';
+// What only sheets and files ask for has doors of its own: `workings`, `interchange`.
+export type { FigureRef, Working } from './workings';

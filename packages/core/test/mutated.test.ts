@@ -2,20 +2,8 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { itemsOf, openPlanFile, planOf } from '@alveus/plan';
 import type { Item, Plan } from '@alveus/plan';
-import {
-  CATALOGUE,
-  compute,
-  Computed,
-  evaluate,
-  findingsOf,
-  gradeTable,
-  joinRuns,
-  networkSpots,
-  removeRun,
-  reverseLine,
-  say,
-  splitRun,
-} from '../src';
+import { CATALOGUE, evaluate, findingsOf, joinRuns, networkSpots, removeRun, reverseLine, say, splitRun } from '../src';
+import { compute, Computed, gradeTable } from '../src/interchange';
 import { newId } from './builders';
 
 /** Plan files that somebody mended by hand, or that came to harm: none crashes, hangs or gives a figure that is none. */

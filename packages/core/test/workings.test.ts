@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { openPlanFile, planOf } from '@alveus/plan';
 import type { FigureRef } from '../src';
-import { compute, Computed, evaluate, explain, findingsOf, gradeTable, say, SYSTEMS } from '../src';
+import { evaluate, findingsOf, say, SYSTEMS } from '../src';
+import { explain } from '../src/workings';
+import { compute, Computed, gradeTable } from '../src/interchange';
 import { buildLine, catalogue, ft, inch, material, section } from './builders';
 
 function demo() {

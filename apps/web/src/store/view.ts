@@ -1,5 +1,5 @@
-import type { FigureRef } from '@alveus/core';
-import type { Edit, Uuid } from '@alveus/plan';
+import type { FigureRef, Reached } from '@alveus/core';
+import type { Edit, UpRun, Uuid } from '@alveus/plan';
 import { createAction, createSlice } from '@reduxjs/toolkit';
 import type { PayloadAction, Reducer } from '@reduxjs/toolkit';
 
@@ -30,6 +30,10 @@ export type Sheet =
   | { readonly sheet: 'gives'; readonly run: Uuid; readonly end: 'low' | 'high'; readonly to: number }
   | { readonly sheet: 'place'; readonly node: Uuid }
   | { readonly sheet: 'branch'; readonly node: Uuid }
+  /** From the house, where there is no node yet. */
+  | { readonly sheet: 'down'; readonly node: Uuid | undefined }
+  | { readonly sheet: 'reach'; readonly run: Uuid; readonly at: UpRun; readonly which: Reached }
+  | { readonly sheet: 'station' }
   | { readonly sheet: 'wye'; readonly run: Uuid; readonly at: number | undefined }
   | { readonly sheet: 'delete-line' }
   | { readonly sheet: 'benchmark'; readonly benchmark: Uuid | undefined }

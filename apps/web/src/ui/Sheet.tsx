@@ -6,6 +6,7 @@ import { useBackCloses } from './back';
 import { IconButton } from './Button';
 import { PadArea } from './PadArea';
 import { useCovered } from './useCovered';
+import { useEnterGoesOn } from './useEnterGoesOn';
 import { useArrangement } from './useWide';
 import { Words } from './Words';
 
@@ -16,6 +17,8 @@ interface SheetProps {
   children: ReactNode;
   /** Buttons that stay in reach of the thumb. */
   foot?: ReactNode;
+  /** What Enter does after the last field; left out while it cannot be done. */
+  onEnter?: (() => void) | undefined;
   /** For what scrolls by itself, such as a long list. */
   filled?: boolean;
 }
@@ -24,7 +27,7 @@ interface SheetProps {
  * Rises from the bottom on a phone and stands at the right on a wide screen, over what it is about. React Native's
  * modal keeps the keyboard within, closes on Escape and gives the focus back; Paper's does none of these in a browser.
  */
-export function Sheet({ title, onClose, children, foot, filled = false }: SheetProps) {
+export function Sheet({ title, onClose, children, foot, onEnter, filled = false }: SheetProps) {
   const tones = useTones();
   const wide = useArrangement() !== 'above';
   const covered = useCovered();
@@ -65,8 +68,8 @@ export function Sheet({ title, onClose, children, foot, filled = false }: SheetP
             {filled ? (
               children
             ) : (
-              <ScrollView style={styles.scroll} contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">
-                {children}
+              <ScrollView style={styles.scroll} keyboardShouldPersistTaps="handled">
+                <Body onEnter={onEnter}>{children}</Body>
               </ScrollView>
             )}
             {foot ? <View style={[styles.foot, { borderColor: tones.line }]}>{foot}</View> : null}
@@ -74,6 +77,14 @@ export function Sheet({ title, onClose, children, foot, filled = false }: SheetP
         </Surface>
       </View>
     </Modal>
+  );
+}
+
+function Body({ onEnter, children }: { onEnter: (() => void) | undefined; children: ReactNode }) {
+  return (
+    <View ref={useEnterGoesOn(onEnter)} style={styles.body}>
+      {children}
+    </View>
   );
 }
 

@@ -1,9 +1,9 @@
-import type { UpRun, Uuid } from '@alveus/plan';
+import type { Plan, UpRun, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { solveGrade } from '../grade';
 import type { RunResult } from '../results';
-import { stationAt } from '../trench';
+import { envelope, stationAt } from '../trench';
 import { NEAR } from '../tolerance';
 import type { Way } from './move-invert';
 import { waysToMove } from './move-invert';
@@ -56,4 +56,20 @@ export function waysToReach(evaluation: Evaluation, id: Uuid, at: UpRun, invert:
     if (Math.abs(after.low + after.slope * at - invert) < NEAR && !found.has(key)) found.set(key, way);
   }
   return [...found.values()];
+}
+
+/**
+ * The invert that lies so deep in a trench of a line's own section with its own pipe.
+ * @param ground elevation, m @param depth of the trench, m
+ * @returns undefined where the line has no section or pipe
+ */
+export function invertAtDepth(
+  plan: Pick<Plan, 'line' | 'section' | 'pipe'>,
+  line: Uuid,
+  ground: number,
+  depth: number,
+): number | undefined {
+  const { section: sectionId = '', pipe: pipeId = '' } = plan.line[line] ?? {};
+  const [section, pipe] = [plan.section[sectionId], plan.pipe[pipeId]];
+  return section && pipe ? ground - depth + envelope(section, pipe).invert : undefined;
 }

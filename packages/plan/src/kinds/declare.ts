@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type { NodeForm } from './node-form';
 import type { ServiceRule } from './rules';
 import type { FromA, Uuid } from '../values';
 
@@ -104,6 +105,10 @@ export interface ServiceDeclaration<Service extends string> {
   /** By name in the catalogue of pipes and in that of sections, the usual one first. */
   readonly pipe: string;
   readonly sections: readonly [string, ...string[]];
+  /** What usually stands at the ends of its runs, and the slope that is usually asked for. */
+  readonly upper: NodeForm;
+  readonly lower: NodeForm;
+  readonly slope: number;
   /** Carries sewage: keeps further from drinking water, and usually needs a permit. */
   readonly sewage?: true;
   /** Must lie below the frost. */

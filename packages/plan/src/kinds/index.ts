@@ -14,6 +14,7 @@ export * from './line';
 export * from './material';
 export * from './native';
 export * from './node';
+export * from './node-form';
 export * from './node-ground';
 export * from './node-place';
 export { mapPath, readPath, withoutPath } from './paths';

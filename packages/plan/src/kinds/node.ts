@@ -1,30 +1,7 @@
 import { z } from 'zod';
 import { Elevation, Name, Uuid } from '../values';
 import { declareKind } from './declare';
-
-export const NODE_FORMS = [
-  'daylight',
-  'pond',
-  'curb',
-  'structure',
-  'bubble-up',
-  'pop-up',
-  'sump',
-  'soak-away',
-  'inlet',
-  'catch-basin',
-  'manhole',
-  'cleanout',
-  'bend',
-  'fitting',
-  'downspout',
-  'channel-drain',
-  'stub-out',
-  'tank',
-  'd-box',
-  'lateral-end',
-  'vent',
-] as const;
+import { NODE_FORMS } from './node-form';
 
 /** A point where runs meet or end. It goes with the last run that meets there. */
 export const Node = z.strictObject({

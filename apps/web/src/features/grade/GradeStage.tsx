@@ -93,6 +93,9 @@ function Start() {
       <Button kind="main" icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'outlet' }))}>
         Set the outlet
       </Button>
+      <Button icon="down" onPress={() => dispatch(sheetOpened({ sheet: 'down', node: undefined }))}>
+        Septic: start at the house
+      </Button>
       <Words size="small" tone="muted">
         Have ready: the height of the outlet, the ground at both ends, and how far apart they are. Any benchmark will
         do, 100.00 too.

@@ -137,7 +137,10 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
           ))
         : null}
       <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'branch', node: id }))}>
-        Draw on from here
+        Up from here
+      </Button>
+      <Button icon="down" onPress={() => dispatch(sheetOpened({ sheet: 'down', node: id }))}>
+        {node.form === 'd-box' ? 'Laterals from here' : 'Down from here'}
       </Button>
       <JoinRuns node={id} onDone={onClose} />
       <Picker

@@ -14,6 +14,7 @@ const from = <Module, Name extends keyof Module>(load: () => Promise<Module>, na
 
 const grade = () => import('../grade/sheets');
 const ground = () => import('../ground/sheets');
+const grow = () => import('../grow/sheets');
 const site = () => import('../site/sheets');
 const trench = () => import('../trench/sheets');
 const order = () => import('../order/sheets');
@@ -21,8 +22,8 @@ const own = () => import('./sheets');
 
 /** Each comes with its stage's sheets, when the first of them is asked for. */
 const SHEETS: Parts = {
-  outlet: from(grade, 'OutletSheet'),
-  'add-run': from(grade, 'AddRunSheet'),
+  outlet: from(grow, 'OutletSheet'),
+  'add-run': from(grow, 'AddRunSheet'),
   run: from(grade, 'RunSheet'),
   node: from(grade, 'NodeSheet'),
   line: from(grade, 'LineSheet'),
@@ -33,7 +34,10 @@ const SHEETS: Parts = {
   material: from(order, 'MaterialSheet'),
   native: from(order, 'NativeSheet'),
   place: from(site, 'PlaceSheet'),
-  branch: from(site, 'BranchSheet'),
+  branch: from(grow, 'BranchSheet'),
+  down: from(grow, 'DownSheet'),
+  reach: from(grade, 'ReachSheet'),
+  station: from(grade, 'StationSheet'),
   wye: from(site, 'WyeSheet'),
   crossing: from(site, 'CrossingSheet'),
   pit: from(site, 'PitSheet'),

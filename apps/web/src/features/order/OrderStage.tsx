@@ -1,4 +1,4 @@
-import { gradeTable } from '@alveus/core';
+import { gradeTable } from '@alveus/core/interchange';
 import { FOOT } from '@alveus/plan';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';

@@ -1,14 +1,17 @@
-import type { FigureRef } from '@alveus/core';
-import { explain, print, say } from '@alveus/core';
+import type { FigureRef, Reached } from '@alveus/core';
+import { print, REACHED, say } from '@alveus/core';
+import { explain } from '@alveus/core/workings';
+import type { UpRun, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
-import { useAppSelector } from '../../store';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
-import { Sheet, useUnits, Words } from '../../ui/measured';
+import { Button, Sheet, useUnits, Words } from '../../ui/measured';
 
 /** The working of one figure: formula, numbers, source, and what it rests on. */
 export function WorkingSheet({ figure, onClose }: { figure: FigureRef; onClose: () => void }) {
   const tones = useTones();
+  const dispatch = useAppDispatch();
   const { system, fraction } = useUnits();
   const working = explain(useAppSelector(selectEvaluation), figure);
   if (!working) {
@@ -18,9 +21,20 @@ export function WorkingSheet({ figure, onClose }: { figure: FigureRef; onClose: 
       </Sheet>
     );
   }
+  const reached = reachedOf(figure);
   const value = working.value && print(working.value.value, working.value.quantity, system, { fraction });
   return (
-    <Sheet title={working.title} onClose={onClose}>
+    <Sheet
+      title={working.title}
+      onClose={onClose}
+      foot={
+        reached && working.value ? (
+          <Button kind="main" icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'reach', ...reached }))}>
+            Type what it should be
+          </Button>
+        ) : undefined
+      }
+    >
       <Words size="figure" strong>
         {value ?? 'Not known yet'}
       </Words>
@@ -42,6 +56,12 @@ export function WorkingSheet({ figure, onClose }: { figure: FigureRef; onClose: 
       ) : null}
     </Sheet>
   );
+}
+
+/** A level at a station that follows from the grade can be typed, and the grade follows from it. */
+function reachedOf(figure: FigureRef): { run: Uuid; at: UpRun; which: Reached } | undefined {
+  const which = REACHED.find((one) => one === figure.figure);
+  return which && 'run' in figure && 'at' in figure ? { run: figure.run, at: figure.at, which } : undefined;
 }
 
 const styles = StyleSheet.create({

@@ -43,6 +43,18 @@ export const UPPER_NODES = [
   'fitting',
 ] as const;
 
+/** What pipe leads down to. */
+export const LOWER_NODES = [
+  'tank',
+  'd-box',
+  'lateral-end',
+  'bend',
+  'cleanout',
+  'manhole',
+  'catch-basin',
+  ...OUTLETS,
+] as const;
+
 export const PROTECTION_WORDS: Record<Protection, string> = {
   sloped: 'Sloped',
   benched: 'Benched',

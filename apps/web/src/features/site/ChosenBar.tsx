@@ -38,7 +38,10 @@ function ChosenNode({ id, onPlace }: { id: Uuid; onPlace: (node: Uuid) => void }
       <Words size="small">{`${FORM_WORDS[node.form]}${placed ? '' : ' · not placed'}`}</Words>
       <View style={styles.row}>
         <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'branch', node: id }))}>
-          Draw on from here
+          Up from here
+        </Button>
+        <Button icon="down" onPress={() => dispatch(sheetOpened({ sheet: 'down', node: id }))}>
+          {node.form === 'd-box' ? 'Laterals from here' : 'Down from here'}
         </Button>
         <Button icon="site" onPress={() => onPlace(id)}>
           Tap its place

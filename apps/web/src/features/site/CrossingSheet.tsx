@@ -62,6 +62,7 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
     <Sheet
       title={known ? known.name : `Utility at ${plan.run[form.values.run]?.name ?? 'the run'}`}
       onClose={onClose}
+      onEnter={form.ready ? save : undefined}
       foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={known && remove} />}
     >
       <What form={form} />

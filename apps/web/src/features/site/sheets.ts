@@ -1,4 +1,3 @@
-export { BranchSheet } from './BranchSheet';
 export { CrossingSheet } from './CrossingSheet';
 export { PitSheet } from './PitSheet';
 export { PlaceSheet } from './PlaceSheet';

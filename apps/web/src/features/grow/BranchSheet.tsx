@@ -6,7 +6,7 @@ import { selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, Field, Sheet } from '../../ui';
-import { RunFields, runStart, useRunForm } from '../grade/RunFields';
+import { RunFields, runFor, runStart, useRunForm } from './RunFields';
 import { branchEdits, lineEndingAt } from './branch';
 
 /** A new length of pipe up from a node: its line goes on, or a branch begins there. */
@@ -21,7 +21,7 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
     ending?.line.service ?? [...lines.values()][0]?.line.service ?? 'storm',
   );
   const [name, setName] = useState('');
-  const form = useRunForm();
+  const form = useRunForm(service);
   const usual = `${serviceOf(service).word} branch`;
 
   const save = (): void =>
@@ -33,8 +33,7 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
           on: goOn ? ending?.id : undefined,
           called: nameWith(name.trim()) || usual,
           service,
-          run: (number) => runStart(draft, number),
-          named: draft.name.trim() !== '',
+          run: (number, grown, on) => runStart(draft, number, grown, on),
         },
         newId,
       );
@@ -47,6 +46,7 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
     <Sheet
       title={`Up from ${plan.node[node]?.name ?? 'the node'}`}
       onClose={onClose}
+      onEnter={form.ready ? save : undefined}
       foot={
         <Button kind="main" onPress={save} disabled={!form.ready}>
           Add the run
@@ -70,12 +70,15 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
             label="What runs in it"
             options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
             value={service}
-            onChange={setService}
+            onChange={(next) => {
+              setService(next);
+              runFor(form, next);
+            }}
           />
           <Field label="Name of the branch" value={name} onChange={setName} hint={`Left empty: ${usual}`} />
         </>
       )}
-      <RunFields form={form} number={1} />
+      <RunFields form={form} />
     </Sheet>
   );
 }

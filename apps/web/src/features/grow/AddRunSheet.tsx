@@ -15,7 +15,7 @@ export function AddRunSheet({ onClose }: { onClose: () => void }) {
   const plan = useAppSelector((state) => state.job.plan);
   const line = useAppSelector(selectLine);
   const system = useAppSelector((state) => state.settings.system);
-  const form = useRunForm();
+  const form = useRunForm(line?.line.service ?? 'storm');
   const [round, setRound] = useState(0);
   if (!line) return null;
   const number = line.order.runs.length + 1;
@@ -24,7 +24,7 @@ export function AddRunSheet({ onClose }: { onClose: () => void }) {
 
   const save = (again: boolean): void =>
     form.keep((draft) => {
-      edit(extendLine(plan, line.id, runStart(draft, number), newId).edits);
+      edit(extendLine(plan, line.id, runStart(draft, number, plan, line.id), newId).edits);
       dispatch(stationMoved(line.order.length + draft.length / 2));
       if (!again) return onClose();
       nextRun(form, draft);
@@ -35,6 +35,7 @@ export function AddRunSheet({ onClose }: { onClose: () => void }) {
     <Sheet
       title={`Run ${number}, up from ${plan.node[end]?.name ?? 'the top'}`}
       onClose={onClose}
+      onEnter={form.ready ? () => save(true) : undefined}
       foot={
         <>
           <Button onPress={() => save(true)} disabled={!form.ready}>
@@ -46,7 +47,7 @@ export function AddRunSheet({ onClose }: { onClose: () => void }) {
         </>
       }
     >
-      <RunFields key={round} form={form} number={number} />
+      <RunFields key={round} form={form} />
       <Words
         size="small"
         tone="muted"

@@ -17,15 +17,14 @@ export interface Branching {
   readonly on: Uuid | undefined;
   readonly called: string;
   readonly service: Service;
-  /** The first run, given its number on its line; `named` where somebody named it. */
-  readonly run: (number: number) => RunStart;
-  readonly named: boolean;
+  /** The first run, given its number on its line, and the plan that has that line. */
+  readonly run: (number: number, plan: Plan, line: Uuid) => RunStart;
 }
 
 /** A new length of pipe up from a node: its line goes on, or a branch begins there. */
 export function branchEdits(
   evaluation: Evaluation,
-  { node, on, called, service, run, named }: Branching,
+  { node, on, called, service, run }: Branching,
   newId: () => Uuid,
 ): { readonly line: Uuid; readonly edits: Edit[] } {
   const { plan, lines, topology } = evaluation;
@@ -34,7 +33,8 @@ export function branchEdits(
   const base = start ? applyEdits(plan, start.edits) : plan;
   const number = (lines.get(line)?.order.runs.length ?? 0) + 1;
   // A branch of one run is called as its run is: there would else be a Run 1 on every line.
-  const first = number === 1 && !named ? { ...run(number), name: called } : run(number);
+  const begun = run(number, base, line);
+  const first = number === 1 ? { ...begun, name: called } : begun;
   const made = extendLine(base, line, first, newId, node);
   const edits = [...(start?.edits ?? []), ...made.edits];
   const spot = plan.nodePlace[node] && networkSpots(plan, topology).get(node);

@@ -1,4 +1,4 @@
-import { extendLine, startLine } from '@alveus/core';
+import { CATALOGUE, extendLine, startLine } from '@alveus/core';
 import { applyEdits, Elevation, Service, serviceOf, SERVICES } from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
@@ -7,9 +7,9 @@ import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet, Words } from '../../ui';
 import type { SheetForm } from '../../ui/form';
-import { FormChoice, FormMeasure, FormText, useSheetForm } from '../../ui/form';
+import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../../ui/form';
 import { FORM_WORDS, OUTLETS } from '../parts/words';
-import { RunFields, runStart, useRunForm } from './RunFields';
+import { RunFields, runFor, runStart, useRunForm } from './RunFields';
 
 /** What is typed of where the water leaves. */
 const OutletDraft = z.object({
@@ -18,6 +18,8 @@ const OutletDraft = z.object({
   water: Elevation.optional(),
   service: Service,
   form: z.enum(OUTLETS),
+  /** From the catalogue. */
+  pipe: z.string(),
   name: z.string(),
 });
 type OutletDraft = z.infer<typeof OutletDraft>;
@@ -28,17 +30,28 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
   const { edit } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
   const [step, setStep] = useState<'outlet' | 'run'>('outlet');
-  const outlet = useSheetForm<OutletDraft>(OutletDraft, { service: 'storm', form: 'daylight', name: '' });
-  const run = useRunForm();
+  const outlet = useSheetForm<OutletDraft>(OutletDraft, {
+    service: 'storm',
+    form: 'daylight',
+    pipe: serviceOf('storm').pipe,
+    name: '',
+  });
+  const run = useRunForm('storm');
 
   const save = (): void =>
-    outlet.keep(({ name, service, form, ground, water, invert }) =>
+    outlet.keep(({ name, service, form, ground, water, invert, pipe }) =>
       run.keep((draft) => {
         const called = name.trim() || `${serviceOf(service).word} line`;
         const at = { name: FORM_WORDS[form], form, ground, water };
-        const start = startLine(plan, { name: called, service, outlet: at }, newId);
+        const start = startLine(plan, { name: called, service, pipe, outlet: at }, newId);
         const base = applyEdits(plan, start.edits);
-        const first = extendLine(base, start.line, { ...runStart(draft, 1), low: invert }, newId, start.outlet);
+        const first = extendLine(
+          base,
+          start.line,
+          { ...runStart(draft, 1, base, start.line), low: invert },
+          newId,
+          start.outlet,
+        );
         edit([...start.edits, ...first.edits]);
         dispatch(lineChosen(start.line));
         dispatch(stationMoved(draft.length / 2));
@@ -51,13 +64,21 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
       <Sheet
         title="Set the outlet"
         onClose={onClose}
+        onEnter={outlet.ready ? () => setStep('run') : undefined}
         foot={
           <Button kind="main" onPress={() => setStep('run')} disabled={!outlet.ready}>
             Next: the first run
           </Button>
         }
       >
-        <OutletFields form={outlet} />
+        <OutletFields
+          form={outlet}
+          onService={(service) => {
+            outlet.set('service', service);
+            outlet.set('pipe', serviceOf(service).pipe);
+            runFor(run, service);
+          }}
+        />
       </Sheet>
     );
   }
@@ -65,6 +86,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
     <Sheet
       title="First run, up from the outlet"
       onClose={onClose}
+      onEnter={run.ready ? save : undefined}
       foot={
         <>
           <Button icon="back" onPress={() => setStep('outlet')}>
@@ -76,12 +98,20 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
         </>
       }
     >
-      <RunFields form={run} number={1} />
+      <RunFields form={run} />
     </Sheet>
   );
 }
 
-function OutletFields({ form: { control, values } }: { form: SheetForm<OutletDraft> }) {
+const PIPES = CATALOGUE.map(({ name, standard }) => ({ value: name, label: name, note: standard }));
+
+function OutletFields({
+  form: { control, values },
+  onService,
+}: {
+  form: SheetForm<OutletDraft>;
+  onService: (service: Service) => void;
+}) {
   const service = serviceOf(values.service);
   return (
     <>
@@ -107,7 +137,9 @@ function OutletFields({ form: { control, values } }: { form: SheetForm<OutletDra
         name="service"
         label="What runs in it"
         options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
+        onChange={onService}
       />
+      <FormPicker control={control} name="pipe" label="Pipe, for the whole line" options={PIPES} />
       <FormChoice
         control={control}
         name="form"

@@ -1,0 +1,142 @@
+import type { RunStart } from '@alveus/core';
+import { invertAtDepth } from '@alveus/core';
+import type { Plan, Service, Uuid } from '@alveus/plan';
+import { Elevation, Length, serviceOf, Slope, Thickness } from '@alveus/plan';
+import { z } from 'zod';
+import type { SheetForm } from '../../ui/form';
+import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
+import { FORM_WORDS, UPPER_NODES } from '../parts/words';
+
+/** How steep a run is to be: told by its slope, or by what its upper end must come to. */
+const TOLD_BY = ['slope', 'high', 'depth'] as const;
+
+/** What is typed of a run that is not in the plan yet. */
+const RunDraft = z
+  .object({
+    length: Length,
+    by: z.enum(TOLD_BY),
+    slope: Slope.optional(),
+    high: Elevation.optional(),
+    depth: Thickness.optional(),
+    ground: Elevation.optional(),
+    form: z.enum(UPPER_NODES),
+  })
+  .refine((draft) => draft[draft.by] !== undefined, { message: 'needs its slope, its high invert or its depth' })
+  .refine((draft) => draft.by !== 'depth' || draft.ground !== undefined, { message: 'a depth needs the ground' });
+type RunDraft = z.infer<typeof RunDraft>;
+
+export type RunForm = SheetForm<RunDraft>;
+
+/** What usually belongs there, until somebody says otherwise. */
+const usual = (service: Service): Pick<RunDraft, 'by' | 'slope' | 'form'> => {
+  const { slope, upper } = serviceOf(service);
+  return { by: 'slope', slope, form: UPPER_NODES.find((form) => form === upper) ?? 'cleanout' };
+};
+
+export function useRunForm(service: Service): RunForm {
+  return useSheetForm<RunDraft>(RunDraft, usual(service));
+}
+
+/** Begins the form anew with what is usual for a service. */
+export function runFor(form: RunForm, service: Service): void {
+  form.restart({ ...form.values, ...usual(service) });
+}
+
+/** Begins the next run, much like the one before. */
+export function nextRun(form: RunForm, before: RunDraft): void {
+  form.restart({ by: before.by, slope: before.slope, depth: before.depth, form: before.form } as RunDraft);
+}
+
+/**
+ * The run as core composes it; `number` names it.
+ * @param plan with the line in it
+ */
+export function runStart(draft: RunDraft, number: number, plan: Plan, line: Uuid): RunStart {
+  const { by, ground, depth, form, length } = draft;
+  const deep = ground === undefined || depth === undefined ? undefined : invertAtDepth(plan, line, ground, depth);
+  return {
+    name: `Run ${number}`,
+    length,
+    slope: by === 'slope' ? draft.slope : undefined,
+    high: by === 'high' ? draft.high : by === 'depth' ? deep : undefined,
+    upper: { name: `${FORM_WORDS[form]} ${number}`, form, ground },
+  };
+}
+
+/** From its length to what stands at its upper end, in the order in which a plan sheet tells it. */
+export function RunFields({ form }: { form: RunForm }) {
+  const { control, values, set } = form;
+  return (
+    <>
+      <FormMeasure
+        control={control}
+        name="length"
+        label="Length on the level"
+        quantity="distance"
+        limit={Length}
+        focus
+        hint="As on the plan sheet: along the ground plan, centre to centre"
+      />
+      <FormChoice
+        control={control}
+        name="by"
+        label="Next is typed"
+        options={[
+          { value: 'slope', label: 'Slope' },
+          { value: 'high', label: 'High invert' },
+          { value: 'depth', label: 'Depth at its head' },
+        ]}
+        onChange={(by) => {
+          // What was not understood in the other field is in nobody's way once that is gone.
+          for (const told of TOLD_BY) if (Number.isNaN(values[told])) set(told, undefined);
+          set('by', by);
+        }}
+      />
+      {values.by === 'slope' ? (
+        <FormMeasure
+          key="slope"
+          control={control}
+          name="slope"
+          label="Slope"
+          quantity="slope"
+          limit={Slope}
+          hint="1 %, 1/8 in/ft, 1:96 or 10 mm/m"
+        />
+      ) : values.by === 'high' ? (
+        <FormMeasure
+          key="high"
+          control={control}
+          name="high"
+          label="High invert"
+          quantity="elevation"
+          limit={Elevation}
+        />
+      ) : (
+        <FormMeasure
+          key="depth"
+          control={control}
+          name="depth"
+          label="Depth of the trench at the upper end"
+          quantity="depth"
+          limit={Thickness}
+          hint="From the ground to the bottom of the trench; the slope follows"
+        />
+      )}
+      <FormMeasure
+        control={control}
+        name="ground"
+        label="Ground at the upper end"
+        quantity="elevation"
+        limit={Elevation}
+        optional={values.by !== 'depth'}
+        hint={values.by === 'depth' ? 'The depth is measured from it' : 'The rim; it can come later'}
+      />
+      <FormPicker
+        control={control}
+        name="form"
+        label="At the upper end"
+        options={UPPER_NODES.map((value) => ({ value, label: FORM_WORDS[value] }))}
+      />
+    </>
+  );
+}

@@ -1,0 +1,25 @@
+/** What a node can be. */
+export const NODE_FORMS = [
+  'daylight',
+  'pond',
+  'curb',
+  'structure',
+  'bubble-up',
+  'pop-up',
+  'sump',
+  'soak-away',
+  'inlet',
+  'catch-basin',
+  'manhole',
+  'cleanout',
+  'bend',
+  'fitting',
+  'downspout',
+  'channel-drain',
+  'stub-out',
+  'tank',
+  'd-box',
+  'lateral-end',
+  'vent',
+] as const;
+export type NodeForm = (typeof NODE_FORMS)[number];
