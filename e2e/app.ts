@@ -103,7 +103,7 @@ export async function typeLine(
   await tap(page, 'Next: the first run');
   for (const [index, run] of runs.entries()) {
     if (index === 1) await tap(page, 'Add a run at the top');
-    await fill(page, /^Length, level/, run.length);
+    await fill(page, /^Flat length/, run.length);
     await fill(page, /^Slope/, run.slope);
     await fill(page, /^Ground at the upper end/, run.ground);
     const more = index > 0 && index < runs.length - 1;

@@ -180,7 +180,7 @@ async function drawsABranch(hands: Hands, app: App): Promise<void> {
   await fill(page, /^Distance up the run/, '40');
   await press('Put it in, and branch');
   await pick('Roof drain');
-  await fill(page, /^Length, level/, '30');
+  await fill(page, /^Flat length/, '30');
   await fill(page, /^Slope/, '2 %');
   await fill(page, /^Ground at the upper end/, '103');
   await choose(/^At the upper end/, 'Downspout');
@@ -455,7 +455,7 @@ test.describe('wide, by keyboard alone', () => {
     };
     await press(/^Drain head .*Choose it on the sketch$/);
     await press('Draw on from here');
-    await fill(page, /^Length, level/, '25');
+    await fill(page, /^Flat length/, '25');
     await fill(page, /^Ground at the upper end/, '98.4');
     await press('Add the run');
     await expect(page.getByRole('dialog')).toHaveCount(0);

@@ -16,6 +16,8 @@ export interface FieldProps {
   error?: string | undefined;
   hint?: string | undefined;
   focus?: boolean;
+  /** What stands there is chosen whole, to be typed over. */
+  all?: boolean;
   /** A day is typed, or picked from what the browser offers. */
   type?: 'text' | 'date';
   /** In a table, where the column says what it is: its label is only heard. */
@@ -34,6 +36,7 @@ export function Field({
   error,
   hint,
   focus = false,
+  all = false,
   type = 'text',
   measure = false,
   bare = false,
@@ -58,6 +61,7 @@ export function Field({
         onSubmitEditing={() => onSubmit?.()}
         onBlur={() => onLeave?.()}
         autoFocus={focus}
+        selectTextOnFocus={all}
         autoComplete="off"
         error={error !== undefined}
         outlineColor={tones.muted}

@@ -24,6 +24,8 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
   for (const [id, { east, north }] of Object.entries(plan.nodePlace))
     if (plan.node[id]) spots.set(id, { east, north, placed: true });
   const heading = new Map<Uuid, number>();
+  /** Nodes that were come to the way the water goes. */
+  const arrived = new Set<Uuid>();
   const spread = (start: Uuid): void => {
     const queue = [start];
     for (const node of queue) {
@@ -43,6 +45,7 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
           placed: false,
         });
         heading.set(to, angle);
+        if (to === lowerOf(item)) arrived.add(to);
         queue.push(to);
       };
       const own = lineEndingAt(plan, topology, node);
@@ -50,7 +53,8 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
       const main = arriving.find((id) => plan.run[id]?.line === own) ?? (own === undefined ? arriving[0] : undefined);
       for (const id of arriving) go(id, upperOf(plan.run[id] as Run), id === main);
       // Where the water parts, what leads away lies on the other side.
-      for (const id of topology.leaving.get(node) ?? []) go(id, lowerOf(plan.run[id] as Run), false);
+      const leaving = (topology.leaving.get(node) ?? []).filter((id) => !spots.has(lowerOf(plan.run[id] as Run)));
+      for (const id of leaving) go(id, lowerOf(plan.run[id] as Run), leaving.length === 1 && arrived.has(node));
     }
   };
   for (const id of [...spots.keys()]) spread(id);

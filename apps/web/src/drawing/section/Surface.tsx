@@ -29,6 +29,9 @@ interface SurfaceProps {
 /** How long the station rests before it is said, ms: nobody listens to every foot that a finger passes over. */
 const REST = 80;
 
+/** So near to a structure the finger means it, px. */
+const NEAR = 7;
+
 /** What a finger, the mouse or the arrow keys move the station line on. It is not drawn anew while that moves. */
 export const SectionSurface = memo(function SectionSurface({
   length,
@@ -47,7 +50,10 @@ export const SectionSurface = memo(function SectionSurface({
     ({ first, last, event, xy: [x] }) => {
       quiet({ first, last, event });
       const box = (surface.current as unknown as HTMLElement).getBoundingClientRect();
-      move(along(x - box.left));
+      const pixels = x - box.left;
+      const [at, from, to] = [along(pixels), along(pixels - NEAR), along(pixels + NEAR)];
+      const near = nodes.filter((node) => node >= from && node <= to);
+      move(near.length === 0 ? at : near.reduce((a, b) => (Math.abs(b - at) < Math.abs(a - at) ? b : a)));
     },
     { target: surface as never, pointer: { keys: false } },
   );

@@ -1,25 +1,44 @@
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { RootState } from '../../store';
-import { selectPlace } from '../../store/results';
+import { useStore } from 'react-redux';
+import type { RootState, Store } from '../../store';
+import { sheetOpened, stationMoved } from '../../store';
+import { selectLine, selectPlace } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
-import { FigureGrid, Words } from '../../ui';
+import { FigureGrid, IconButton, Tap, Unseen, Words } from '../../ui';
 import { LiveFigure } from '../parts/Figure';
 import { LiveText, LiveWords } from '../parts/live';
 import { BOTTOM, chainage, COVER, DEPTH, GROUND, INVERT, WIDTH } from '../parts/stationFigures';
 
+/** Nearer than this is the same place, m. */
+const SAME = 0.005;
+
 /** The levels where the station line stands. */
 export const StationFigures = memo(function StationFigures() {
   const tones = useTones();
+  const store = useStore() as Store;
+  const step = (way: 1 | -1): void => {
+    const [line, place] = [selectLine(store.getState()), selectPlace(store.getState())];
+    if (!line || !place) return;
+    const nodes = [...line.order.starts, line.order.length];
+    const at = place.chainage - line.line.startChainage;
+    const to = way > 0 ? nodes.find((node) => node > at + SAME) : nodes.findLast((node) => node < at - SAME);
+    if (to !== undefined) store.dispatch(stationMoved(to));
+  };
   return (
     <View>
       <View style={[styles.head, { backgroundColor: tones.waterSoft }]}>
-        <Words strong size="large">
-          <LiveText of={chainage} quantity="chainage" />
-        </Words>
-        <Words lines={1} style={styles.name}>
-          <LiveWords words={runName} />
-        </Words>
+        <Tap onPress={() => store.dispatch(sheetOpened({ sheet: 'station' }))} style={styles.station}>
+          <Words strong size="large">
+            <LiveText of={chainage} quantity="chainage" />
+          </Words>
+          <Words lines={1} style={styles.name}>
+            <LiveWords words={runName} />
+          </Words>
+          <Unseen>. Type the station</Unseen>
+        </Tap>
+        <IconButton name="back" label="Structure before" onPress={() => step(-1)} />
+        <IconButton name="next" label="Structure after" onPress={() => step(1)} />
       </View>
       <FigureGrid columns={3} label="Levels at the station">
         <LiveFigure label="Trench depth" quantity="depth" {...DEPTH} />
@@ -36,6 +55,14 @@ export const StationFigures = memo(function StationFigures() {
 const runName = (state: RootState): string => selectPlace(state)?.run.run.name ?? '';
 
 const styles = StyleSheet.create({
-  head: { flexDirection: 'row', alignItems: 'baseline', gap: 12, paddingHorizontal: 12, paddingVertical: 6 },
+  head: { flexDirection: 'row', alignItems: 'center' },
+  station: {
+    flex: 1,
+    flexDirection: 'row',
+    alignItems: 'baseline',
+    justifyContent: 'flex-start',
+    gap: 12,
+    paddingHorizontal: 12,
+  },
   name: { flex: 1 },
 });

@@ -161,7 +161,7 @@ function DownFields({
       <FormMeasure
         control={control}
         name="length"
-        label="Length on the level"
+        label="Flat length"
         quantity="distance"
         limit={Length}
         focus={!begins}

@@ -2,7 +2,7 @@ import { CATALOGUE, extendLine, startLine } from '@alveus/core';
 import { applyEdits, Elevation, Service, serviceOf, SERVICES } from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
-import { lineChosen, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { lineChosen, sheetOpened, stationMoved, useAppDispatch, useAppSelector } from '../../store';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet, Words } from '../../ui';
@@ -38,7 +38,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
   });
   const run = useRunForm('storm');
 
-  const save = (): void =>
+  const save = (another: boolean): void =>
     outlet.keep(({ name, service, form, ground, water, invert, pipe }) =>
       run.keep((draft) => {
         const called = name.trim() || `${serviceOf(service).word} line`;
@@ -55,7 +55,8 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
         edit([...start.edits, ...first.edits]);
         dispatch(lineChosen(start.line));
         dispatch(stationMoved(draft.length / 2));
-        onClose();
+        if (another) dispatch(sheetOpened({ sheet: 'add-run' }));
+        else onClose();
       }),
     );
 
@@ -86,13 +87,16 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
     <Sheet
       title="First run, up from the outlet"
       onClose={onClose}
-      onEnter={run.ready ? save : undefined}
+      onEnter={run.ready ? () => save(true) : undefined}
       foot={
         <>
           <Button icon="back" onPress={() => setStep('outlet')}>
             Outlet
           </Button>
-          <Button kind="main" onPress={save} disabled={!run.ready}>
+          <Button onPress={() => save(true)} disabled={!run.ready}>
+            Add, and another
+          </Button>
+          <Button kind="main" onPress={() => save(false)} disabled={!run.ready}>
             Add the run
           </Button>
         </>

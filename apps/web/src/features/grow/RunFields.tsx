@@ -71,11 +71,11 @@ export function RunFields({ form }: { form: RunForm }) {
       <FormMeasure
         control={control}
         name="length"
-        label="Length on the level"
+        label="Flat length"
         quantity="distance"
         limit={Length}
         focus
-        hint="As on the plan sheet: along the ground plan, centre to centre"
+        hint="Measured level, centre to centre, as on a plan sheet"
       />
       <FormChoice
         control={control}
@@ -110,6 +110,7 @@ export function RunFields({ form }: { form: RunForm }) {
           label="High invert"
           quantity="elevation"
           limit={Elevation}
+          focus
         />
       ) : (
         <FormMeasure
@@ -119,6 +120,7 @@ export function RunFields({ form }: { form: RunForm }) {
           label="Depth of the trench at the upper end"
           quantity="depth"
           limit={Thickness}
+          focus
           hint="From the ground to the bottom of the trench; the slope follows"
         />
       )}

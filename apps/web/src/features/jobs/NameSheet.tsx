@@ -5,11 +5,15 @@ import { useState } from 'react';
 import { useJobActions } from '../../sync/frame/FrameProvider';
 import { Button, Field, Sheet } from '../../ui';
 
+/** Until somebody gives it a better one. */
+const nameOfToday = (): string =>
+  `Job of ${new Date().toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}`;
+
 /** A new job's name, or another for a job there is. */
 export function NameSheet({ job, onClose }: { job: Job | 'new'; onClose: () => void }) {
   const router = useRouter();
   const jobs = useJobActions();
-  const [name, setName] = useState(job === 'new' ? '' : job.name);
+  const [name, setName] = useState(job === 'new' ? nameOfToday() : job.name);
   const [busy, setBusy] = useState(false);
   const parsed = Name.safeParse(name);
   const save = async (): Promise<void> => {
@@ -41,6 +45,7 @@ export function NameSheet({ job, onClose }: { job: Job | 'new'; onClose: () => v
         onChange={setName}
         onSubmit={() => void save()}
         focus
+        all={job === 'new'}
         hint="The site, as the crew calls it"
         error={name === '' ? undefined : problem}
       />

@@ -1,6 +1,7 @@
 import { INCH } from '@alveus/core';
 import { AlongRun, Crossing, cutText, Elevation, Thickness, UTILITIES } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { UTILITY_MARKS, UTILITY_NAMES } from '../../drawing/utilities';
 import type { RootState } from '../../store';
@@ -8,7 +9,7 @@ import { used, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectPlace } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
-import { Choice, KeepFoot, Sheet, Words } from '../../ui';
+import { Button, Choice, KeepFoot, Sheet, Words } from '../../ui';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../../ui/form';
 import { toldFromA, toldUp } from '../parts/along';
@@ -28,6 +29,7 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
   const { edit } = useActions();
   const { plan } = useAppSelector(selectEvaluation);
   const at = useAppSelector((state) => whereAt(state, run));
+  const [round, setRound] = useState(0);
   const known = id === undefined ? undefined : plan.crossing[id];
   const form = useSheetForm<Crossing>(
     Crossing,
@@ -48,11 +50,14 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
           markedOn: '',
         },
   );
-  const save = (): void =>
+  const save = (another: boolean): void =>
     form.keep((item) => {
       edit([{ op: 'put', item: toldFromA({ ...item, markedBy: cutText(item.markedBy, 80) }, plan) }]);
       dispatch(used(item.run));
-      onClose();
+      if (!another) return onClose();
+      const { value: _value, ...level } = item.level;
+      form.restart({ ...item, id: newId(), level } as Crossing);
+      setRound(round + 1);
     });
   const remove = (): void => {
     if (known) edit([{ op: 'remove', kind: 'crossing', id: known.id }]);
@@ -62,12 +67,21 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
     <Sheet
       title={known ? known.name : `Utility at ${plan.run[form.values.run]?.name ?? 'the run'}`}
       onClose={onClose}
-      onEnter={form.ready ? save : undefined}
-      foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={known && remove} />}
+      onEnter={form.ready ? () => save(!known) : undefined}
+      foot={
+        <>
+          {known ? null : (
+            <Button onPress={() => save(true)} disabled={!form.ready}>
+              Keep, and another
+            </Button>
+          )}
+          <KeepFoot ready={form.ready} onKeep={() => save(false)} onRemove={known && remove} />
+        </>
+      }
     >
-      <What form={form} />
-      <Where form={form} />
+      <Where key={round} form={form} fresh={!known} />
       <HowHigh form={form} />
+      <What form={form} />
       <Marks form={form} />
     </Sheet>
   );
@@ -110,7 +124,7 @@ function What({ form: { control, values, set } }: Part) {
   );
 }
 
-function Where({ form: { control, values, set } }: Part) {
+function Where({ form: { control, values, set }, fresh }: Part & { fresh: boolean }) {
   const runs = useRunChoices();
   const length = useAppSelector((state) => selectEvaluation(state).runs.get(values.run)?.length ?? 0);
   const along = (value: number): string | undefined => (value <= length ? undefined : 'Must lie along the run.');
@@ -137,7 +151,7 @@ function Where({ form: { control, values, set } }: Part) {
         }
       />
       {lies.how === 'across' ? (
-        <FormMeasure key="at" {...place} name="lies.at" label="Distance up the run" />
+        <FormMeasure key="at" {...place} name="lies.at" label="Distance up the run" focus={fresh} />
       ) : (
         <View style={styles.row}>
           <FormMeasure key="from" {...place} name="lies.from" label="From" />
