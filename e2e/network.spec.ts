@@ -400,7 +400,7 @@ test('a line goes with what hangs on it, and undo brings all of it back', async 
   await page.getByRole('button', { name: 'Line', exact: true }).click();
   await tap(page, 'Delete the line');
   await expect(page.getByRole('dialog', { name: 'Delete Barn storm line?' })).toContainText(
-    /Lane branch.*Cart yard branch.*Barn roof drain|goes what hangs on it/,
+    /Lane branch.*Cart yard branch.*Barn roof drain|goes what drains into it/,
   );
   await tap(page, 'Delete');
   await expect(lines).toContainText('of 5');
@@ -454,7 +454,7 @@ test.describe('wide, by keyboard alone', () => {
       await page.keyboard.press('Enter');
     };
     await press(/^Drain head .*Choose it on the sketch$/);
-    await press('Draw on from here');
+    await press('Up from here');
     await fill(page, /^Flat length/, '25');
     await fill(page, /^Ground at the upper end/, '98.4');
     await press('Add the run');

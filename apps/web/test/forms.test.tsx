@@ -173,8 +173,8 @@ test('the drop through the lower node is the step at whichever end that is', asy
   const built = line();
   const [, upper = ''] = built.runs;
   await mount(built.plan, <RunSheet run={upper} onClose={nothing} />);
-  await type(/^Drop through the lower node/, '30');
-  fireEvent.blur(field(/^Drop through the lower node/));
+  await type(/^Drop at its lower end/, '30');
+  fireEvent.blur(field(/^Drop at its lower end/));
   expect(lastPut()).toMatchObject({ kind: 'runGrade', id: upper, stepA: 0.03 });
 });
 

@@ -61,7 +61,8 @@ export function Field({
         onSubmitEditing={() => onSubmit?.()}
         onBlur={() => onLeave?.()}
         autoFocus={focus}
-        selectTextOnFocus={all}
+        // A measurement is typed over; another tap puts the caret into it.
+        onFocus={({ target }) => (all || measure) && chooseAll(target as unknown as HTMLInputElement)}
         autoComplete="off"
         error={error !== undefined}
         outlineColor={tones.muted}
@@ -84,6 +85,14 @@ export function Field({
       ) : null}
     </View>
   );
+}
+
+/** Once the tap that gave it the focus is over; unless somebody has begun to type by then. */
+function chooseAll(field: HTMLInputElement): void {
+  const { value } = field;
+  setTimeout(() => {
+    if (value !== '' && field.value === value && document.activeElement === field) field.select();
+  });
 }
 
 /** Paper's own label floats into the frame as a picture of one: a reader of the screen, and sunlight, want it above. */

@@ -61,12 +61,15 @@ export function PadArea({ children, style }: { children: ReactNode; style?: Styl
   }, [look]);
   if (!FINGERS) return <View style={style}>{children}</View>;
   const useLetters = (): void => {
-    const field = document.activeElement as HTMLElement | null;
+    const field = document.activeElement;
     setLetters(true);
-    // Only what gets the focus anew brings up the keyboard.
+    if (!(field instanceof HTMLInputElement)) return;
+    const { selectionStart, selectionEnd } = field;
+    // Only what gets the focus anew brings up the keyboard; the caret stays where it was.
     setTimeout(() => {
-      field?.blur();
-      field?.focus();
+      field.blur();
+      field.focus();
+      setTimeout(() => field.setSelectionRange(selectionStart, selectionEnd), 20);
     });
   };
   return (

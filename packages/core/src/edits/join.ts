@@ -30,7 +30,7 @@ export function joinRuns(evaluation: Evaluation, node: Uuid, newId: () => Uuid):
   const at = plan.node[node];
   const runs = Object.values(plan.run).filter((run) => run.a === node || run.b === node);
   const [one, other] = runs;
-  if (!at) return refuse('That node is not there.');
+  if (!at) return refuse('It is not there any more.');
   if (!one || !other || runs.length > 2)
     return refuse(`${runs.length} runs meet at ${at.name}: just two can be joined there.`);
   if (one.line !== other.line) return refuse(`${one.name} and ${other.name} are not of one line.`);

@@ -59,12 +59,12 @@ export function moveBranch(
 ): { readonly ok: true; readonly edits: Edit[] } | { readonly ok: false; readonly message: string } {
   const lowest = lowestOf(plan, line);
   if (!lowest) return { ok: false, message: 'This line has no run yet.' };
-  if (!plan.node[node]) return { ok: false, message: 'That node is not there.' };
+  if (!plan.node[node]) return { ok: false, message: 'It is not there any more.' };
   if (lowerOf(lowest) === node) return { ok: true, edits: [] };
   if (runsOf(plan, line).some((run) => upperOf(run) === node))
-    return { ok: false, message: 'A line cannot hang on a node of its own: that would be a ring.' };
+    return { ok: false, message: 'A line cannot drain into itself: that would be a ring.' };
   const upstream = new Set(hangingOn(plan, line).flatMap((id) => runsOf(plan, id).map(upperOf)));
-  if (upstream.has(node)) return { ok: false, message: 'That node drains into this line: it would be a ring.' };
+  if (upstream.has(node)) return { ok: false, message: 'That drains into this line: it would be a ring.' };
   const moved: Edit = { op: 'put', item: { ...lowest, [lowEnd(lowest)]: node } };
   const after = applyEdits(plan, [moved]);
   const left = lowerOf(lowest);

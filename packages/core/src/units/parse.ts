@@ -43,7 +43,7 @@ function expectation(quantity: Quantity, system: System): string {
     case 'depth':
       return metric ? 'a length such as 12.5, 12.5 m or 41 ft' : 'a length such as 41.5, 41\' 6" or 12.65 m';
     case 'chainage':
-      return metric ? 'a chainage such as 0+125' : 'a chainage such as 1+25';
+      return metric ? 'a station such as 0+125' : 'a station such as 1+25';
     case 'thickness':
     case 'fine':
       return metric ? 'a size such as 150, 150 mm or 6 in' : 'a size such as 6, 3 1/4" or 150 mm';

@@ -51,7 +51,7 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
     rests.push('both inverts of the run', 'its horizontal length');
   } else if (figure === 'low' && below?.grade.high !== undefined && low !== undefined) {
     steps.push({
-      formula: 'low invert = invert going out of the node + drop through it',
+      formula: 'low invert = invert going out below + drop',
       numbers: [
         measured(below.grade.high, 'elevation'),
         ' + ',

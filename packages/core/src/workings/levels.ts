@@ -69,7 +69,7 @@ function explainGround(run: RunResult, { at, ground }: Station): Working {
     value: ground === undefined ? undefined : elevation(ground),
     steps,
     source: 'geometry',
-    rests: ['ground points of the run and its nodes'],
+    rests: ['ground points of the run and its ends'],
   };
 }
 

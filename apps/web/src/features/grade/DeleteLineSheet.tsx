@@ -35,7 +35,9 @@ export function DeleteLineSheet({ onClose }: { onClose: () => void }) {
       }
     >
       <Words>
-        {others.length === 0 ? 'Nothing else hangs on it.' : `With it goes what hangs on it: ${others.join(', ')}.`}
+        {others.length === 0
+          ? 'Nothing else drains into it.'
+          : `With it goes what drains into it: ${others.join(', ')}.`}
       </Words>
       <Words tone="muted">Undo brings all of it back.</Words>
     </Sheet>

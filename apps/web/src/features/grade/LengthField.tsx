@@ -37,7 +37,7 @@ export function LengthField({ run }: { run: ItemOf<'run'> }) {
       ) : (
         <Words>
           {length === undefined
-            ? 'Not known: its nodes are not both on the sketch.'
+            ? 'Not known: its two ends are not both on the sketch.'
             : `${print(length, 'distance')} on the sketch`}
         </Words>
       )}

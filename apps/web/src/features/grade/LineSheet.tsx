@@ -86,7 +86,7 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
         </Button>
       </View>
       <PlanMeasure
-        label="Chainage of the outlet"
+        label="Station of the outlet"
         quantity="chainage"
         limit={Line.shape.startChainage}
         value={line.startChainage}

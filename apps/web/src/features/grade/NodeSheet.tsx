@@ -79,8 +79,8 @@ function JoinRuns({ node, onDone }: { node: Uuid; onDone: () => void }) {
       </Button>
       <Words size="small" tone="muted">
         {moves === undefined
-          ? 'This node goes; the pipe, the ground and all that lies along it stay where they are.'
-          : `This node goes, and the pipe here moves ${join.moves > 0 ? 'up' : 'down'} by ${moves}: the two are not on one grade.`}
+          ? 'What is here goes; the pipe, the ground and all that lies along it stay where they are.'
+          : `What is here goes, and the pipe here moves ${join.moves > 0 ? 'up' : 'down'} by ${moves}: the two are not on one grade.`}
       </Words>
     </>
   );
@@ -94,7 +94,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
   const node = plan.node[id];
   if (!node) {
     return (
-      <Sheet title="Node" onClose={onClose}>
+      <Sheet title="Structure" onClose={onClose}>
         <Words>This has been removed.</Words>
       </Sheet>
     );

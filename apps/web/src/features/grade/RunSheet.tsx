@@ -105,7 +105,7 @@ function DropField({ run }: { run: ItemOf<'run'> }) {
   if (!below) return null;
   return (
     <PlanMeasure
-      label="Drop through the lower node"
+      label="Drop at its lower end"
       quantity="thickness"
       value={factsOf(run, plan.runGrade[run.id]).drop}
       optional

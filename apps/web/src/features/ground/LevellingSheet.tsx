@@ -27,7 +27,7 @@ export function LevellingSheet({ onClose }: { onClose: () => void }) {
       />
       <PlanMeasure
         key={allowed.by}
-        label={allowed.by === 'distance' ? 'Times the root of the kilometres' : 'Times the root of the setups'}
+        label={allowed.by === 'distance' ? 'Allowed over 1 km (times √km)' : 'Allowed for one setup (times √setups)'}
         quantity="fine"
         value={allowed.metres}
         limit={(allowed.by === 'distance' ? BY_DISTANCE : BY_SETUPS).shape.metres}

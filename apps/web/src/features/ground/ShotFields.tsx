@@ -89,7 +89,7 @@ function Standing({ form: { control, values } }: { form: SheetForm<Shot> }) {
             check={(at) =>
               at < (runs.get(target.run)?.length ?? Infinity)
                 ? undefined
-                : 'Must lie between the ends of the run; shoot those at their nodes.'
+                : 'Must lie between the ends of the run; shoot those as structures.'
             }
           />
         </>
@@ -97,7 +97,7 @@ function Standing({ form: { control, values } }: { form: SheetForm<Shot> }) {
     case 'node':
       return (
         <>
-          <FormPicker control={control} name="target.node" label="Which node" {...nodes} />
+          <FormPicker control={control} name="target.node" label="Which structure" {...nodes} />
           <FormChoice
             control={control}
             name="target.what"
@@ -124,8 +124,8 @@ function RodReading({ form: { control, values, set }, onSubmit }: { form: SheetF
         name="reading.by"
         label="The rod"
         options={[
-          { value: 'rod', label: 'Counts up from its foot' },
-          { value: 'direct', label: 'Reads elevations' },
+          { value: 'rod', label: 'Plain: read up from its foot' },
+          { value: 'direct', label: 'Direct: reads elevations' },
         ]}
         // What one rod reads is no reading of the other.
         onChange={(next) => set('reading', { by: next } as never)}

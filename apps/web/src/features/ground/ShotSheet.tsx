@@ -74,7 +74,7 @@ export function ShotSheet({ setup, corrects, onClose }: ShotSheetProps) {
       }
     >
       {wrong ? (
-        <Words>{`Written as ${print(wrong.reading.value, 'elevation')}. It stays in the book; everything that hangs on it follows the new reading.`}</Words>
+        <Words>{`Written as ${print(wrong.reading.value, 'elevation')}. It stays in the book; everything that rests on it follows the new reading.`}</Words>
       ) : null}
       <ShotFields key={round} form={form} here={here} onSubmit={() => save(false)} />
     </Sheet>

@@ -13,7 +13,7 @@ export const ON_WORDS: Record<On, string> = {
   benchmark: 'Benchmark',
   turning: 'Turning point',
   run: 'Ground along a run',
-  node: 'At a node',
+  node: 'At a structure',
 };
 export const WHAT_WORDS = { ground: 'Ground', invert: 'Existing invert', rim: 'Rim', water: 'Water' } as const;
 

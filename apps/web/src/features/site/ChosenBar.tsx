@@ -13,7 +13,7 @@ export function ChosenBar({ onPlace }: { onPlace: (node: Uuid) => void }) {
   if (!chosen) {
     return (
       <View style={styles.pad}>
-        <Words tone="muted">Tap a node or a run on the sketch to work on it. Two fingers or the wheel zoom.</Words>
+        <Words tone="muted">Tap a structure or a run on the sketch to work on it. Two fingers or the wheel zoom.</Words>
       </View>
     );
   }

@@ -35,7 +35,7 @@ export function SiteStage() {
     () => [
       { key: 'runs', height: 60, render: () => <Heading>Runs</Heading> },
       ...Object.keys(run).map((id) => ({ key: id, render: () => <RunRow id={id} /> })),
-      { key: 'nodes', height: 60, render: () => <Heading>Nodes</Heading> },
+      { key: 'nodes', height: 60, render: () => <Heading>Structures, bends and ends</Heading> },
       ...Object.keys(node).map((id) => ({ key: id, render: () => <NodeRow id={id} onPlace={setPlacing} /> })),
     ],
     [run, node],

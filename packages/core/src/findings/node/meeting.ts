@@ -16,7 +16,7 @@ const climbs = ({ drop }: NodeEnd): boolean => drop !== undefined && drop < -NEA
 
 export const dropRises = rule<NodeFacts>()({
   name: 'drop-rises',
-  title: 'Water falls through a node',
+  title: 'Water falls through a structure',
   stage: 'grade',
   severity: 'stop',
   source: GEOMETRY,
@@ -170,7 +170,7 @@ export const bendDrop = rule<NodeFacts>()({
     return {
       what: [`${name} drops `, has, ` through the bend ${node.name}; a bend has room for `, most, '.'],
       why: ['A fall that is not in the pipes has to be in a box, or in fittings that are ordered.'],
-      gives: ['A drop at a structure', 'Steepen the run below', 'Make the node a manhole or catch basin'],
+      gives: ['A drop at a structure', 'Steepen the run below', 'Make it a manhole or catch basin'],
     };
   },
 });

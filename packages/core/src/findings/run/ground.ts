@@ -90,7 +90,7 @@ export const lengthDiffers = rule<RunFacts>()({
         words: ['Take its length from the sketch'],
         edits: [{ op: 'put', item: { ...run, length: { from: 'plan' } } }],
       },
-      'Move a node',
+      'Move one of its ends',
       'Leave the sketch as a picture only',
     ],
   }),
@@ -170,7 +170,7 @@ const READ = 0.003;
 
 export const breakAtEnd = rule<RunFacts>()({
   name: 'break-at-end',
-  title: 'The ground at the end of a run is that of its node',
+  title: 'The ground at the end of a run is that of the structure there',
   stage: 'ground',
   severity: 'watch',
   source: GEOMETRY,
@@ -204,11 +204,11 @@ export const breakAtEnd = rule<RunFacts>()({
       exact(level, 'elevation'),
       ' and is used.',
     ],
-    why: ['Every run that meets a node shares its ground, so one of the two is wrong.'],
+    why: ['All runs that meet at a structure share its ground, so one of the two is wrong.'],
     gives: [
       { words: ['Remove the ground point'], edits: withoutBreak(facts, at) },
       {
-        words: ['Take it as the ground of the node'],
+        words: ['Take it as the ground there'],
         edits: [{ op: 'put', item: { kind: 'nodeGround', id: node, elevation: typed, holds: true } }],
       },
     ],

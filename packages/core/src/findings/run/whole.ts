@@ -7,7 +7,7 @@ import { lostOf } from './facts';
 
 export const somethingLost = rule<BareFacts>()({
   name: 'something-lost',
-  title: 'A run has its line, nodes, pipe and section',
+  title: 'A run has its line, ends, pipe and section',
   stage: 'grade',
   severity: 'stop',
   source: GEOMETRY,
@@ -28,9 +28,9 @@ export const lengthOpen = rule<BareFacts>()({
   source: GEOMETRY,
   judge: ({ result }) => (result.measured ? NOTHING : [{}]),
   words: (_, { result }) => ({
-    what: [`${result.run.name} has no length: its nodes are not both on the sketch, or lie at one place.`],
+    what: [`${result.run.name} has no length: its ends are not both on the sketch, or lie at one place.`],
     why: ['Without it neither its grade nor its depth follows.'],
-    gives: ['Place both nodes on the sketch', 'Type its length'],
+    gives: ['Place both ends on the sketch', 'Type its length'],
   }),
 });
 
@@ -44,6 +44,6 @@ export const ring = rule<RunFacts>()({
   words: (_, { run }) => ({
     what: [`${run.name} is part of a ring: its water would come back to where it was.`],
     why: ['A network drains from its upper ends to its outlets, and never round.'],
-    gives: ['Turn a run of the ring round', 'End it at another node'],
+    gives: ['Turn a run of the ring round', 'End it elsewhere'],
   }),
 });
