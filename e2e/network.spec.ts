@@ -459,7 +459,7 @@ test.describe('wide, by keyboard alone', () => {
     await fill(page, /^Ground at the upper end/, '98.4');
     await press('Add the run');
     await expect(page.getByRole('dialog')).toHaveCount(0);
-    await press(/^Catch basin 2 .*Choose it on the sketch$/);
+    await press(/^Cleanout 2 .*Choose it on the sketch$/);
     await press('Type its place');
     const how = page.getByRole('radio', { name: 'Distance and bearing' });
     await how.focus();
@@ -469,8 +469,8 @@ test.describe('wide, by keyboard alone', () => {
     await fill(page, /^Bearing/, '90');
     await press('Place it');
     // 100 ft of drain at bearing 112° from the manhole, and 25 ft due east of its head.
-    await expect(page.getByRole('button', { name: /^Catch basin 2 .*Choose it/ })).toContainText(
-      /^Catch basin 2177\.7/,
+    await expect(page.getByRole('button', { name: /^Cleanout 2 .*Choose it/ })).toContainText(
+      /^Cleanout 2177\.7/,
     );
 
     const sketch = page.getByRole('application', { name: /^Plan sketch/ });
