@@ -469,9 +469,7 @@ test.describe('wide, by keyboard alone', () => {
     await fill(page, /^Bearing/, '90');
     await press('Place it');
     // 100 ft of drain at bearing 112° from the manhole, and 25 ft due east of its head.
-    await expect(page.getByRole('button', { name: /^Cleanout 2 .*Choose it/ })).toContainText(
-      /^Cleanout 2177\.7/,
-    );
+    await expect(page.getByRole('button', { name: /^Cleanout 2 .*Choose it/ })).toContainText(/^Cleanout 2177\.7/);
 
     const sketch = page.getByRole('application', { name: /^Plan sketch/ });
     await sketch.focus();

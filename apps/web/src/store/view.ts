@@ -46,7 +46,8 @@ export type Sheet =
   | { readonly sheet: 'try'; readonly words: string; readonly edits: readonly Edit[] }
   | { readonly sheet: 'aside' }
   | { readonly sheet: 'parted' }
-  | { readonly sheet: 'menu' };
+  | { readonly sheet: 'menu' }
+  | { readonly sheet: 'keys' };
 
 const initialState: ViewState = { line: null, station: 0, sheet: null, sketch: null, recent: [] };
 

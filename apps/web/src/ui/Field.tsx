@@ -62,7 +62,7 @@ export function Field({
         onBlur={() => onLeave?.()}
         autoFocus={focus}
         // A measurement is typed over; another tap puts the caret into it.
-        onFocus={({ target }) => (all || measure) && chooseAll(target as unknown as HTMLInputElement)}
+        onFocus={(event: { target: unknown }) => (all || measure) && chooseAll(event.target)}
         autoComplete="off"
         error={error !== undefined}
         outlineColor={tones.muted}
@@ -88,7 +88,8 @@ export function Field({
 }
 
 /** Once the tap that gave it the focus is over; unless somebody has begun to type by then. */
-function chooseAll(field: HTMLInputElement): void {
+function chooseAll(field: unknown): void {
+  if (!(field instanceof HTMLInputElement)) return;
   const { value } = field;
   setTimeout(() => {
     if (value !== '' && field.value === value && document.activeElement === field) field.select();

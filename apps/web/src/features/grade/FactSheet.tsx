@@ -7,8 +7,8 @@ import type { Store } from '../../store';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, MeasureField, Sheet } from '../../ui/measured';
-import { lockEdits, TRIAD_WORDS } from './grade';
+import { Button, Choice, MeasureField, Sheet, Words } from '../../ui/measured';
+import { couldGive, lockEdits, TRIAD_WORDS } from './grade';
 
 /** One of low invert, slope and high invert, typed; it is locked where it was typed. */
 export function FactSheet({ run: id, which, onClose }: { run: Uuid; which: Triad; onClose: () => void }) {
@@ -18,10 +18,13 @@ export function FactSheet({ run: id, which, onClose }: { run: Uuid; which: Triad
   const run = useAppSelector((state) => selectEvaluation(state).runs.get(id));
   const [value, setValue] = useState(run?.grade[which]);
   const [valid, setValid] = useState(value !== undefined);
+  /** What gives way, where two are held already. */
+  const [could] = useState(() => (run ? couldGive(store.getState(), run, which) : []));
+  const [gives, setGives] = useState(could[0]);
   if (!run) return null;
   const save = (): void => {
     if (!valid || value === undefined) return;
-    edit(lockEdits(store.getState(), run, which, value));
+    edit(lockEdits(store.getState(), run, which, value, gives));
     onClose();
   };
   const slope = which === 'slope';
@@ -51,6 +54,16 @@ export function FactSheet({ run: id, which, onClose }: { run: Uuid; which: Triad
         focus
         hint={slope ? '1 %, 1/8 in/ft, 1:96 or 10 mm/m' : 'Elevation of the inside bottom of the pipe'}
       />
+      {could.length > 1 ? (
+        <Choice
+          label="Two are held already. What gives way?"
+          options={could.map((one) => ({ value: one, label: TRIAD_WORDS[one] }))}
+          value={gives}
+          onChange={setGives}
+        />
+      ) : gives ? (
+        <Words tone="muted">{`The ${TRIAD_WORDS[gives].toLowerCase()} then follows.`}</Words>
+      ) : null}
     </Sheet>
   );
 }

@@ -12,7 +12,7 @@ import type { IconName } from '../../ui';
 import { Icon, Tap, Unseen, Words } from '../../ui';
 import { LiveText, LiveWords } from '../parts/live';
 import type { Held } from './grade';
-import { freeEdits, lockEdits, selectHeld, TRIAD, TRIAD_WORDS } from './grade';
+import { couldGive, freeEdits, lockEdits, selectHeld, TRIAD, TRIAD_WORDS } from './grade';
 
 /**
  * Low invert, slope, high invert of the run at the station: any two locked give the third. Locking or typing the
@@ -59,6 +59,8 @@ const Cell = memo(function Cell({ which }: { which: Triad }) {
     const value = run.grade[which];
     if (held === 'locked') edit(freeEdits(state, run, which));
     else if (value === undefined) change(run);
+    // Where either of two could give way it is asked which.
+    else if (couldGive(state, run, which).length > 1) change(run);
     else edit(lockEdits(state, run, which, value));
   };
   const tone = held === 'free' ? 'muted' : 'water';

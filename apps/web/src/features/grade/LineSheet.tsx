@@ -1,15 +1,16 @@
 import { moveBranch, reverseLine, sectionItems, SECTIONS } from '@alveus/core';
 import type { SectionKey } from '@alveus/core';
 import { Line, lowerOf, serviceOf, SERVICES } from '@alveus/plan';
-import type { Edit, ItemOf, Service, Uuid } from '@alveus/plan';
+import type { Edit, Item, ItemOf, Service, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
-import { noticed, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { noticed, sheetOpened, used, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
 import { useNodeChoices } from '../parts/choices';
 import { nameAfter } from '../parts/words';
+import { pipeNamed, pipeOptions } from './pipes';
 
 /** The node a branch hangs on; another is chosen to move it there. */
 function HangsOn({ line }: { line: ItemOf<'line'> }) {
@@ -31,6 +32,44 @@ function HangsOn({ line }: { line: ItemOf<'line'> }) {
       value={lowerOf(lowest)}
       onChange={move}
     />
+  );
+}
+
+/** What all runs of the line are to have; where they differ it is left open. */
+function AllRuns({ line }: { line: ItemOf<'line'> }) {
+  const { edit } = useActions();
+  const dispatch = useAppDispatch();
+  const plan = useAppSelector((state) => state.job.plan);
+  const recent = useAppSelector((state) => state.view.recent);
+  const runs = Object.values(plan.run).filter((run) => run.line === line.id);
+  const put = (items: readonly Item[]): void => edit(items.map((item) => ({ op: 'put', item })));
+  const one = runs.every((run) => run.pipe === undefined || run.pipe === line.pipe);
+  const loads = new Set(runs.map(({ vehicles }) => vehicles));
+  const choose = (name: string): void => {
+    const { pipe, made } = pipeNamed(plan, name);
+    const own = runs.filter((run) => run.pipe !== undefined).map(({ pipe: _pipe, ...run }) => run);
+    put([...made, { ...line, pipe }, ...own]);
+    dispatch(used(name));
+  };
+  return (
+    <>
+      <Picker
+        label={one ? 'Pipe of all runs' : 'Pipe of all runs: they differ now'}
+        options={pipeOptions(plan)}
+        value={one ? plan.pipe[line.pipe]?.name : undefined}
+        onChange={choose}
+        likely={recent}
+      />
+      <Choice
+        label="What passes over all of it"
+        options={[
+          { value: 'foot', label: 'Feet only' },
+          { value: 'vehicles', label: 'Vehicles' },
+        ]}
+        value={loads.size > 1 ? undefined : loads.has(true) ? 'vehicles' : 'foot'}
+        onChange={(value) => put(runs.map((run) => ({ ...run, vehicles: value === 'vehicles' })))}
+      />
+    </>
   );
 }
 
@@ -76,6 +115,7 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
         }}
       />
       <Picker label="Trench section" options={options} value={line.section} onChange={choose} />
+      <AllRuns line={line} />
       <HangsOn line={line} />
       <View style={styles.row}>
         <Button icon="undo" onPress={() => edit(reverseLine(plan, line.id))}>

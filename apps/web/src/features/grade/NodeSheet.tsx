@@ -1,11 +1,23 @@
-import { joinRuns } from '@alveus/core';
+import { joinRuns, nodeLevel } from '@alveus/core';
 import { Elevation, NODE_FORMS, upperOf } from '@alveus/plan';
 import type { Edit, ItemOf, Uuid } from '@alveus/plan';
+import { View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet, usePrint, Words } from '../../ui/measured';
+import {
+  Button,
+  Choice,
+  DoneFoot,
+  NameField,
+  Picker,
+  PlanMeasure,
+  Row,
+  Sheet,
+  usePrint,
+  Words,
+} from '../../ui/measured';
 import { FORM_WORDS, nameAfter } from '../parts/words';
 
 const WATER_WORDS = { normal: 'Usual water outside, if any', high: 'Highest water outside, if any' } as const;
@@ -47,6 +59,51 @@ function ShotGround({ node }: { node: Uuid }) {
         />
       ) : null}
     </>
+  );
+}
+
+/** Every pipe that comes in or goes out: its invert, to be typed, and how far it falls in. */
+function Inverts({ node }: { node: Uuid }) {
+  const dispatch = useAppDispatch();
+  const { runs, plan, shots } = useAppSelector(selectEvaluation);
+  const print = usePrint();
+  const met = [...runs.values()].filter(({ run }) => run.a === node || run.b === node);
+  const out = met.filter(({ run }) => upperOf(run) === node);
+  const leaving = Math.max(...out.map(({ grade }) => grade.high ?? -Infinity));
+  const ends = met
+    .map((one) => {
+      const goes = out.includes(one);
+      const invert = goes ? one.grade.high : one.grade.low;
+      const falls = !goes && invert !== undefined && Number.isFinite(leaving) ? invert - leaving : undefined;
+      return { one, goes, invert, falls };
+    })
+    .sort((a, b) => Number(a.goes) - Number(b.goes) || (b.invert ?? 0) - (a.invert ?? 0));
+  const rim = nodeLevel(plan, shots, node)?.elevation;
+  const lowest = Math.min(...ends.map(({ invert }) => invert ?? Infinity));
+  if (ends.length === 0) return null;
+  return (
+    <View>
+      <View role="list" aria-label="Pipes here">
+        {ends.map(({ one, goes, invert, falls }) => (
+          <Row
+            key={one.id}
+            title={`${goes ? 'Out' : 'In'} · ${one.run.name}`}
+            note={[
+              invert === undefined ? 'invert open' : `invert ${print(invert, 'elevation')}`,
+              falls === undefined ? '' : `drop ${print(falls, 'thickness')}`,
+              one.pipe?.name ?? 'no pipe',
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+            onPress={() => dispatch(sheetOpened({ sheet: 'fact', run: one.id, which: goes ? 'high' : 'low' }))}
+            does="Type its invert"
+          />
+        ))}
+      </View>
+      {rim !== undefined && Number.isFinite(lowest) ? (
+        <Words size="small" tone="muted">{`Rim to the lowest invert: ${print(rim - lowest, 'depth')}`}</Words>
+      ) : null}
+    </View>
   );
 }
 
@@ -115,7 +172,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
         onChange={(name) => edit([{ op: 'put', item: { ...node, name } }])}
       />
       <PlanMeasure
-        label="Ground here, typed"
+        label="Rim, or ground here, typed"
         quantity="elevation"
         limit={Elevation}
         value={plan.nodeGround[id]?.elevation}
@@ -123,6 +180,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
         optional
       />
       <ShotGround node={id} />
+      <Inverts node={id} />
       {outlet
         ? (['normal', 'high'] as const).map((level) => (
             <PlanMeasure

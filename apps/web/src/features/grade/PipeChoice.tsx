@@ -1,11 +1,10 @@
-import { CATALOGUE } from '@alveus/core';
 import { Pipe } from '@alveus/plan';
-import type { Edit, ItemOf } from '@alveus/plan';
+import type { ItemOf } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { used, useAppDispatch, useAppSelector } from '../../store';
-import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Picker, PlanMeasure } from '../../ui/measured';
+import { pipeNamed, pipeOptions } from './pipes';
 
 /** The pipe of a run: those of the job first, then the catalogue; one that is new to the job is brought into it. */
 export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
@@ -13,25 +12,17 @@ export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
   const { edit } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
   const recent = useAppSelector((state) => state.view.recent);
-  const own = Object.values(plan.pipe);
   const inUse = plan.pipe[run.pipe ?? plan.line[run.line]?.pipe ?? ''];
-  const options = [...own, ...CATALOGUE.filter(({ name }) => !own.some((pipe) => pipe.name === name))].map(
-    ({ name, standard }) => ({ value: name, label: name, note: standard }),
-  );
   const choose = (name: string): void => {
-    const known = own.find((pipe) => pipe.name === name);
-    const model = CATALOGUE.find((pipe) => pipe.name === name);
-    const edits: Edit[] = [];
-    const id = known?.id ?? newId();
-    if (!known && model) edits.push({ op: 'put', item: { kind: 'pipe', id, ...model } });
+    const { pipe, made } = pipeNamed(plan, name);
     const { pipe: _before, ...rest } = run;
-    edits.push({ op: 'put', item: plan.line[run.line]?.pipe === id ? rest : { ...rest, pipe: id } });
-    edit(edits);
+    const item = plan.line[run.line]?.pipe === pipe ? rest : { ...rest, pipe };
+    edit([...made, item].map((one) => ({ op: 'put', item: one })));
     dispatch(used(name));
   };
   return (
     <View style={styles.group}>
-      <Picker label="Pipe" options={options} value={inUse?.name} onChange={choose} likely={recent} />
+      <Picker label="Pipe" options={pipeOptions(plan)} value={inUse?.name} onChange={choose} likely={recent} />
       {inUse ? <PipeSizes pipe={inUse} /> : null}
     </View>
   );

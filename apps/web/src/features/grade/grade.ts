@@ -38,11 +38,19 @@ export const selectHeld: (state: RootState) => Readonly<Record<Triad, Held>> = c
   },
 );
 
-/** Fixes a fact; where two were held already, one of them goes free. */
-export function lockEdits(state: RootState, run: RunResult, which: Triad, value: number): Edit[] {
+/** Which of the others could give way so that a fact can be fixed: none where it is free to be. The usual one first. */
+export function couldGive(state: RootState, run: RunResult, which: Triad): Triad[] {
+  const fixed = fixedFacts(run.run, selectEvaluation(state).plan.runGrade[run.id]);
+  const usual = freedBy(which, fixed, linked(state, run, fixed));
+  if (usual === undefined) return [];
+  // What comes from below is held by another run.
+  return [usual, ...TRIAD.filter((one) => one !== which && one !== usual && fixed.includes(one))];
+}
+
+/** Fixes a fact; where two were held already, one of them goes free: the usual one, or the one that is said. */
+export function lockEdits(state: RootState, run: RunResult, which: Triad, value: number, gives?: Triad): Edit[] {
   const grade = selectEvaluation(state).plan.runGrade[run.id];
-  const fixed = fixedFacts(run.run, grade);
-  const item = fixFact(run.run, grade, which, value, freedBy(which, fixed, linked(state, run, fixed)));
+  const item = fixFact(run.run, grade, which, value, gives ?? couldGive(state, run, which)[0]);
   return [{ op: 'put', item }];
 }
 

@@ -13,7 +13,7 @@ import { Sheets } from './Sheets';
 import { stageTabs } from './stages';
 import type { StageName } from './StageStack';
 import { STAGE_PARTS, StageStack } from './StageStack';
-import { useUndoKeys } from './useUndoKeys';
+import { useJobKeys } from './useJobKeys';
 
 interface JobScreenProps {
   job: string;
@@ -44,7 +44,7 @@ function OpenJob({ job, stage }: JobScreenProps) {
   }, [job, openId, outbox, dispatch]);
   // While the plan is read from the device.
   useEffect(() => void STAGE_PARTS[stage].load().catch(() => undefined), [stage]);
-  useUndoKeys();
+  useJobKeys();
 
   return (
     <Units>

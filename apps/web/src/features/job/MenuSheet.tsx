@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
-import { useAppSelector } from '../../store';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { Button, Sheet } from '../../ui';
 import { DeviceSettings } from '../jobs/DeviceSettings';
 import { savePlan } from '../jobs/savePlan';
@@ -9,6 +9,7 @@ import { savePlan } from '../jobs/savePlan';
 /** Units and light for this device; files and rules of this job. */
 export function MenuSheet({ onClose }: { onClose: () => void }) {
   const router = useRouter();
+  const dispatch = useAppDispatch();
   const store = useStore() as Store;
   const id = useAppSelector((state) => state.job.id);
   const save = (): void => savePlan(store.getState().job);
@@ -29,6 +30,7 @@ export function MenuSheet({ onClose }: { onClose: () => void }) {
           >
             Rules in force
           </Button>
+          <Button onPress={() => dispatch(sheetOpened({ sheet: 'keys' }))}>Keys</Button>
         </>
       ) : null}
     </Sheet>

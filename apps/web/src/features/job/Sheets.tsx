@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import { useEffect } from 'react';
 import type { Sheet } from '../../store';
 import { sheetClosed, useAppDispatch, useAppSelector } from '../../store';
 import { later } from '../../ui/later';
@@ -50,6 +51,7 @@ const SHEETS: Parts = {
   aside: from(own, 'AsideSheet'),
   parted: from(own, 'PartedSheet'),
   menu: from(own, 'MenuSheet'),
+  keys: from(own, 'KeysSheet'),
 };
 
 const ConflictSheet = from(own, 'ConflictSheet');
@@ -59,6 +61,16 @@ export function Sheets() {
   const dispatch = useAppDispatch();
   const sheet = useAppSelector((state) => state.view.sheet);
   const conflict = useAppSelector((state) => state.job.conflicts[0]);
+  const open = sheet !== null || conflict !== undefined;
+  useEffect(() => {
+    if (open) return;
+    // What opened the last sheet has the focus again; where it is gone, the stage has it and not the top of the page.
+    const timer = setTimeout(() => {
+      if (document.activeElement === document.body)
+        document.querySelector<HTMLElement>('[role=tab][aria-selected=true]')?.focus();
+    }, 100);
+    return () => clearTimeout(timer);
+  }, [open]);
   if (conflict) {
     return <ConflictSheet key={`${conflict.address.kind}${conflict.address.id}`} conflict={conflict} />;
   }
