@@ -3,18 +3,26 @@ import { expect, station, tap, test } from './app';
 
 /** Windows of every shape: what is worked with stays in reach, and no figure is cut. */
 
-const SHAPES = [
+const SHAPES: readonly { name: string; width: number; height: number; text?: number }[] = [
   { name: 'a phone', width: 390, height: 844 },
   { name: 'a phone on its side', width: 844, height: 390 },
   { name: 'a narrow phone', width: 320, height: 568 },
   { name: 'a page that is zoomed to 200 %', width: 640, height: 400 },
   { name: 'a narrow page that is zoomed far', width: 320, height: 256 },
-] as const;
+  { name: 'a phone with text twice as large', width: 390, height: 844, text: 32 },
+  { name: 'a wide page with text twice as large', width: 1280, height: 800, text: 32 },
+];
 
-for (const { name, width, height } of SHAPES)
+for (const { name, width, height, text } of SHAPES)
   test(`on ${name} every stage has room for its numbers, and no figure is cut`, async ({ page, app }) => {
     page.setDefaultTimeout(15_000);
     await page.setViewportSize({ width, height });
+    // As the browser's own setting has it, before anything is drawn.
+    if (text !== undefined)
+      await page.addInitScript((size) => {
+        const set = (): void => document.documentElement?.style.setProperty('font-size', `${size}px`);
+        new MutationObserver(set).observe(document, { childList: true });
+      }, text);
     await page.goto(app.url);
     const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
     await chooser.setFiles(DEMO);
@@ -38,6 +46,8 @@ for (const { name, width, height } of SHAPES)
       const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
       expect(wide, `${stage}: px beyond the side`).toBeLessThanOrEqual(0);
     }
+    if (text !== undefined)
+      await expect(page.getByRole('heading', { level: 1 })).toHaveCSS('font-size', `${(18 * text) / 16}px`);
     await station(page, 'End');
     const cut = await page
       .getByRole('group', { name: 'Levels at the station' })

@@ -86,15 +86,24 @@ export const FONT = { text: 'Barlow', strong: 'BarlowBold' } as const;
 /** Least size of anything that is tapped. */
 export const TARGET = 48;
 
+/** How much larger than usual people have set the text of their browser. */
+export const SCALE =
+  typeof document === 'undefined'
+    ? 1
+    : Number.parseFloat(getComputedStyle(document.documentElement).fontSize) / 16 || 1;
+
+/** A size of text and its line, px where the text is as large as usual. */
+export const text = (size: number, line: number) => ({ fontSize: size * SCALE, lineHeight: line * SCALE });
+
 /** Sizes of text, by the names that Paper gives them. Its own parts follow: a button's words are `labelLarge`. */
 const SIZES = {
-  bodySmall: { fontSize: 14, lineHeight: 18 },
-  bodyMedium: { fontSize: 16, lineHeight: 22 },
-  bodyLarge: { fontSize: 18, lineHeight: 24 },
-  titleLarge: { fontSize: 22, lineHeight: 28 },
-  headlineSmall: { fontSize: 25, lineHeight: 30 },
-  labelLarge: { fontSize: 16, lineHeight: 22, fontFamily: FONT.strong },
-  labelMedium: { fontSize: 14, lineHeight: 18 },
+  bodySmall: { ...text(14, 18) },
+  bodyMedium: { ...text(16, 22) },
+  bodyLarge: { ...text(18, 24) },
+  titleLarge: { ...text(22, 28) },
+  headlineSmall: { ...text(25, 30) },
+  labelLarge: { ...text(16, 22), fontFamily: FONT.strong },
+  labelMedium: { ...text(14, 18) },
 } as const;
 
 /** Paper's theme in the product's colours and fonts. */

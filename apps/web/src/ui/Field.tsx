@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { useEffect, useId } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { HelperText, TextInput } from 'react-native-paper';
-import { FONT, TARGET } from '../theme/theme';
+import { FONT, TARGET, text } from '../theme/theme';
 import { useTones } from '../theme/ThemeProvider';
 import { MEASURE, usePadWanted } from './PadArea';
 import { Words } from './Words';
@@ -110,8 +110,8 @@ function Label({ for: id, children }: { for: string; children: ReactNode }) {
 const styles = StyleSheet.create({
   field: { gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 120 },
   bare: { gap: 3 },
-  input: { minHeight: TARGET, fontSize: 20, fontFamily: FONT.text },
+  input: { minHeight: TARGET, fontSize: text(20, 26).fontSize, fontFamily: FONT.text },
   content: { fontVariant: ['tabular-nums'], paddingHorizontal: 12 },
   outline: { borderRadius: 6 },
-  note: { paddingVertical: 0, fontSize: 14, lineHeight: 18 },
+  note: { paddingVertical: 0, ...text(14, 18) },
 });

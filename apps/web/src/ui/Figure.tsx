@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Children, memo } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { SCALE } from '../theme/theme';
 import { useTones } from '../theme/ThemeProvider';
 import { Tap } from './Tap';
 import { Unseen } from './Unseen';
@@ -27,7 +28,7 @@ export const Figure = memo(function Figure({
   const tones = useTones();
   return (
     <Tap onPress={onPress} style={[styles.figure, { borderColor: tones.line }]}>
-      <Words size="small" tone="muted" lines={1}>
+      <Words size="small" tone="muted" lines={2}>
         {label}
       </Words>
       {/* A figure is never cut: what is too long goes on in the next line. */}
@@ -49,7 +50,7 @@ export function FigureGrid({ columns, label, children }: { columns: 2 | 3; label
       aria-label={label}
     >
       {Children.map(children, (figure) => (
-        <View style={{ width: `${100 / columns}%`, flexGrow: 1 }}>{figure}</View>
+        <View style={[styles.cell, { flexBasis: `${100 / columns}%` }]}>{figure}</View>
       ))}
     </View>
   );
@@ -57,6 +58,8 @@ export function FigureGrid({ columns, label, children }: { columns: 2 | 3; label
 
 const styles = StyleSheet.create({
   grid: { flexDirection: 'row', flexWrap: 'wrap', borderTopWidth: 1 },
+  // So wide that a figure of feet and inches stands in it; fewer stand side by side where the text is large.
+  cell: { flexGrow: 1, flexShrink: 1, minWidth: 104 * SCALE, maxWidth: '100%' },
   figure: {
     paddingHorizontal: 10,
     paddingVertical: 6,

@@ -1,6 +1,7 @@
 import { useCallback, useState } from 'react';
 import type { LayoutChangeEvent } from 'react-native';
 import { useWindowDimensions } from 'react-native';
+import { SCALE } from '../theme/theme';
 
 /**
  * Where the drawing, its numbers and the stages stand. `wide`: side by side, all three. `beside`: a window too low for
@@ -14,8 +15,14 @@ const LOW = 560;
 /** Narrower than this there is none beside it. */
 const NARROW = 560;
 
-export function useArrangement(): Arrangement {
+/** The window as it would be with text of the usual size: larger text needs as much more room. */
+function useScaled(): { width: number; height: number } {
   const { width, height } = useWindowDimensions();
+  return { width: width / SCALE, height: height / SCALE };
+}
+
+export function useArrangement(): Arrangement {
+  const { width, height } = useScaled();
   if (height < LOW) return width >= NARROW ? 'beside' : 'above';
   return width >= 1000 ? 'wide' : 'above';
 }
@@ -27,7 +34,7 @@ export function useWide(): boolean {
 
 /** Whether the drawing over its numbers would take all there is: then it scrolls with them. */
 export function useLow(): boolean {
-  return useWindowDimensions().height < LOW;
+  return useScaled().height < LOW;
 }
 
 /** Widths of what stands beside a wide drawing: the stages, and the numbers. */
@@ -35,7 +42,7 @@ export const RAIL = 148;
 export const SIDE = 420;
 
 /** Width of the numbers beside a drawing in a low window. */
-export const besideWidth = (whole: number): number => Math.max(280, Math.min(SIDE, Math.round(whole * 0.48)));
+export const besideWidth = (whole: number): number => Math.max(280, Math.min(SIDE * SCALE, Math.round(whole * 0.48)));
 
 /**
  * The width of a drawing. Until it is laid out, what it most likely will be: then it need not be drawn twice.
@@ -55,10 +62,10 @@ export function useDrawingWidth(): readonly [width: number, onLayout: (event: La
 }
 
 /** Height of the bar over a screen. */
-export const BAR = 57;
+export const BAR = Math.round(9 + 48 * SCALE);
 
 /** Height of the stages in a row, over the rest. */
-const STRIP = 62;
+const STRIP = Math.round(36 + 26 * SCALE);
 
 /**
  * Height of a drawing.
@@ -71,5 +78,5 @@ export function useDrawingHeight(share: number, above: number): number {
   const room = height - BAR;
   if (arrangement === 'wide') return Math.round(room * share);
   if (arrangement === 'beside') return Math.max(170, room - STRIP);
-  return height < LOW ? Math.min(above, Math.max(150, Math.round(room * 0.7))) : above;
+  return height / SCALE < LOW ? Math.min(above, Math.max(150, Math.round(room * 0.7))) : above;
 }

@@ -63,12 +63,12 @@ export const StationLine = memo(function StationLine({ frame, follow }: StationL
       />
       <View ref={dug as never} style={[styles.dug, plate]} />
       <View ref={flag as never} style={[styles.plate, plate, { width: FLAG, maxWidth: width }]}>
-        <Words size="small" strong tone="onWater" lines={1}>
+        <Words size="small" strong tone="onWater" lines={1} style={styles.words}>
           {' '}
         </Words>
       </View>
       <View ref={foot as never} style={[styles.plate, plate, { width: FOOT, top: height - PAD.bottom + 8 }]}>
-        <Words size="small" strong tone="onWater" lines={1}>
+        <Words size="small" strong tone="onWater" lines={1} style={styles.words}>
           {' '}
         </Words>
       </View>
@@ -114,6 +114,8 @@ function write(part: HTMLElement | null, text: string): void {
 }
 
 const styles = StyleSheet.create({
+  // As large as the drawing's other words, which grow with it.
+  words: { fontSize: 14, lineHeight: 18 },
   line: browserStyle({ position: 'absolute', left: -1, width: 2, willChange: 'transform' }),
   dug: browserStyle({
     position: 'absolute',

@@ -32,7 +32,7 @@ export const StationFigures = memo(function StationFigures() {
           <Words strong size="large">
             <LiveText of={chainage} quantity="chainage" />
           </Words>
-          <Words lines={1} style={styles.name}>
+          <Words lines={2} style={styles.name}>
             <LiveWords words={runName} />
           </Words>
           <Unseen>. Type the station</Unseen>
@@ -59,7 +59,7 @@ const styles = StyleSheet.create({
   station: {
     flex: 1,
     flexDirection: 'row',
-    alignItems: 'baseline',
+    alignItems: 'center',
     justifyContent: 'flex-start',
     gap: 12,
     paddingHorizontal: 12,

@@ -55,7 +55,7 @@ export const LineBar = memo(function LineBar() {
           </Words>
         </View>
         <View style={styles.words}>
-          <Words strong lines={1}>
+          <Words strong lines={2}>
             {line.name}
           </Words>
           <Words size="small" tone="muted" lines={1}>

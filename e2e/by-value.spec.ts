@@ -1,0 +1,115 @@
+import { choose, expect, figure, fill, newJob, saved, station, tap, test, typeLine, WIDE } from './app';
+import { accessible } from './axe';
+
+/** Whatever can be worked out can be typed; where more than one thing could give way for it, that is asked. */
+
+const OUTLET = { invert: '97', ground: '99', service: 'French drain' };
+const RUNS = [
+  { length: '50', slope: '1 %', ground: '99.5' },
+  { length: '50', slope: '1 %', ground: '100' },
+];
+
+test('a depth at a place is typed, and what gives way for it is chosen', async ({ page, app }) => {
+  await newJob(page, app, 'Drain');
+  await typeLine(page, OUTLET, RUNS);
+  await station(page, 'End');
+  await expect(figure(page, 'Invert')).toContainText('98.00 ft');
+  await figure(page, 'Trench depth').click();
+  await tap(page, 'Type what it should be');
+  const sheet = page.getByRole('dialog', { name: 'Trench depth here' });
+  await fill(page, /^Trench depth/, '10"');
+  await accessible(page, 'a depth that is typed');
+  // The bottom lies a wall under the invert, 0.12 in: 100 − 10 in + 0.12 in is 99.18 ft, over 97.50 ft at the foot of the run.
+  await expect(sheet.getByRole('button', { name: /^The slope of Run 2 becomes 3\.35 %/ })).toBeVisible();
+  await sheet.getByRole('button', { name: /^The slope of Run 2/ }).click();
+  await expect(figure(page, 'Trench depth')).toContainText('0.83 ft');
+  await station(page, 'Home');
+  await expect(figure(page, 'Invert')).toContainText('97.00 ft');
+  await tap(page, 'Undo');
+  await station(page, 'End');
+  await expect(figure(page, 'Invert')).toContainText('98.00 ft');
+});
+
+test('a station is typed, and stepped by structures and by sticks', async ({ page, app }) => {
+  await newJob(page, app, 'Drain');
+  await typeLine(page, OUTLET, RUNS);
+  const slider = page.getByRole('slider', { name: 'Station along the line' });
+  await page.getByRole('button', { name: /Type the station$/ }).click();
+  const field = page.getByRole('textbox', { name: /^Station/ });
+  await expect(field).toBeFocused();
+  await page.keyboard.type('0+62.5');
+  await expect(slider).toHaveAttribute('aria-valuetext', /^0\+62\.50/);
+  await tap(page, 'A stick on');
+  // Sticks of 14 ft from the structure at 50 ft: 64, 78, 92.
+  await expect(field).toHaveValue('0+64.00');
+  await page.getByRole('dialog').getByRole('button', { name: 'Structure before' }).click();
+  await expect(field).toHaveValue('0+50.00');
+  await fill(page, /^Station/, '3+00');
+  await expect(page.getByText('The line goes from 0+00.00 to 1+00.00.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await tap(page, 'Structure after');
+  await expect(slider).toHaveAttribute('aria-valuetext', /^1\+00\.00/);
+});
+
+test('a third fact that is locked asks which of the two gives way', async ({ page, app }) => {
+  await newJob(page, app, 'Drain');
+  await typeLine(page, OUTLET, RUNS.slice(0, 1));
+  await page.getByRole('checkbox', { name: 'Lock the high invert' }).click();
+  await expect(page.getByRole('radiogroup', { name: /What gives way\?$/ })).toBeVisible();
+  await page.getByRole('radio', { name: 'Low invert' }).click();
+  await fill(page, /^High invert/, '97.6');
+  await tap(page, 'Lock it here');
+  await station(page, 'Home');
+  // The slope was kept: 97.60 less 0.50.
+  await expect(figure(page, 'Invert')).toContainText('97.10 ft');
+});
+
+test.describe('wide', () => {
+  test.use(WIDE);
+  test('the sheet of a structure tells every pipe in and out, and an invert is typed there', async ({ page, app }) => {
+    await newJob(page, app, 'Drain');
+    await typeLine(page, OUTLET, RUNS);
+    await page.getByRole('tab', { name: /^Site/ }).click();
+    await page.getByRole('button', { name: /^Cleanout 1 .*Choose it/ }).click();
+    await page.getByRole('group', { name: 'Cleanout 1' }).getByRole('button', { name: 'Open' }).click();
+    const pipes = page.getByRole('list', { name: 'Pipes here' });
+    await expect(pipes.getByRole('listitem')).toHaveCount(2);
+    await expect(pipes.getByRole('listitem').first()).toContainText('In · Run 2');
+    await expect(page.getByText('Rim to the lowest invert: 2.00 ft')).toBeVisible();
+    await accessible(page, 'a structure');
+    await pipes.getByRole('button', { name: /^In · Run 2/ }).click();
+    await fill(page, /^Low invert/, '97.7');
+    await tap(page, 'Lock it here');
+    await page.getByRole('tab', { name: /^Grade/ }).click();
+    await station(page, 'End');
+    await expect(figure(page, 'Invert')).toContainText('98.20 ft');
+  });
+
+  test('one pipe and one load for a whole line; every key is told; the focus stays on the stage', async ({
+    page,
+    app,
+  }) => {
+    await newJob(page, app, 'Drain');
+    await typeLine(page, OUTLET, RUNS.slice(0, 1));
+    // The button that opened the sheet is gone with the empty job.
+    await expect(page.getByRole('tab', { name: /^Grade/ })).toBeFocused();
+    await tap(page, 'Line');
+    await choose(page, /^Pipe of all runs/, /^6 in SDR 35/);
+    await page
+      .getByRole('radiogroup', { name: 'What passes over all of it' })
+      .getByRole('radio', { name: 'Vehicles' })
+      .click();
+    await saved(page);
+    const runs = await app.query<{ pipe: string | null; vehicles: boolean; line: string }>(
+      `SELECT run.body->>'pipe' AS pipe, (run.body->>'vehicles')::boolean AS vehicles, pipe.body->>'name' AS line
+       FROM item run JOIN item line ON line.kind = 'line' JOIN item pipe ON pipe.id::text = line.body->>'pipe'
+       WHERE run.kind = 'run' AND run.body IS NOT NULL`,
+    );
+    expect(runs).toEqual([{ pipe: null, vehicles: true, line: '6 in SDR 35' }]);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+    await accessible(page, 'keys');
+  });
+});
