@@ -90,7 +90,7 @@ test.describe('wide', () => {
     app,
   }) => {
     await newJob(page, app, 'Drain');
-    await typeLine(page, OUTLET, RUNS.slice(0, 1));
+    await typeLine(page, OUTLET, RUNS);
     // The button that opened the sheet is gone with the empty job.
     await expect(page.getByRole('tab', { name: /^Grade/ })).toBeFocused();
     await tap(page, 'Line');
@@ -105,11 +105,21 @@ test.describe('wide', () => {
        FROM item run JOIN item line ON line.kind = 'line' JOIN item pipe ON pipe.id::text = line.body->>'pipe'
        WHERE run.kind = 'run' AND run.body IS NOT NULL`,
     );
-    expect(runs).toEqual([{ pipe: null, vehicles: true, line: '6 in SDR 35' }]);
+    const all = { pipe: null, vehicles: true, line: '6 in SDR 35' };
+    expect(runs).toEqual([all, all]);
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toHaveCount(0);
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
     await accessible(page, 'keys');
+    await page.keyboard.press('Escape');
+    await page.getByRole('tab', { name: /^Trench/ }).click();
+    await page.getByRole('radio', { name: 'Shield' }).click();
+    await tap(page, 'Shield: all runs of this line');
+    await expect(page.getByRole('button', { name: 'Shield: all runs of this line' })).toHaveCount(0);
+    await saved(page);
+    expect(
+      await app.query(`SELECT DISTINCT body->>'protection' AS how FROM item WHERE kind = 'run' AND body IS NOT NULL`),
+    ).toEqual([{ how: 'shielded' }]);
   });
 });

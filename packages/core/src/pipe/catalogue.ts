@@ -44,7 +44,10 @@ const CONCRETE_B: readonly (readonly [nominalInches: number, wallInches: number]
 ];
 
 /** Outside diameters of corrugated and twin-wall pipe differ by maker; 1.15 × nominal is common practice, to be edited. */
-const CORRUGATED = [3, 4, 6, 8, 10, 12, 15] as const;
+const CORRUGATED = [3, 4, 6, 8, 10, 12, 15, 18, 24] as const;
+/** Those that are also made to take water in. Sizes as of the pipe without holes: common practice. */
+const SLOTTED = [3, 4, 6] as const;
+const PERFORATED = [4, 6] as const;
 const TWIN_WALL = [12, 15, 18, 24, 30, 36, 48, 60] as const;
 const CORRUGATED_OUTSIDE = 1.15;
 
@@ -88,10 +91,24 @@ export const CATALOGUE: readonly PipeModel[] = [
       0.02,
     ),
   ),
+  ...SLOTTED.map((n) =>
+    pipe(
+      `${n} in corrugated, slotted`,
+      'corrugated HDPE with slots; type the outside of yours',
+      n,
+      n * CORRUGATED_OUTSIDE,
+      (n * (CORRUGATED_OUTSIDE - 1)) / 2,
+      10,
+      0.02,
+    ),
+  ),
+  ...SDR35.filter(([n]) => PERFORATED.some((size) => size === n)).map(([n, outside, wall]) =>
+    pipe(`${n} in SDR 35, perforated`, 'sizes of ASTM D3034 SDR 35, two rows of holes', n, outside, wall, 10, 0.01),
+  ),
   ...TWIN_WALL.map((n) =>
     pipe(
       `${n} in twin-wall`,
-      'twin-wall, AASHTO M294 class; type the outside of yours',
+      'corrugated outside, smooth inside: AASHTO M294 class; type the outside of yours',
       n,
       n * CORRUGATED_OUTSIDE,
       (n * (CORRUGATED_OUTSIDE - 1)) / 2,

@@ -106,7 +106,9 @@ const NOTHING = '\u00a0';
 /** The slope as crews set it on a level. */
 const inches = (state: RootState): string => {
   const slope = valueOf.slope(state);
-  return slope === undefined ? NOTHING : printInchesPerFoot(slope);
+  if (slope === undefined) return NOTHING;
+  // In metres the percent beside it says as much: 1 % is 10 mm in a metre.
+  return state.settings.system === 'metric' ? `${Math.round(slope * 10_000) / 10} mm/m` : printInchesPerFoot(slope);
 };
 
 const styles = StyleSheet.create({

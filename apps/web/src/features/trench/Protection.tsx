@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectEvaluation, selectRun } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
-import { Choice, Heading, usePrint, Words } from '../../ui/measured';
+import { Button, Choice, Heading, usePrint, Words } from '../../ui/measured';
 import { PROTECTION_WORDS } from '../parts/words';
 
 /** From the depth of the rule on, a run must say how people in its trench are protected. */
@@ -13,8 +13,14 @@ export function Protection() {
   const print = usePrint();
   const from = useAppSelector((state) => numberFor(selectEvaluation(state).profile, 'protection').value);
   const result = useAppSelector(selectRun);
+  const runs = useAppSelector((state) => state.job.plan.run);
+  const metric = useAppSelector((state) => state.settings.system === 'metric');
   if (!result) return null;
   const { run } = result;
+  const others = Object.values(runs).filter(
+    (other) => other.line === run.line && other.id !== run.id && other.protection !== run.protection,
+  );
+  const name = run.protection && PROTECTION_WORDS[run.protection];
   const deepest = result.trench?.deepest?.depth;
   const needed = deepest !== undefined && deepest >= from - 1e-6;
   return (
@@ -35,9 +41,15 @@ export function Protection() {
             edit([{ op: 'put', item: before === protection ? rest : { ...rest, protection } }]);
           }}
         />
+        {run.protection && others.length > 0 ? (
+          <Button
+            onPress={() => edit(others.map((other) => ({ op: 'put', item: { ...other, protection: run.protection } })))}
+          >
+            {`${name}: all runs of this line`}
+          </Button>
+        ) : null}
         <Words size="small" tone="muted">
-          A trench that caves in kills within minutes. A competent person decides on the day; keep spoil 2 ft from the
-          edge, a ladder within 25 ft, nobody under a load, and look again after rain. The local rule comes first.
+          {`A trench that caves in kills within minutes. A competent person decides on the day; keep spoil ${metric ? '0.6 m' : '2 ft'} from the edge, a ladder within ${metric ? '7.5 m' : '25 ft'}, nobody under a load, and look again after rain. The local rule comes first.`}
         </Words>
       </View>
     </View>
