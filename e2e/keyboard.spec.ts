@@ -91,9 +91,9 @@ test.describe('wide', () => {
 test('the lines of a job are gone through with a swipe, a step or from their list', async ({ page, app }) => {
   await openDemo(page, app);
   const line = page.getByRole('combobox', { name: /^Line:/ });
-  await expect(line).toContainText('1 of 10');
+  await expect(line).toContainText('1 of 13');
   await tap(page, 'Line after');
-  await expect(line).toContainText('2 of 10');
+  await expect(line).toContainText('2 of 13');
   const box = await line.boundingBox();
   if (!box) throw new Error('no bar');
   const y = box.y + box.height / 2;
@@ -101,7 +101,7 @@ test('the lines of a job are gone through with a swipe, a step or from their lis
   await page.mouse.down();
   await page.mouse.move(box.x + 180, y + 4, { steps: 8 });
   await page.mouse.up();
-  await expect(line).toContainText('1 of 10');
+  await expect(line).toContainText('1 of 13');
   // A swipe is no tap.
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await line.click();

@@ -396,7 +396,7 @@ test('a wye is put into a run and taken out again: the run is one, and its utili
 test('a line goes with what hangs on it, and undo brings all of it back', async ({ page, app }) => {
   await openDemo(page, app, 'Grade');
   const lines = page.getByRole('combobox', { name: /^Line:/ });
-  await expect(lines).toContainText('of 10');
+  await expect(lines).toContainText('of 13');
   await page.getByRole('button', { name: 'Line', exact: true }).click();
   await tap(page, 'Delete the line');
   await expect(page.getByRole('dialog', { name: 'Delete Barn storm line?' })).toContainText(
@@ -405,7 +405,7 @@ test('a line goes with what hangs on it, and undo brings all of it back', async 
   await tap(page, 'Delete');
   await expect(lines).toContainText('of 5');
   await tap(page, 'Undo');
-  await expect(lines).toContainText('of 10');
+  await expect(lines).toContainText('of 13');
   await saved(page);
 });
 

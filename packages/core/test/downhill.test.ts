@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Edit, Plan, Uuid } from '@alveus/plan';
 import { applyEdits, EMPTY_PLAN, Item, lowerOf, upperOf } from '@alveus/plan';
 import type { Field } from '../src';
-import { evaluate, layLaterals, LEADER_FALL, lineDown } from '../src';
+import { evaluate, layLaterals, LEADER_FALL, lineDown, moveBranch, removeLine } from '../src';
 import { ft, inch, newId } from './builders';
 
 /** Septic work as it is planned: from the house down to the tank, on to the box, and the laterals beside one another. */
@@ -92,6 +92,31 @@ test('four laterals from one box begin at one level, level along, each at the en
   const sections = Object.values(plan.section).map(({ name }) => name);
   expect(new Set(sections).size).toBe(sections.length);
   expect(Object.values(plan.pipe).map(({ name }) => name)).toEqual(['4 in schedule 40', '4 in SDR 35']);
+});
+
+test('a lateral that is taken out leaves the box, and all that leads to it, to the others', () => {
+  const box = toTheBox(sewer());
+  const plan = applyEdits(box.plan, layLaterals(box.plan, box.lower, { ...FIELD, count: 2 }, newId));
+  const leader = Object.values(plan.line).find(({ name }) => name === 'Leader 1')?.id ?? '';
+  const after = applyEdits(plan, removeLine(plan, leader));
+  expect(
+    Object.values(after.line)
+      .map(({ name }) => name)
+      .sort(),
+  ).toEqual(['Building sewer', 'Lateral 1', 'Lateral 2', 'Leader 2', 'Tank to D-box']);
+  // The last one takes with it what has nowhere to go then.
+  const last = Object.values(plan.line).find(({ name }) => name === 'Leader 2')?.id ?? '';
+  expect(Object.values(applyEdits(after, removeLine(after, last)).line).map(({ name }) => name)).not.toContain(
+    'Tank to D-box',
+  );
+});
+
+test('a lateral cannot be led back into what feeds its box', () => {
+  const box = toTheBox(sewer());
+  const plan = applyEdits(box.plan, layLaterals(box.plan, box.lower, { ...FIELD, count: 2 }, newId));
+  const leader = Object.values(plan.line).find(({ name }) => name === 'Leader 1')?.id ?? '';
+  const tank = Object.values(plan.node).find(({ form }) => form === 'tank')?.id ?? '';
+  expect(moveBranch(plan, leader, tank).ok).toBe(false);
 });
 
 test('laterals that are added later are numbered on', () => {

@@ -170,7 +170,7 @@ describe('what is said of a file that cannot be read', () => {
       (text) => text.replace('"name": "Tansy', '"name": Tansy'),
       /damaged at line 4, place 11, before “Tansy Hill/,
     ],
-    ['the end cut off', (text) => text.slice(0, text.indexOf('"kind":"node"') + 40), /breaks off at line 16/],
+    ['the end cut off', (text) => text.slice(0, text.indexOf('"kind":"node"') + 40), /breaks off at line 19/],
     ['nested without end', () => '['.repeat(200_000), /breaks off at line 1/],
   ])('%s is told by line and place', (_what, damage, told) => {
     expect(complaint(damage(DEMO))).toMatch(told);

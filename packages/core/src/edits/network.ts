@@ -10,8 +10,26 @@ const runsOf = (plan: Pick<Plan, 'run'>, line: Uuid): Run[] =>
 const lowestOf = (plan: Pick<Plan, 'run'>, line: Uuid): Run | undefined =>
   orderLine(runsOf(plan, line), () => 0).runs[0];
 
-/** The line and every line that hangs on it, the line itself first. */
+/**
+ * The line and every line that hangs on it, the line itself first. Where the water parts, what comes in hangs on none of
+ * those that carry it on, as long as another does.
+ */
 export function hangingOn(plan: Pick<Plan, 'line' | 'run'>, line: Uuid): Uuid[] {
+  const leaving = new Map<Uuid, Uuid[]>();
+  for (const run of Object.values(plan.run))
+    leaving.set(upperOf(run), [...(leaving.get(upperOf(run)) ?? []), run.line]);
+  return upstream(plan, line, (node, lines) => (leaving.get(node) ?? []).every((other) => lines.has(other)));
+}
+
+/**
+ * The line and the lines that drain into it, the line itself first.
+ * @param past whether to go on from a node to the lines that end there
+ */
+function upstream(
+  plan: Pick<Plan, 'run'>,
+  line: Uuid,
+  past: (node: Uuid, lines: ReadonlySet<Uuid>) => boolean = () => true,
+): Uuid[] {
   const hung = new Map<Uuid, Uuid[]>();
   for (const id of new Set(Object.values(plan.run).map((run) => run.line))) {
     // A line hangs where its own low end is.
@@ -19,9 +37,9 @@ export function hangingOn(plan: Pick<Plan, 'line' | 'run'>, line: Uuid): Uuid[] 
     if (lowest) hung.set(lowerOf(lowest), [...(hung.get(lowerOf(lowest)) ?? []), id]);
   }
   const lines = new Set([line]);
-  for (const id of lines) {
-    for (const run of runsOf(plan, id)) for (const branch of hung.get(upperOf(run)) ?? []) lines.add(branch);
-  }
+  for (const id of lines)
+    for (const run of runsOf(plan, id))
+      if (past(upperOf(run), lines)) for (const branch of hung.get(upperOf(run)) ?? []) lines.add(branch);
   return [...lines];
 }
 
@@ -63,8 +81,8 @@ export function moveBranch(
   if (lowerOf(lowest) === node) return { ok: true, edits: [] };
   if (runsOf(plan, line).some((run) => upperOf(run) === node))
     return { ok: false, message: 'A line cannot drain into itself: that would be a ring.' };
-  const upstream = new Set(hangingOn(plan, line).flatMap((id) => runsOf(plan, id).map(upperOf)));
-  if (upstream.has(node)) return { ok: false, message: 'That drains into this line: it would be a ring.' };
+  const above = new Set(upstream(plan, line).flatMap((id) => runsOf(plan, id).map(upperOf)));
+  if (above.has(node)) return { ok: false, message: 'That drains into this line: it would be a ring.' };
   const moved: Edit = { op: 'put', item: { ...lowest, [lowEnd(lowest)]: node } };
   const after = applyEdits(plan, [moved]);
   const left = lowerOf(lowest);

@@ -36,9 +36,12 @@ const LETTER = 6.7;
 /** The buttons at the lower right cover what lies there, px. */
 const BUTTONS = { width: 66, height: 164 };
 
+/** How far apart places along a run are kept clear of words, and how far to each side, px. */
+const CLEAR = { every: 12, beside: 3 };
+
 /**
  * Names of nodes, then services and lengths of runs: each where it finds room, the chosen first. What finds none is
- * left out until one looks closer.
+ * left out until one looks closer. Names keep off the pipe where they can; lengths are left out where they cannot.
  */
 export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf): Label[] {
   const taken = new Crowd();
@@ -49,6 +52,15 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf
     bottom: frame.bottom,
   });
   for (const { x, y } of placed.values()) taken.add({ left: x - 9, right: x + 9, top: y - 9, bottom: y + 9 });
+  const pipe = new Crowd();
+  for (const { a, b } of runs) {
+    const pieces = Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / CLEAR.every);
+    for (let piece = 1; piece < pieces; piece += 1) {
+      const [x, y] = [a.x + ((b.x - a.x) * piece) / pieces, a.y + ((b.y - a.y) * piece) / pieces];
+      const { beside: by } = CLEAR;
+      pipe.add({ left: x - by, right: x + by, top: y - by, bottom: y + by });
+    }
+  }
   const here = chosen === undefined ? undefined : placed.get(chosen);
   if (here) taken.add({ left: here.x + 10, right: here.x + 80, top: here.y + 10, bottom: here.y + 26 });
   const inFrame = (box: Box): boolean => box.left > frame.left + 2 && box.right < frame.right - 2;
@@ -64,13 +76,11 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf
     });
     // A name goes over the edge only where its node does.
     const some = spots.some((spot) => inFrame(boxAt(spot)));
-    for (const spot of spots) {
-      const box = boxAt(spot);
-      if ((some && !inFrame(box)) || taken.meets(box)) continue;
-      taken.add(box);
-      labels.push({ key, x: spot[0], y: spot[1], text, strong });
-      return;
-    }
+    const free = spots.filter((spot) => !(some && !inFrame(boxAt(spot))) && !taken.meets(boxAt(spot)));
+    const spot = free.find((one) => !pipe.meets(boxAt(one))) ?? (strong ? free[0] : undefined);
+    if (!spot) return;
+    taken.add(boxAt(spot));
+    labels.push({ key, x: spot[0], y: spot[1], text, strong });
   };
   const nodes = [...placed].sort(([a], [b]) => Number(b === chosen) - Number(a === chosen));
   for (const [id, { x, y }] of nodes) {
@@ -102,6 +112,10 @@ const beside = (x: number, y: number, wide: number): (readonly [number, number])
   [x - wide - 9, y + 17],
   [x - wide / 2, y - 10],
   [x - wide / 2, y + 20],
+  [x + 14, y - 14],
+  [x + 14, y + 24],
+  [x - wide - 14, y - 14],
+  [x - wide - 14, y + 24],
 ];
 
 /** Boxes by the squares they touch, so that asking whether one meets another does not ask all. */
