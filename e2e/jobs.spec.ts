@@ -2,6 +2,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { DEMO } from '../tools/lib/paths';
+import { accessible } from './axe';
 import { expect, figure, newJob, fill, saved, station, tap, test } from './app';
 
 test('a job is renamed, deleted and brought back', async ({ page, app }) => {
@@ -14,6 +15,16 @@ test('a job is renamed, deleted and brought back', async ({ page, app }) => {
   await tap(page, /^Delete Keeper/);
   await expect(page.getByText('No jobs yet')).toBeVisible();
   await tap(page, 'Bring it back');
+  await expect(page.getByRole('link', { name: /^Keeper’s house and yard/ })).toBeVisible();
+  // And long after: deleted jobs have a place of their own.
+  await tap(page, /^Delete Keeper/);
+  await expect(page.getByText('No jobs yet')).toBeVisible();
+  await page.reload();
+  await tap(page, 'Deleted jobs');
+  await accessible(page, 'deleted jobs');
+  await tap(page, /^Bring back Keeper/);
+  await expect(page.getByText(/^There are none\./)).toBeVisible();
+  await page.keyboard.press('Escape');
   await expect(page.getByRole('link', { name: /^Keeper’s house and yard/ })).toBeVisible();
 });
 

@@ -21,7 +21,15 @@ test('a job is made, listed, renamed, deleted and brought back with all that was
   expect(await names()).toEqual(['Cider barn and yard']);
   await request(world.app()).delete(`/api/jobs/${job.id}`).expect(204);
   expect(await names()).toEqual([]);
+  const deleted = async (company?: string): Promise<string[]> =>
+    (await request(world.app(company)).get('/api/jobs/deleted').expect(200)).body.jobs.map(
+      (one: { name: string }) => one.name,
+    );
+  expect(await deleted()).toEqual(['Cider barn and yard']);
+  // Nobody else's.
+  expect(await deleted(world.other)).toEqual([]);
   await request(world.app()).post(`/api/jobs/${job.id}/restore`).expect(200);
+  expect(await deleted()).toEqual([]);
   expect(await names()).toEqual(['Cider barn and yard']);
   expect((await job.since(0)).changes).toHaveLength(1);
 });

@@ -4,7 +4,7 @@ import type pg from 'pg';
 import { z } from 'zod';
 import { asCompany } from '../database';
 import { check, jobDeleted, noSuchJob, Refusal } from '../http';
-import { createJob, deleteJob, findJob, listJobs, renameJob, restoreJob, wasDeleted } from './store';
+import { createJob, deleteJob, findJob, listDeleted, listJobs, renameJob, restoreJob, wasDeleted } from './store';
 
 const NewJob = z.strictObject({ id: Uuid, name: Name });
 const NewName = z.strictObject({ name: Name });
@@ -14,12 +14,16 @@ export async function absent(pool: pg.Pool, company: Uuid, id: Uuid): Promise<Re
   return (await asCompany(pool, company, (client) => wasDeleted(client, id))) ? jobDeleted() : noSuchJob();
 }
 
-/** /api/jobs: list, make, rename, delete, bring back. */
+/** /api/jobs: list, make, rename, delete, list what was deleted, bring back. */
 export function jobRoutes(pool: pg.Pool, company: Uuid): Router {
   const router = Router();
 
   router.get('/', async (_request, response) => {
     response.json({ jobs: await asCompany(pool, company, listJobs) });
+  });
+
+  router.get('/deleted', async (_request, response) => {
+    response.json({ jobs: await asCompany(pool, company, listDeleted) });
   });
 
   router.post('/', async (request, response) => {

@@ -18,6 +18,14 @@ export async function listJobs(client: Client): Promise<Job[]> {
   return rows.map(jobOf);
 }
 
+/** Those that were deleted, the last ones first. */
+export async function listDeleted(client: Client): Promise<Job[]> {
+  const { rows } = await client.query<Row>(
+    `SELECT ${COLUMNS} FROM job WHERE deleted_at IS NOT NULL ORDER BY deleted_at DESC, id LIMIT ${LISTED}`,
+  );
+  return rows.map(jobOf);
+}
+
 /** Whether a job that cannot be found was deleted, or never was. */
 export async function wasDeleted(client: Client, id: Uuid): Promise<boolean> {
   const { rowCount } = await client.query('SELECT 1 FROM job WHERE id = $1 AND deleted_at IS NOT NULL', [id]);

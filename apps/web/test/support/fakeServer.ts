@@ -37,6 +37,7 @@ export class FakeServer {
 
   readonly api: Api = {
     jobs: () => this.reached(() => [this.job()]),
+    deletedJobs: () => this.reached(() => []),
     job: () => this.reached(() => this.job()),
     createJob: () =>
       this.reached(() => {

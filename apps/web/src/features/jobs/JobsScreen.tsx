@@ -18,6 +18,7 @@ import { JobRow } from './JobRow';
 // Fields, sheets and the code of plans come when they are asked for; the list does without them.
 const planFiles = () => import('./planFile');
 const NameSheet = later(() => import('./sheets').then((sheets) => sheets.NameSheet));
+const DeletedSheet = later(() => import('./sheets').then((sheets) => sheets.DeletedSheet));
 const DeviceSheet = later(() => import('./sheets').then((sheets) => sheets.DeviceSheet));
 
 /** How often the list is asked for, ms. */
@@ -29,6 +30,7 @@ export function JobsScreen() {
   const { list, state } = useFrameSelector((root) => root.jobs);
   const [naming, setNaming] = useState<Job | 'new'>();
   const [menu, setMenu] = useState(false);
+  const [deleted, setDeleted] = useState(false);
   // Older than this, it is asked for at once.
   useJobsQuery(undefined, { pollingInterval: AGAIN, refetchOnMountOrArgChange: 3 });
 
@@ -55,11 +57,17 @@ export function JobsScreen() {
             />
           }
           ListEmptyComponent={state === 'loading' ? <Busy>Fetching the jobs…</Busy> : null}
-          ListFooterComponent={<Caution />}
+          ListFooterComponent={
+            <View style={styles.foot}>
+              <Button onPress={() => setDeleted(true)}>Deleted jobs</Button>
+              <Caution />
+            </View>
+          }
           contentContainerStyle={styles.body}
         />
       </View>
       {naming ? <NameSheet job={naming} onClose={() => setNaming(undefined)} /> : null}
+      {deleted ? <DeletedSheet onClose={() => setDeleted(false)} /> : null}
       {menu ? <DeviceSheet onClose={() => setMenu(false)} /> : null}
     </View>
   );
@@ -136,5 +144,6 @@ const styles = StyleSheet.create({
   beginning: { gap: 16, paddingBottom: 6 },
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
   empty: { borderWidth: 1, borderRadius: 8, padding: 20, gap: 6 },
+  foot: { gap: 10, alignItems: 'flex-start' },
   caution: { borderLeftWidth: 5, paddingLeft: 14, paddingVertical: 4, gap: 4, marginTop: 12 },
 });

@@ -1,2 +1,3 @@
+export { DeletedSheet } from './DeletedSheet';
 export { DeviceSheet } from './DeviceSheet';
 export { NameSheet } from './NameSheet';

@@ -1,4 +1,4 @@
-import type { Pending, Uuid } from '@alveus/plan';
+import type { Job, Pending, Uuid } from '@alveus/plan';
 import type { KnownJob } from '../../store/frame/jobs';
 import { deletedForgotten, jobDeleted, jobPut } from '../../store/frame/jobs';
 import { noticed } from '../../store/frame/notice';
@@ -76,6 +76,15 @@ export function jobActionsOn(store: FrameStore, api: JobsApi, device: Device | u
         await store.dispatch(server.endpoints.deleteJob.initiate(id)).unwrap();
         store.dispatch(jobDeleted(id));
       }),
+
+    /** Those that were deleted and can be brought back; undefined where the server does not say. */
+    async deleted(): Promise<readonly Job[] | undefined> {
+      let found: readonly Job[] | undefined;
+      await tried(async () => {
+        found = await api.deletedJobs();
+      });
+      return found;
+    },
 
     restore: (id: Uuid): Promise<boolean> =>
       tried(async () => {

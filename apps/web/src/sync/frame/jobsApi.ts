@@ -3,17 +3,20 @@ import { ask } from './http';
 
 /** The server's list of jobs, as the app talks to it. */
 export const jobsApi = {
-  jobs: async (): Promise<Job[]> => {
-    const { jobs } = ((await ask('/jobs')) ?? {}) as { jobs?: unknown };
-    if (!Array.isArray(jobs)) throw new TypeError('The server sent no list of jobs.');
-    return jobs.map(jobOf);
-  },
+  jobs: (): Promise<Job[]> => listOf('/jobs'),
+  deletedJobs: (): Promise<Job[]> => listOf('/jobs/deleted'),
   job: async (id: Uuid): Promise<Job> => jobOf(await ask(`/jobs/${id}`)),
   createJob: async (id: Uuid, name: string): Promise<Job> => jobOf(await ask('/jobs', 'POST', { id, name })),
   renameJob: async (id: Uuid, name: string): Promise<Job> => jobOf(await ask(`/jobs/${id}`, 'PATCH', { name })),
   deleteJob: async (id: Uuid): Promise<void> => void (await ask(`/jobs/${id}`, 'DELETE')),
   restoreJob: async (id: Uuid): Promise<Job> => jobOf(await ask(`/jobs/${id}/restore`, 'POST')),
 };
+async function listOf(path: string): Promise<Job[]> {
+  const { jobs } = ((await ask(path)) ?? {}) as { jobs?: unknown };
+  if (!Array.isArray(jobs)) throw new TypeError('The server sent no list of jobs.');
+  return jobs.map(jobOf);
+}
+
 export type JobsApi = typeof jobsApi;
 
 const FIELDS = { id: 'string', name: 'string', sequence: 'number', changedAt: 'string' } as const satisfies Record<
