@@ -22,7 +22,7 @@ test('a job is renamed, deleted and brought back', async ({ page, app }) => {
   await page.reload();
   await tap(page, 'Deleted jobs');
   await accessible(page, 'deleted jobs');
-  await tap(page, /^Bring back Keeper/);
+  await tap(page, /^Bring it back: Keeper/);
   await expect(page.getByText(/^There are none\./)).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('link', { name: /^Keeper’s house and yard/ })).toBeVisible();

@@ -1,7 +1,7 @@
 import { nameWith, serviceOf, SERVICES } from '@alveus/plan';
 import type { Service, Uuid } from '@alveus/plan';
 import { useState } from 'react';
-import { lineChosen, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { lineChosen, sketchChosen, stationMoved, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
@@ -26,7 +26,7 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
 
   const save = (): void =>
     form.keep((draft) => {
-      const { line, edits } = branchEdits(
+      const { line, upper, edits } = branchEdits(
         evaluation,
         {
           node,
@@ -40,6 +40,8 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
       edit(edits);
       dispatch(lineChosen(line));
       dispatch(stationMoved(0));
+      // What was added is what is worked on next.
+      dispatch(sketchChosen({ node: upper }));
       onClose();
     });
   return (

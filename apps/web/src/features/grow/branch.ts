@@ -26,7 +26,7 @@ export function branchEdits(
   evaluation: Evaluation,
   { node, on, called, service, run }: Branching,
   newId: () => Uuid,
-): { readonly line: Uuid; readonly edits: Edit[] } {
+): { readonly line: Uuid; readonly upper: Uuid; readonly edits: Edit[] } {
   const { plan, lines, topology } = evaluation;
   const start = on === undefined ? startLine(plan, { name: called, service, at: node }, newId) : undefined;
   const line = start?.line ?? on ?? '';
@@ -37,14 +37,14 @@ export function branchEdits(
   const first = number === 1 ? { ...begun, name: called } : begun;
   const made = extendLine(base, line, first, newId, node);
   const edits = [...(start?.edits ?? []), ...made.edits];
+  const upper = applyEdits(base, made.edits).run[made.run]?.b ?? '';
   const spot = plan.nodePlace[node] && networkSpots(plan, topology).get(node);
   if (spot) {
     // On a sketch the new node is put where the schematic would lay it, to be moved from there.
-    const upper = applyEdits(base, made.edits).run[made.run]?.b ?? '';
     const turn = on === undefined ? Math.PI / 4 : 0;
     edits.push({ op: 'put', item: placeItem(upper, onward(plan, node, spot, first.length, turn)) });
   }
-  return { line, edits };
+  return { line, upper, edits };
 }
 
 /** Straight on from the run that leaves the node, or turned off it. */

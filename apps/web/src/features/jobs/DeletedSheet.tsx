@@ -37,7 +37,7 @@ export function DeletedSheet({ onClose }: { onClose: () => void }) {
               title={job.name}
               note={`Last changed ${ago(job.changedAt)}`}
               after={
-                <Button label={`Bring back ${job.name}`} onPress={() => void restore(job.id)}>
+                <Button label={`Bring it back: ${job.name}`} onPress={() => void restore(job.id)}>
                   Bring it back
                 </Button>
               }
