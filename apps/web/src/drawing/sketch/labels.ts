@@ -35,6 +35,8 @@ const LETTER = 6.7;
 
 /** The buttons at the lower right cover what lies there, px. */
 const BUTTONS = { width: 66, height: 164 };
+/** North and the scale lie at the lower left, px. */
+const FURNITURE = { width: 130, height: 66 };
 
 /** How far apart places along a run are kept clear of words, and how far to each side, px. */
 const CLEAR = { every: 12, beside: 3 };
@@ -49,6 +51,12 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf
     left: frame.right - BUTTONS.width,
     right: frame.right,
     top: frame.bottom - BUTTONS.height,
+    bottom: frame.bottom,
+  });
+  taken.add({
+    left: frame.left,
+    right: frame.left + FURNITURE.width,
+    top: frame.bottom - FURNITURE.height,
     bottom: frame.bottom,
   });
   for (const { x, y } of placed.values()) taken.add({ left: x - 9, right: x + 9, top: y - 9, bottom: y + 9 });
