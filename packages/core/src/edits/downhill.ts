@@ -1,6 +1,6 @@
 import type { Edit, Item, ItemOf, Plan, Service, Uuid } from '@alveus/plan';
 import { applyEdits, lowerOf } from '@alveus/plan';
-import { fixDrop, gradeItem } from '../grade';
+import { factsOf, fixDrop, gradeItem } from '../grade';
 import { lineItems } from './extend';
 import type { NodeStart } from './extend';
 
@@ -58,7 +58,7 @@ export function lineDown(
   if (drop === undefined) return { edits, line, lower };
   const after = applyEdits(plan, edits);
   const above = Object.values(plan.run).filter(
-    (run) => lowerOf(run) === upper && plan.runGrade[run.id]?.[run.flow === 'to-a' ? 'stepA' : 'stepB'] === undefined,
+    (run) => lowerOf(run) === upper && factsOf(run, plan.runGrade[run.id]).drop === undefined,
   );
   return { edits: [...edits, ...puts(above.flatMap((run) => fixDrop(after, run, drop)))], line, lower };
 }

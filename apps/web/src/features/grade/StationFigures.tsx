@@ -9,9 +9,7 @@ import { FigureGrid, IconButton, Tap, Unseen, Words } from '../../ui';
 import { LiveFigure } from '../parts/Figure';
 import { LiveText, LiveWords } from '../parts/live';
 import { BOTTOM, chainage, COVER, DEPTH, GROUND, INVERT, WIDTH } from '../parts/stationFigures';
-
-/** Nearer than this is the same place, m. */
-const SAME = 0.005;
+import { structuresFrom } from './steps';
 
 /** The levels where the station line stands. */
 export const StationFigures = memo(function StationFigures() {
@@ -20,9 +18,8 @@ export const StationFigures = memo(function StationFigures() {
   const step = (way: 1 | -1): void => {
     const [line, place] = [selectLine(store.getState()), selectPlace(store.getState())];
     if (!line || !place) return;
-    const nodes = [...line.order.starts, line.order.length];
-    const at = place.chainage - line.line.startChainage;
-    const to = way > 0 ? nodes.find((node) => node > at + SAME) : nodes.findLast((node) => node < at - SAME);
+    const { before, after } = structuresFrom(line, place.chainage - line.line.startChainage);
+    const to = way > 0 ? after : before;
     if (to !== undefined) store.dispatch(stationMoved(to));
   };
   return (

@@ -10,6 +10,10 @@ interface Neighbours {
 /** Nearer than this is the same place, m. */
 const SAME = 0.005;
 
+/** The structures before and after a place on a line. */
+export const structuresFrom = ({ order }: Pick<LineShape, 'order'>, at: number): Neighbours =>
+  neighbours([...order.starts, order.length], at);
+
 function neighbours(places: readonly number[], at: number): Neighbours {
   return {
     before: places.findLast((place) => place < at - SAME),

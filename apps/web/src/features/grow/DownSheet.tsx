@@ -1,6 +1,6 @@
 import { INCH, layLaterals, lineDown } from '@alveus/core';
-import type { Service, Uuid } from '@alveus/plan';
-import { Elevation, Length, serviceOf, SERVICES, Slope, Thickness } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
+import { Elevation, Length, lowerOf, Service, serviceOf, SERVICES, Slope, Thickness } from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
 import { lineChosen, stationMoved, useAppDispatch, useAppSelector } from '../../store';
@@ -14,7 +14,7 @@ import { LateralFields, useLateralForm } from './LateralFields';
 
 /** What is typed of a run that leads down from a node. */
 const DownDraft = z.object({
-  service: z.enum(SERVICES as [Service, ...Service[]]),
+  service: Service,
   /** Of a line that begins here: where the house's own pipe comes out. */
   invert: Elevation.optional(),
   start: Elevation.optional(),
@@ -69,8 +69,7 @@ function Down({ node, onNext, onClose }: DownProps) {
   const { edit } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
   const upper = node === undefined ? undefined : plan.node[node];
-  const fed =
-    node !== undefined && Object.values(plan.run).some((run) => (run.flow === 'to-a' ? run.a : run.b) === node);
+  const fed = node !== undefined && Object.values(plan.run).some((run) => lowerOf(run) === node);
   const service = serviceFrom(upper?.form);
   const form = useSheetForm<DownDraft>(node === undefined ? BEGUN : DownDraft, {
     service,
