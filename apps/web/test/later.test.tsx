@@ -119,3 +119,21 @@ test('loading ahead without signal throws to whoever asked, and to nobody else',
   await arrive();
   expect(screen.getByText('Sheet of a')).toBeTruthy();
 });
+
+test('where something stands for what cannot be loaded, it is told how to ask again; the signal coming back asks too', async () => {
+  const { load, arrive, fail } = slow();
+  const Instead = ({ name, onAgain }: { name: string; onAgain: () => void }) => (
+    <button onClick={onAgain}>{`No sheet of ${name}`}</button>
+  );
+  const Part = later(load, waiting, Instead);
+  render(<Part name="a" />);
+  await fail();
+  act(() => screen.getByRole('button', { name: 'No sheet of a' }).click());
+  expect(screen.getByRole('status')).toBeTruthy();
+  await fail();
+  expect(screen.getByRole('button')).toBeTruthy();
+  act(() => void window.dispatchEvent(new Event('online')));
+  expect(load).toHaveBeenCalledTimes(3);
+  await arrive();
+  expect(screen.getByText('Sheet of a')).toBeTruthy();
+});

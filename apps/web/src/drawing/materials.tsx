@@ -10,8 +10,8 @@ export const MaterialDefs = memo(function MaterialDefs({ prefix, tones }: { pref
     <Defs>
       {(Object.keys(COLOURS) as Exclude<Look, 'native'>[]).map((look) => (
         <Pattern key={look} id={`${prefix}-${look}`} width={12} height={12} patternUnits="userSpaceOnUse">
-          <Rect width={12} height={12} fill={COLOURS[look].fill} />
-          <Mark look={look} colour={COLOURS[look].mark} />
+          <Rect width={12} height={12} fill={tones.printed ? tones.card : COLOURS[look].fill} />
+          <Mark look={look} colour={tones.printed ? tones.ink : COLOURS[look].mark} />
         </Pattern>
       ))}
       <Pattern id={`${prefix}-native`} width={12} height={12} patternUnits="userSpaceOnUse">

@@ -1,4 +1,5 @@
 import type { Utility } from '@alveus/plan';
+import type { Tones } from '../theme/theme';
 
 /** The uniform locating colours, always with a letter: colour alone tells nobody who cannot see it. */
 export const UTILITY_MARKS: Record<
@@ -13,6 +14,10 @@ export const UTILITY_MARKS: Record<
   reclaimed: { letter: 'R', colour: '#7A3FA0', word: 'Reclaimed, irrigation' },
   other: { letter: '?', colour: '#6B6B6B', word: 'Other' },
 };
+
+/** The colour of a utility; on paper its letter says alone what it is. */
+export const utilityColour = (utility: Utility, tones: Tones): string =>
+  tones.printed ? tones.ink : UTILITY_MARKS[utility].colour;
 
 /** What a utility is called as long as nobody gave it a name. */
 export const UTILITY_NAMES: Record<Utility, string> = {

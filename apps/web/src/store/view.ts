@@ -47,6 +47,7 @@ export type Sheet =
   | { readonly sheet: 'aside' }
   | { readonly sheet: 'parted' }
   | { readonly sheet: 'menu' }
+  | { readonly sheet: 'print' }
   | { readonly sheet: 'keys' };
 
 const initialState: ViewState = { line: null, station: 0, sheet: null, sketch: null, recent: [] };

@@ -7,6 +7,9 @@ import { DARK, LIGHT, paperTheme } from './theme';
 
 const TonesContext = createContext<Tones>(LIGHT);
 
+/** Tones of their own for what is in it, such as a page to print. */
+export const TonesProvider = TonesContext.Provider;
+
 export function useTones(): Tones {
   return useContext(TonesContext);
 }

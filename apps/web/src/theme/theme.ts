@@ -9,6 +9,8 @@ import configureFonts from 'react-native-paper/lib/module/styles/fonts';
  */
 export interface Tones {
   readonly dark: boolean;
+  /** On paper, in black and white: what has a colour elsewhere is told by its pattern. */
+  readonly printed: boolean;
   readonly page: string;
   readonly card: string;
   readonly raised: string;
@@ -35,6 +37,7 @@ export interface Tones {
 
 export const LIGHT: Tones = {
   dark: false,
+  printed: false,
   page: '#ECE7DB',
   card: '#FBF9F3',
   raised: '#FFFFFF',
@@ -59,6 +62,7 @@ export const LIGHT: Tones = {
 
 export const DARK: Tones = {
   dark: true,
+  printed: false,
   page: '#111517',
   card: '#1B2124',
   raised: '#242C30',
@@ -79,6 +83,32 @@ export const DARK: Tones = {
   bore: '#101A20',
   flood: '#2F7FB8',
   floodWords: '#8CC8EE',
+};
+
+/** Ink on paper. */
+export const PAPER: Tones = {
+  dark: false,
+  printed: true,
+  page: '#FFFFFF',
+  card: '#FFFFFF',
+  raised: '#FFFFFF',
+  ink: '#000000',
+  muted: '#333333',
+  line: '#BBBBBB',
+  water: '#000000',
+  onWater: '#FFFFFF',
+  waterSoft: '#E6E6E6',
+  stop: '#000000',
+  fix: '#555555',
+  watch: '#999999',
+  settled: '#000000',
+  sky: '#FFFFFF',
+  earth: '#F2F2F2',
+  earthMark: '#AAAAAA',
+  pipe: '#000000',
+  bore: '#FFFFFF',
+  flood: '#777777',
+  floodWords: '#000000',
 };
 
 export const FONT = { text: 'Barlow', strong: 'BarlowBold' } as const;

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../theme/ThemeProvider';
 import { Tap } from './Tap';
@@ -7,6 +8,8 @@ import { Words } from './Words';
 export interface Option<T extends string> {
   readonly value: T;
   readonly label: string;
+  /** Shows it to those who know it by sight; it stands over the words. */
+  readonly picture?: ReactNode;
 }
 
 interface ChoiceProps<T extends string> {
@@ -45,12 +48,14 @@ export function Choice<T extends string>({ label, options, value, onChange, bare
               {...arrows(index)}
               style={[
                 styles.option,
+                option.picture ? styles.pictured : null,
                 {
                   borderColor: chosen ? tones.water : tones.line,
                   backgroundColor: chosen ? tones.water : tones.raised,
                 },
               ]}
             >
+              {option.picture}
               <Words strong={chosen} tone={chosen ? 'onWater' : 'ink'}>
                 {option.label}
               </Words>
@@ -66,4 +71,5 @@ const styles = StyleSheet.create({
   group: { gap: 4 },
   options: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   option: { paddingHorizontal: 12, borderWidth: 2, alignItems: 'center' },
+  pictured: { paddingHorizontal: 6, paddingVertical: 6, gap: 4, minWidth: 100 },
 });

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { useDeferredValue, useId, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { Searchbar } from 'react-native-paper';
@@ -13,6 +14,8 @@ export interface PickerOption<T extends string> {
   readonly label: string;
   /** What tells it from others of a like name. */
   readonly note?: string;
+  /** Shows it to those who know it by sight. */
+  readonly picture?: ReactNode;
 }
 
 interface PickerProps<T extends string> {
@@ -48,6 +51,7 @@ export function Picker<T extends string>({ label, options, value, onChange, like
         onPress={() => setOpen(true)}
         style={[styles.box, { borderColor: tones.muted, backgroundColor: tones.raised }]}
       >
+        {chosen?.picture}
         <View style={styles.words}>
           <Words size="large" lines={1}>
             {words}
@@ -150,6 +154,7 @@ function OptionRow<T extends string>({
       onPress={() => onChange(option.value)}
       style={[styles.option, { borderColor: tones.line, backgroundColor: chosen ? tones.waterSoft : 'transparent' }]}
     >
+      {option.picture}
       <View style={styles.words}>
         <Words strong={chosen}>{option.label}</Words>
         {option.note ? (

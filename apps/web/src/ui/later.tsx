@@ -1,5 +1,5 @@
 import type { ComponentType, ReactNode } from 'react';
-import { memo, useEffect, useState } from 'react';
+import { memo, useCallback, useEffect, useState } from 'react';
 
 /** A part of the screen that is loaded when it is first shown, or before. */
 export type Later<Props> = ComponentType<Props> & {
@@ -7,15 +7,20 @@ export type Later<Props> = ComponentType<Props> & {
   readonly load: () => Promise<void>;
 };
 
+/** What is shown instead of a part that could not be loaded is given what the part was, and how to ask for it again. */
+export type InsteadOf<Props> = ComponentType<Props & { readonly onAgain: () => void }>;
+
 /**
  * A part that comes when it is first shown. React's own `lazy` holds a part back until its placeholder has stood for
  * 300 ms; here it is shown as soon as it is there, and at once if it was loaded before.
  *
  * @param waiting what stands until then
+ * @param Instead what stands where it cannot be loaded, such as without signal; without it the failure is thrown
  */
 export function later<Props extends object>(
   load: () => Promise<ComponentType<Props>>,
   waiting: ReactNode = null,
+  Instead?: InsteadOf<Props>,
 ): Later<Props> {
   let part: ComponentType<Props> | undefined;
   let loading: Promise<void> | undefined;
@@ -31,17 +36,25 @@ export function later<Props extends object>(
       },
     ));
   function Part(props: Props) {
-    const [here, setHere] = useState(part !== undefined);
+    const [stands, setStands] = useState<'waiting' | 'here' | 'missing'>(part === undefined ? 'waiting' : 'here');
     useEffect(() => {
-      if (here) return;
+      if (stands !== 'waiting') return;
       ready().then(
-        () => setHere(true),
+        () => setStands('here'),
         (error: unknown) =>
-          setHere(() => {
-            throw error;
+          setStands(() => {
+            if (!Instead) throw error;
+            return 'missing';
           }),
       );
-    }, [here]);
+    }, [stands]);
+    const again = useCallback(() => setStands('waiting'), []);
+    useEffect(() => {
+      if (stands !== 'missing') return undefined;
+      window.addEventListener('online', again);
+      return () => window.removeEventListener('online', again);
+    }, [stands, again]);
+    if (stands === 'missing' && Instead) return <Instead {...props} onAgain={again} />;
     const Loaded = part;
     return Loaded ? <Loaded {...props} /> : waiting;
   }

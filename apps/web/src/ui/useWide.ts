@@ -37,9 +37,9 @@ export function useLow(): boolean {
   return useScaled().height < LOW;
 }
 
-/** Widths of what stands beside a wide drawing: the stages, and the numbers. */
+/** Widths of what stands beside a wide drawing: the stages; and the numbers with their divider, until it is moved. */
 export const RAIL = 148;
-export const SIDE = 420;
+export const SIDE = 434;
 
 /** Width of the numbers beside a drawing in a low window. */
 export const besideWidth = (whole: number): number => Math.max(280, Math.min(SIDE * SCALE, Math.round(whole * 0.48)));
@@ -68,15 +68,13 @@ export const BAR = Math.round(9 + 48 * SCALE);
 const STRIP = Math.round(36 + 26 * SCALE);
 
 /**
- * Height of a drawing.
- * @param share of what is there, where all stands side by side
+ * Height of a drawing where it does not stand beside all the rest.
  * @param above px, where it stands over its numbers
  */
-export function useDrawingHeight(share: number, above: number): number {
+export function useDrawingHeight(above: number): number {
   const { height } = useWindowDimensions();
   const arrangement = useArrangement();
   const room = height - BAR;
-  if (arrangement === 'wide') return Math.round(room * share);
   if (arrangement === 'beside') return Math.max(170, room - STRIP);
   return height / SCALE < LOW ? Math.min(above, Math.max(150, Math.round(room * 0.7))) : above;
 }

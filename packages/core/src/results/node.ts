@@ -13,6 +13,8 @@ export interface NodeResult {
   readonly leaving: readonly NodeEnd[];
   /** The lowest of all inverts there, m. */
   readonly invert: number | undefined;
+  /** The bottom inside: the lowest invert, or that of a sump under it, m. */
+  readonly bottom: number | undefined;
   /** Rim to the lowest invert, m. */
   readonly depth: number | undefined;
 }

@@ -23,3 +23,13 @@ export const NODE_FORMS = [
   'vent',
 ] as const;
 export type NodeForm = (typeof NODE_FORMS)[number];
+
+/** Boxes that people build with a sump, which holds what settles. */
+export const SUMP_FORMS: ReadonlySet<NodeForm> = new Set([
+  'inlet',
+  'catch-basin',
+  'manhole',
+  'structure',
+  'channel-drain',
+  'sump',
+]);

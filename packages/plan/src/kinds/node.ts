@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Elevation, Name, Uuid } from '../values';
+import { Elevation, Name, Thickness, Uuid } from '../values';
 import { declareKind } from './declare';
 import { NODE_FORMS } from './node-form';
 
@@ -11,6 +11,8 @@ export const Node = z.strictObject({
   form: z.enum(NODE_FORMS),
   /** Water stated to stand outside here, where it is an outlet: as usual, and at its highest. */
   water: z.strictObject({ normal: Elevation.optional(), high: Elevation.optional() }).optional(),
+  /** How far a box goes down inside, under its lowest invert: what settles there stays out of the pipe. */
+  sump: Thickness.optional(),
 });
 export type Node = z.infer<typeof Node>;
 
@@ -20,7 +22,7 @@ export const node = declareKind({
   words: {
     one: 'node',
     many: 'nodes',
-    fields: { name: 'name', form: 'what it is', water: ['water outside', 'elevation'] },
+    fields: { name: 'name', form: 'what it is', water: ['water outside', 'elevation'], sump: ['sump', 'thickness'] },
   },
   upgrades: {
     // Version 1 had one water level at an outlet, the highest.

@@ -3,7 +3,8 @@ import { crossingsAt } from '@alveus/core';
 import { memo } from 'react';
 import { Circle, G, Rect, Text as SvgText } from 'react-native-svg';
 import { FONT } from '../../theme/theme';
-import { UTILITY_MARKS } from '../utilities';
+import { useTones } from '../../theme/ThemeProvider';
+import { UTILITY_MARKS, utilityColour } from '../utilities';
 import type { SectionFrame } from './frame';
 import { PAD } from './frame';
 import type { RunShapes } from './geometry';
@@ -40,11 +41,13 @@ interface CrossingsOfRunProps extends Omit<CrossingsProps, 'shapes' | 'evaluatio
 }
 
 const CrossingsOfRun = memo(function CrossingsOfRun({ crossings, length, start, frame, handDig }: CrossingsOfRunProps) {
+  const tones = useTones();
   const { x, y, height } = frame;
   const base = height - PAD.bottom;
   return crossings.map(({ crossing, at, stretch, top, bottom }) => {
     if (top === undefined || bottom === undefined) return null;
-    const mark = UTILITY_MARKS[crossing.utility];
+    const { letter } = UTILITY_MARKS[crossing.utility];
+    const colour = utilityColour(crossing.utility, tones);
     const across = crossing.lies.how === 'across';
     const [from, to] = across ? [at - handDig, at + handDig] : [stretch.from, stretch.to];
     const [left, right] = [x.to(start + Math.max(0, from)), x.to(start + Math.min(length, to))];
@@ -57,7 +60,7 @@ const CrossingsOfRun = memo(function CrossingsOfRun({ crossings, length, start, 
           width={Math.max(4, right - left)}
           y={Math.min(y.to(top) - 22, base)}
           height={Math.max(0, base - y.to(top) + 22)}
-          fill={mark.colour}
+          fill={colour}
           opacity={0.13}
         />
         {across ? (
@@ -67,21 +70,14 @@ const CrossingsOfRun = memo(function CrossingsOfRun({ crossings, length, start, 
             y={y.to(top)}
             height={high}
             rx={6}
-            fill={mark.colour}
+            fill={colour}
             stroke="#FFFFFF"
             strokeWidth={1.5}
           />
         ) : (
-          <Rect
-            x={left}
-            width={Math.max(8, right - left)}
-            y={y.to(top)}
-            height={high}
-            fill={mark.colour}
-            opacity={0.75}
-          />
+          <Rect x={left} width={Math.max(8, right - left)} y={y.to(top)} height={high} fill={colour} opacity={0.75} />
         )}
-        <Circle cx={middle} cy={y.to(top) - 13} r={9} fill={mark.colour} />
+        <Circle cx={middle} cy={y.to(top) - 13} r={9} fill={colour} />
         <SvgText
           x={middle}
           y={y.to(top) - 8.5}
@@ -90,7 +86,7 @@ const CrossingsOfRun = memo(function CrossingsOfRun({ crossings, length, start, 
           fontSize={12}
           fill="#FFFFFF"
         >
-          {crossing.measured ? mark.letter : `${mark.letter}?`}
+          {crossing.measured ? letter : `${letter}?`}
         </SvgText>
       </G>
     );

@@ -4,7 +4,7 @@ import { lowerOf } from '@alveus/plan';
 import { memo, useMemo } from 'react';
 import Svg, { Path } from 'react-native-svg';
 import { useTones } from '../../theme/ThemeProvider';
-import { lookFill, LOOKS } from '../looks';
+import { lookFill, LOOKS, patternsOf } from '../looks';
 import { MaterialDefs } from '../materials';
 import { arrivals } from './arrivals';
 import { Axes } from './Axes';
@@ -42,6 +42,7 @@ export const LongSection = memo(function LongSection({
   handles,
 }: LongSectionProps) {
   const tones = useTones();
+  const patterns = patternsOf('long', tones.printed);
   const moves = useMoving(source, evaluation, frame, handles);
   const { plan, profile } = evaluation;
   const shapes = useMemo(() => runShapes(evaluation, line, frame.x.factor), [evaluation, line, frame]);
@@ -51,11 +52,11 @@ export const LongSection = memo(function LongSection({
   const waters = useMemo(() => [water?.high, water?.normal].filter((level) => level !== undefined), [water]);
   return (
     <Svg width={frame.width} height={frame.height} aria-hidden>
-      <MaterialDefs prefix="long" tones={tones} />
+      <MaterialDefs prefix={patterns} tones={tones} />
       <Axes frame={frame} length={line.order.length} start={line.line.startChainage} waters={waters} system={system} />
       <Path {...moves('earth')} fill={tones.earth} opacity={0.45} />
       {LOOKS.map((look) => (
-        <Path key={look} {...moves(`layer-${look}`)} fill={lookFill('long', look)} />
+        <Path key={look} {...moves(`layer-${look}`)} fill={lookFill(patterns, look)} />
       ))}
       <Waters levels={water} shapes={shapes} frame={frame} />
       <Path {...moves('outside')} fill={tones.pipe} />

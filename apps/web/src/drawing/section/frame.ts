@@ -1,6 +1,10 @@
+import type { Evaluation, LineResult } from '@alveus/core';
+import { crossingsAt } from '@alveus/core';
+import { lowerOf } from '@alveus/plan';
 import type { Scale } from '../scale';
 import { exaggeration, scale } from '../scale';
 import type { Extent } from './geometry';
+import { extentOf, runShapes } from './geometry';
 
 /** Room round the long section for its words, in pixels. */
 export const PAD = { left: 46, right: 16, top: 44, bottom: 34 };
@@ -32,4 +36,19 @@ export function frameOf(extent: Extent | undefined, length: number, width: numbe
     x: scale(0, factor, PAD.left),
     y: scale(extent?.lowest ?? 0, -factor * times, height - PAD.bottom - spare / 3),
   };
+}
+
+/** The frame in which a line, its waters and the utilities at it have room; nothing while it has no runs. */
+export function sectionFrame(
+  evaluation: Evaluation,
+  line: LineResult,
+  width: number,
+  height: number,
+): SectionFrame | undefined {
+  if (line.order.length === 0) return undefined;
+  const { length, runs } = line.order;
+  const water = runs[0] && evaluation.plan.node[lowerOf(runs[0])]?.water;
+  const shapes = runShapes(evaluation, line, alongFactor(length, width));
+  const levels = extentOf(shapes, [water?.high, water?.normal], (run) => crossingsAt(evaluation, run));
+  return frameOf(levels, length, width, height);
 }

@@ -96,7 +96,7 @@ const BOXES: ReadonlySet<string> = new Set([
   'channel-drain',
 ]);
 
-/** Boxes from their rim to their lowest invert, and a leader from each name down to its place. */
+/** Boxes from their rim to their bottom inside, and a leader from each name down to its place. */
 function structurePaths(
   line: LineShape,
   { plan, shots, runs }: Preview,
@@ -106,7 +106,7 @@ function structurePaths(
   const all = { boxes: '', lids: '', leaders: '' };
   nodesOf(line).forEach(({ id, at, run, end }, index) => {
     if (!of(run)) return;
-    const form = plan.node[id]?.form;
+    const node = plan.node[id];
     const level = nodeLevel(plan, shots, id)?.elevation;
     const invert = runs.get(run)?.grade[end];
     const px = Math.round(x.to(at) * 10) / 10;
@@ -114,8 +114,9 @@ function structurePaths(
     const low = invert === undefined ? undefined : y.to(invert);
     const row = rowOf(index);
     all.leaders += `M${px} ${row + 4}V${Math.round(ground ?? low ?? row + 8)}`;
-    if (form === undefined || !BOXES.has(form) || ground === undefined || low === undefined) return;
-    all.boxes += box(px - 5, ground, 10, Math.max(4, low - ground + 4));
+    if (!node || !BOXES.has(node.form) || ground === undefined || invert === undefined) return;
+    const bottom = y.to(invert - (node.sump ?? 0));
+    all.boxes += box(px - 5, ground, 10, Math.max(4, bottom - ground + 4));
     all.lids += `M${px - 8} ${ground}h16`;
   });
   return all;

@@ -12,7 +12,7 @@ import { useSketchGestures } from './useSketchGestures';
 import type { SketchView } from './view';
 import { fitView, laid, movedView, toSite } from './view';
 import type { Window } from './window';
-import { windowOf } from './window';
+import { windowAt, windowOf } from './window';
 
 export type SketchChoice = { readonly node: Uuid } | { readonly run: Uuid; readonly at: number };
 
@@ -139,15 +139,10 @@ function useDrawn(
 ): { zoom: number; window: Window; frame: Window } {
   const { zoom } = view;
   const frame = useMemo(
-    () => frameOf(view, size),
+    () => windowAt(view, size),
     [zoom, size], // eslint-disable-line react-hooks/exhaustive-deps
   );
   return { zoom, window: windowOf(view, size), frame };
-}
-
-function frameOf({ east, north, zoom }: SketchView, { width, height }: { width: number; height: number }): Window {
-  const [x, y] = [east * zoom, -north * zoom];
-  return { left: x - width / 2, right: x + width / 2, top: y - height / 2, bottom: y + height / 2 };
 }
 
 const MOVES: Readonly<Record<string, Partial<{ dx: number; dy: number; scale: number }>>> = {

@@ -4,7 +4,8 @@ import type { Uuid } from '@alveus/plan';
 import { memo } from 'react';
 import { Circle, G, Line, Text as SvgText } from 'react-native-svg';
 import { FONT } from '../../theme/theme';
-import { UTILITY_MARKS } from '../utilities';
+import { useTones } from '../../theme/ThemeProvider';
+import { UTILITY_MARKS, utilityColour } from '../utilities';
 
 interface UtilityLinesProps {
   evaluation: Pick<Evaluation, 'runs' | 'site' | 'crossings'>;
@@ -17,6 +18,7 @@ const REACH = 34;
 
 /** Utilities across and beside the runs, in their colour with their letter. */
 export const UtilityLines = memo(function UtilityLines({ evaluation, placed, zoom }: UtilityLinesProps) {
+  const tones = useTones();
   return [...evaluation.runs.values()].flatMap(({ run, length }) => {
     const crossings = crossingsAt(evaluation, run.id);
     // From end a, as it is told: on the same side of the pipe whichever way that flows.
@@ -26,7 +28,8 @@ export const UtilityLines = memo(function UtilityLines({ evaluation, placed, zoo
     const long = Math.hypot(ux, uy) || 1;
     const [nx, ny] = [-uy / long, ux / long];
     return crossings.map(({ crossing }) => {
-      const mark = UTILITY_MARKS[crossing.utility];
+      const { letter } = UTILITY_MARKS[crossing.utility];
+      const colour = utilityColour(crossing.utility, tones);
       const { lies } = crossing;
       const [p, q] =
         lies.how === 'across'
@@ -38,10 +41,10 @@ export const UtilityLines = memo(function UtilityLines({ evaluation, placed, zoo
       if (!p || !q) return null;
       return (
         <G key={crossing.id}>
-          <Line x1={p.x} y1={p.y} x2={q.x} y2={q.y} stroke={mark.colour} strokeWidth={4} strokeDasharray="9 4" />
-          <Circle cx={p.x} cy={p.y} r={9} fill={mark.colour} />
+          <Line x1={p.x} y1={p.y} x2={q.x} y2={q.y} stroke={colour} strokeWidth={4} strokeDasharray="9 4" />
+          <Circle cx={p.x} cy={p.y} r={9} fill={colour} />
           <SvgText x={p.x} y={p.y + 4.5} textAnchor="middle" fontFamily={FONT.strong} fontSize={12} fill="#FFFFFF">
-            {mark.letter}
+            {letter}
           </SvgText>
         </G>
       );

@@ -1,2 +1,3 @@
 export * from './PlanSketch';
+export * from './StillSketch';
 export * from './view';

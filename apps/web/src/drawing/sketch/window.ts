@@ -17,6 +17,12 @@ export function windowOf(view: SketchView, size: Size): Window {
   return { left: x - 1.5 * width, right: x + 1.5 * width, top: y - 1.5 * height, bottom: y + 1.5 * height };
 }
 
+/** The frame itself, in the pixels of the picture of its zoom. */
+export function windowAt({ east, north, zoom }: SketchView, { width, height }: Size): Window {
+  const [x, y] = [east * zoom, -north * zoom];
+  return { left: x - width / 2, right: x + width / 2, top: y - height / 2, bottom: y + height / 2 };
+}
+
 export const sameWindow = (a: Window, b: Window): boolean =>
   a.left === b.left && a.right === b.right && a.top === b.top && a.bottom === b.bottom;
 

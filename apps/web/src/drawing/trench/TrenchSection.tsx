@@ -7,7 +7,7 @@ import Svg, { Circle, Line, Path, Rect, Text as SvgText } from 'react-native-svg
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { useDrawingWidth, Words } from '../../ui';
-import { lookFill } from '../looks';
+import { lookFill, patternsOf } from '../looks';
 import { MaterialDefs } from '../materials';
 import type { TrenchShape } from './bands';
 import { trenchShape } from './bands';
@@ -53,6 +53,14 @@ export const TrenchSection = memo(function TrenchSection({
   );
 });
 
+/** The same at a width that is known, as on paper; nothing where the trench is not known. */
+export function StillTrench({ place, plan, width, height, ...units }: TrenchSectionProps & { width: number }) {
+  const shape = trenchShape(place, plan);
+  return shape ? (
+    <Drawing shape={shape} frame={trenchFrame(shape, width, height)} chainage={place?.chainage ?? 0} {...units} />
+  ) : null;
+}
+
 interface DrawingProps {
   shape: TrenchShape;
   frame: TrenchFrame;
@@ -63,6 +71,7 @@ interface DrawingProps {
 
 function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
   const tones = useTones();
+  const patterns = patternsOf('cross', tones.printed);
   const { room, height, ground, left, right, foot, y } = frame;
   const { depth, width, bands } = shape;
   const size = (value: number): string => print(value, 'thickness', system, { fraction });
@@ -76,7 +85,7 @@ function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
       role="img"
       aria-label={`Trench section to scale: ${print(depth, 'depth', system)} deep, ${size(width)} wide; ${told}`}
     >
-      <MaterialDefs prefix="cross" tones={tones} />
+      <MaterialDefs prefix={patterns} tones={tones} />
       <Rect x={0} y={ground} width={frame.edge} height={height - ground} fill={tones.earth} opacity={0.45} />
       <Rect x={left} y={frame.rim} width={right - left} height={y(0) - frame.rim} fill={tones.card} />
       {bands.map(({ index, from, to, look }) => (
@@ -86,7 +95,7 @@ function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
           y={y(to)}
           width={right - left}
           height={y(from) - y(to)}
-          fill={lookFill('cross', look)}
+          fill={lookFill(patterns, look)}
         />
       ))}
       <Path

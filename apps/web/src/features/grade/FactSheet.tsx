@@ -8,6 +8,7 @@ import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, MeasureField, Sheet, Words } from '../../ui/measured';
+import { GivesPicture } from '../parts/pictures';
 import { couldGive, lockEdits, TRIAD_WORDS } from './grade';
 
 /** One of low invert, slope and high invert, typed; it is locked where it was typed. */
@@ -57,7 +58,11 @@ export function FactSheet({ run: id, which, onClose }: { run: Uuid; which: Triad
       {could.length > 1 ? (
         <Choice
           label="Two are held already. What gives way?"
-          options={could.map((one) => ({ value: one, label: TRIAD_WORDS[one] }))}
+          options={could.map((one) => ({
+            value: one,
+            label: TRIAD_WORDS[one],
+            picture: <GivesPicture which={one} />,
+          }))}
           value={gives}
           onChange={setGives}
         />

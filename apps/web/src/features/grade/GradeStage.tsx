@@ -1,22 +1,46 @@
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { settingsChanged, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectLine, selectPlace } from '../../store/results';
-import { Button, Heading, useDrawingHeight, useWide, Words } from '../../ui';
+import { useTones } from '../../theme/ThemeProvider';
+import { Button, Heading, Words } from '../../ui';
 import { StageFindings } from '../parts/Findings';
 import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
+import { SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
 import { TrenchView } from '../parts/TrenchView';
 import { GradeBar } from './GradeBar';
 import { RunRow } from './RunRow';
 import { StationFigures } from './StationFigures';
 
+const DRAWINGS = [
+  { above: 276, draw: (height: number) => <SectionView height={height} handles /> },
+  { above: 0, draw: (height: number) => <Under height={height} /> },
+] as const;
+
+/** What stands under the long section on a wide page: the trench at the station line, or the whole job from above. */
+function Under({ height }: { height: number }) {
+  const tones = useTones();
+  const dispatch = useAppDispatch();
+  const under = useAppSelector((state) => state.settings.under);
+  return (
+    <View>
+      {under === 'sketch' ? <SketchView height={height} /> : <TrenchView height={height} />}
+      <View style={[styles.under, { backgroundColor: tones.card, borderColor: tones.line }]}>
+        <Button
+          icon={under === 'sketch' ? 'trench' : 'site'}
+          onPress={() => dispatch(settingsChanged({ under: under === 'sketch' ? 'trench' : 'sketch' }))}
+        >
+          {under === 'sketch' ? 'Show the trench here' : 'Show the sketch here'}
+        </Button>
+      </View>
+    </View>
+  );
+}
+
 /** Is there enough fall? */
 export function GradeStage() {
-  const wide = useWide();
-  const section = useDrawingHeight(0.54, 276);
-  const trench = useDrawingHeight(0.46, 0);
   const begun = useAppSelector((state) => selectPlace(state) !== undefined);
   const order = useAppSelector((state) => selectLine(state)?.order);
   const rows = useMemo(
@@ -26,12 +50,8 @@ export function GradeStage() {
   if (!begun) return <Start />;
   return (
     <StageLayout
-      drawing={
-        <>
-          <SectionView height={section} handles />
-          {wide ? <TrenchView height={trench} /> : null}
-        </>
-      }
+      stage="grade"
+      drawings={DRAWINGS}
       numbers={
         <>
           <LineBar />
@@ -105,6 +125,7 @@ function Start() {
 }
 
 const styles = StyleSheet.create({
+  under: { position: 'absolute', top: 8, right: 8, borderWidth: 1, borderRadius: 8 },
   add: { padding: 12, paddingBottom: 28, gap: 10 },
   start: { padding: 24, gap: 16, maxWidth: 560, width: '100%', alignSelf: 'center', paddingTop: 48 },
 });

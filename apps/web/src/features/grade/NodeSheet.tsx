@@ -1,5 +1,6 @@
-import { joinRuns, nodeLevel } from '@alveus/core';
-import { Elevation, NODE_FORMS, upperOf } from '@alveus/plan';
+import { joinRuns } from '@alveus/core';
+import type { NodeEnd } from '@alveus/core';
+import { Elevation, Node, NODE_FORMS, SUMP_FORMS, upperOf } from '@alveus/plan';
 import type { Edit, ItemOf, Uuid } from '@alveus/plan';
 import { View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
@@ -18,6 +19,7 @@ import {
   usePrint,
   Words,
 } from '../../ui/measured';
+import { formOptions } from '../parts/pictures';
 import { FORM_WORDS, nameAfter } from '../parts/words';
 
 const WATER_WORDS = { normal: 'Usual water outside, if any', high: 'Highest water outside, if any' } as const;
@@ -62,48 +64,68 @@ function ShotGround({ node }: { node: Uuid }) {
   );
 }
 
-/** Every pipe that comes in or goes out: its invert, to be typed, and how far it falls in. */
+/** Every pipe that comes in or goes out: its invert, to be typed, and how far it falls in; and how deep it is in all. */
 function Inverts({ node }: { node: Uuid }) {
   const dispatch = useAppDispatch();
-  const { runs, plan, shots } = useAppSelector(selectEvaluation);
+  const here = useAppSelector((state) => selectEvaluation(state).nodes.get(node));
+  const runs = useAppSelector((state) => selectEvaluation(state).runs);
   const print = usePrint();
-  const met = [...runs.values()].filter(({ run }) => run.a === node || run.b === node);
-  const out = met.filter(({ run }) => upperOf(run) === node);
-  const leaving = Math.max(...out.map(({ grade }) => grade.high ?? -Infinity));
-  const ends = met
-    .map((one) => {
-      const goes = out.includes(one);
-      const invert = goes ? one.grade.high : one.grade.low;
-      const falls = !goes && invert !== undefined && Number.isFinite(leaving) ? invert - leaving : undefined;
-      return { one, goes, invert, falls };
-    })
-    .sort((a, b) => Number(a.goes) - Number(b.goes) || (b.invert ?? 0) - (a.invert ?? 0));
-  const rim = nodeLevel(plan, shots, node)?.elevation;
-  const lowest = Math.min(...ends.map(({ invert }) => invert ?? Infinity));
-  if (ends.length === 0) return null;
+  if (!here || here.arriving.length + here.leaving.length === 0) return null;
+  const row = ({ run, name, invert, drop }: NodeEnd, goes: boolean) => (
+    <Row
+      key={run}
+      title={`${goes ? 'Out' : 'In'} · ${name}`}
+      note={[
+        invert === undefined ? 'invert open' : `invert ${print(invert, 'elevation')}`,
+        drop === undefined ? '' : `drop ${print(drop, 'thickness')}`,
+        runs.get(run)?.pipe?.name ?? 'no pipe',
+      ]
+        .filter(Boolean)
+        .join(' · ')}
+      onPress={() => dispatch(sheetOpened({ sheet: 'fact', run, which: goes ? 'high' : 'low' }))}
+      does="Type its invert"
+    />
+  );
+  const highestFirst = (one: NodeEnd, other: NodeEnd): number => (other.invert ?? 0) - (one.invert ?? 0);
+  const { rim, bottom, depth } = here;
+  const depths = [
+    depth === undefined ? '' : `Rim to the lowest invert: ${print(depth, 'depth')}.`,
+    bottom === undefined || here.node.sump === undefined
+      ? ''
+      : `Bottom inside: ${print(bottom, 'elevation')}${rim === undefined ? '' : `, ${print(rim - bottom, 'depth')} under the rim`}.`,
+  ].filter(Boolean);
   return (
     <View>
       <View role="list" aria-label="Pipes here">
-        {ends.map(({ one, goes, invert, falls }) => (
-          <Row
-            key={one.id}
-            title={`${goes ? 'Out' : 'In'} · ${one.run.name}`}
-            note={[
-              invert === undefined ? 'invert open' : `invert ${print(invert, 'elevation')}`,
-              falls === undefined ? '' : `drop ${print(falls, 'thickness')}`,
-              one.pipe?.name ?? 'no pipe',
-            ]
-              .filter(Boolean)
-              .join(' · ')}
-            onPress={() => dispatch(sheetOpened({ sheet: 'fact', run: one.id, which: goes ? 'high' : 'low' }))}
-            does="Type its invert"
-          />
-        ))}
+        {[...here.arriving].sort(highestFirst).map((end) => row(end, false))}
+        {[...here.leaving].sort(highestFirst).map((end) => row(end, true))}
       </View>
-      {rim !== undefined && Number.isFinite(lowest) ? (
-        <Words size="small" tone="muted">{`Rim to the lowest invert: ${print(rim - lowest, 'depth')}`}</Words>
+      {depths.length > 0 ? (
+        <Words size="small" tone="muted">
+          {depths.join(' ')}
+        </Words>
       ) : null}
     </View>
+  );
+}
+
+/** How far a box goes down under its lowest invert. */
+function Sump({ node }: { node: ItemOf<'node'> }) {
+  const { edit } = useActions();
+  if (!SUMP_FORMS.has(node.form) && node.sump === undefined) return null;
+  return (
+    <PlanMeasure
+      label="Sump, under the lowest invert"
+      quantity="thickness"
+      limit={Node.shape.sump}
+      value={node.sump}
+      optional
+      onChange={(sump) => {
+        const { sump: _before, ...rest } = node;
+        edit([{ op: 'put', item: sump === undefined ? rest : { ...rest, sump } }]);
+      }}
+      hint="What settles stays in it, out of the pipe; empty where there is none"
+    />
   );
 }
 
@@ -143,6 +165,8 @@ function JoinRuns({ node, onDone }: { node: Uuid; onDone: () => void }) {
   );
 }
 
+const FORM_OPTIONS = formOptions(NODE_FORMS);
+
 /** A point where runs meet or end: what it is, and the ground that every run there shares. */
 export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => void }) {
   const dispatch = useAppDispatch();
@@ -181,6 +205,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
       />
       <ShotGround node={id} />
       <Inverts node={id} />
+      <Sump node={node} />
       {outlet
         ? (['normal', 'high'] as const).map((level) => (
             <PlanMeasure
@@ -203,7 +228,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
       <JoinRuns node={id} onDone={onClose} />
       <Picker
         label="What is here"
-        options={NODE_FORMS.map((value) => ({ value, label: FORM_WORDS[value] }))}
+        options={FORM_OPTIONS}
         value={node.form}
         onChange={(form) =>
           edit([

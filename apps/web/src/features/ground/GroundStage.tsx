@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectLive, selectRested } from '../../store/results';
-import { Button, useDrawingHeight, useWide, Words } from '../../ui';
+import { Button, useWide, Words } from '../../ui';
 import { StageFindings } from '../parts/Findings';
 import { SectionView } from '../parts/SectionView';
 import { SketchView } from '../parts/SketchView';
@@ -20,28 +20,23 @@ export function GroundStage() {
   const wide = useWide();
   const lines = useAppSelector((state) => selectLive(state).lines.size);
   const book = useAppSelector((state) => selectRested(state).book);
-  const sketch = useDrawingHeight(0.46, 0);
   const rows = useMemo(() => bookRows(book, !wide), [book, wide]);
-  const below = wide ? book.setups.length > 0 ? <BookTable height={sketch} /> : <SketchView height={sketch} /> : null;
   const [shooting, setShooting] = useState(false);
-  const section = useDrawingHeight(0.54, shooting ? 150 : 220);
   const can = useAppSelector((state) => Object.keys(state.job.plan.benchmark).length > 0);
   const entry = shooting && can ? <Entry onDone={() => setShooting(false)} /> : null;
   return (
     <StageLayout
-      drawing={
-        lines > 0 ? (
-          <>
-            <SectionView height={section} handles={false} />
-            {below}
-          </>
-        ) : (
-          <>
-            <NoLine />
-            {below}
-          </>
-        )
-      }
+      stage="ground"
+      drawings={[
+        {
+          above: lines > 0 ? (shooting ? 150 : 220) : 90,
+          draw: (height) => (lines > 0 ? <SectionView height={height} handles={false} /> : <NoLine height={height} />),
+        },
+        {
+          above: 0,
+          draw: (height) => (book.setups.length > 0 ? <BookTable height={height} /> : <SketchView height={height} />),
+        },
+      ]}
       numbers={
         <>
           {entry ?? <Shoot onShoot={() => setShooting(true)} />}
@@ -55,9 +50,9 @@ export function GroundStage() {
   );
 }
 
-function NoLine() {
+function NoLine({ height }: { height: number }) {
   return (
-    <View style={styles.pad}>
+    <View style={[styles.pad, { minHeight: height }]}>
       <Words tone="muted">The profile shows here once there is a line. Heights can be shot before.</Words>
     </View>
   );

@@ -9,6 +9,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet, Words } from '../../ui';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
+import { formOptions } from '../parts/pictures';
 import { FORM_WORDS, LOWER_NODES } from '../parts/words';
 import { LateralFields, useLateralForm } from './LateralFields';
 
@@ -123,6 +124,8 @@ function Down({ node, onNext, onClose }: DownProps) {
   );
 }
 
+const LOWER_OPTIONS = formOptions(LOWER_NODES);
+
 function DownFields({
   form: { control, values, set },
   begins,
@@ -181,12 +184,7 @@ function DownFields({
         limit={Elevation}
         optional
       />
-      <FormPicker
-        control={control}
-        name="form"
-        label="At the lower end"
-        options={LOWER_NODES.map((value) => ({ value, label: FORM_WORDS[value] }))}
-      />
+      <FormPicker control={control} name="form" label="At the lower end" options={LOWER_OPTIONS} />
       {fed ? (
         <FormMeasure
           control={control}

@@ -2,9 +2,10 @@ import type { Towards } from '@alveus/core';
 import { FOOT } from '@alveus/core';
 import { Elevation, Length, serviceOf, Slope, Thickness } from '@alveus/plan';
 import { z } from 'zod';
-import { Words } from '../../ui';
+import { usePrint, Words } from '../../ui/measured';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, useSheetForm } from '../../ui/form';
+import { FieldPicture } from '../parts/pictures';
 
 /** More than any one box has outlets for. */
 const MOST = 20;
@@ -35,9 +36,13 @@ const TOWARDS: readonly { value: Towards; label: string }[] = [
 ];
 
 /** Laterals side by side from one box. */
-export function LateralFields({ form: { control } }: { form: SheetForm<LateralDraft> }) {
+export function LateralFields({ form: { control, values } }: { form: SheetForm<LateralDraft> }) {
+  const print = usePrint();
+  const told = (metres: number | undefined): string | undefined =>
+    metres !== undefined && Number.isFinite(metres) ? print(metres, 'distance') : undefined;
   return (
     <>
+      <FieldPicture count={values.count ?? 3} length={told(values.length)} spacing={told(values.spacing)} />
       <FormMeasure
         control={control}
         name="count"

@@ -8,6 +8,8 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet, Words } from '../../ui';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../../ui/form';
+import { Explained } from '../parts/Explained';
+import { formOptions, InvertPicture, SpillPicture } from '../parts/pictures';
 import { FORM_WORDS, OUTLETS } from '../parts/words';
 import { RunFields, runFor, runStart, useRunForm } from './RunFields';
 
@@ -107,6 +109,10 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
   );
 }
 
+const OUTLET_OPTIONS = formOptions(OUTLETS);
+/** Ends for a yard with no fall: which of them is a question of its own. */
+const SPILLING: ReadonlySet<string> = new Set(['pop-up', 'bubble-up', 'soak-away']);
+
 const PIPES = CATALOGUE.map(({ name, standard }) => ({ value: name, label: name, note: standard }));
 
 function OutletFields({
@@ -128,6 +134,9 @@ function OutletFields({
         hint="Elevation of the inside bottom of the pipe where the water leaves"
         focus
       />
+      <Explained words="What are invert, cover and depth?">
+        <InvertPicture />
+      </Explained>
       <FormMeasure
         control={control}
         name="ground"
@@ -144,12 +153,8 @@ function OutletFields({
         onChange={onService}
       />
       <FormPicker control={control} name="pipe" label="Pipe, for the whole line" options={PIPES} />
-      <FormChoice
-        control={control}
-        name="form"
-        label="Where it leaves"
-        options={OUTLETS.map((value) => ({ value, label: FORM_WORDS[value] }))}
-      />
+      <FormChoice control={control} name="form" label="Where it leaves" options={OUTLET_OPTIONS} />
+      {SPILLING.has(values.form) ? <SpillPicture /> : null}
       <FormMeasure
         control={control}
         name="water"

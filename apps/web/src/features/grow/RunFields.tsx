@@ -5,6 +5,7 @@ import { Elevation, Length, serviceOf, Slope, Thickness } from '@alveus/plan';
 import { z } from 'zod';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
+import { formOptions } from '../parts/pictures';
 import { FORM_WORDS, UPPER_NODES } from '../parts/words';
 
 /** How steep a run is to be: told by its slope, or by what its upper end must come to. */
@@ -62,6 +63,8 @@ export function runStart(draft: RunDraft, number: number, plan: Plan, line: Uuid
     upper: { name: `${FORM_WORDS[form]} ${number}`, form, ground },
   };
 }
+
+const UPPER_OPTIONS = formOptions(UPPER_NODES);
 
 /** From its length to what stands at its upper end, in the order in which a plan sheet tells it. */
 export function RunFields({ form }: { form: RunForm }) {
@@ -133,12 +136,7 @@ export function RunFields({ form }: { form: RunForm }) {
         optional={values.by !== 'depth'}
         hint={values.by === 'depth' ? 'The depth is measured from it' : 'The rim; it can come later'}
       />
-      <FormPicker
-        control={control}
-        name="form"
-        label="At the upper end"
-        options={UPPER_NODES.map((value) => ({ value, label: FORM_WORDS[value] }))}
-      />
+      <FormPicker control={control} name="form" label="At the upper end" options={UPPER_OPTIONS} />
     </>
   );
 }

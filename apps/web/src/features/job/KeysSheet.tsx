@@ -8,6 +8,7 @@ const KEYS: readonly { where: string; keys: readonly (readonly [keys: string, do
     keys: [
       ['?', 'This sheet'],
       ['Ctrl Z, Ctrl Y', 'Undo, redo'],
+      ['Ctrl P', 'Print'],
       ['Esc', 'Close the sheet in front'],
       ['← →', 'From stage to stage, and from choice to choice'],
     ],

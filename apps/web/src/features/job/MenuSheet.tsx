@@ -30,6 +30,7 @@ export function MenuSheet({ onClose }: { onClose: () => void }) {
           >
             Rules in force
           </Button>
+          <Button onPress={() => dispatch(sheetOpened({ sheet: 'print' }))}>Print</Button>
           <Button onPress={() => dispatch(sheetOpened({ sheet: 'keys' }))}>Keys</Button>
         </>
       ) : null}

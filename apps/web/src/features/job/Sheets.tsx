@@ -2,16 +2,26 @@ import type { ComponentType } from 'react';
 import { useEffect } from 'react';
 import type { Sheet } from '../../store';
 import { sheetClosed, useAppDispatch, useAppSelector } from '../../store';
+import { Sheet as Frame } from '../../ui';
+import type { InsteadOf } from '../../ui/later';
 import { later } from '../../ui/later';
+import { NotHere } from '../../ui/NotHere';
 
 type Open = Sheet['sheet'];
 /** A sheet is given what it was opened with, and how to close. */
 type PropsOf<S extends Open> = Omit<Extract<Sheet, { sheet: S }>, 'sheet'> & { onClose: () => void };
 type Parts = { readonly [S in Open]: ComponentType<PropsOf<S>> };
 
+/** A sheet that could not be fetched is one all the same: it can be closed. */
+const Missing: InsteadOf<{ onClose?: () => void }> = ({ onClose, onAgain }) => (
+  <Frame title="Not here yet" {...(onClose ? { onClose } : {})}>
+    <NotHere onAgain={onAgain} />
+  </Frame>
+);
+
 /** A component of a module that is loaded when it is first shown. */
 const from = <Module, Name extends keyof Module>(load: () => Promise<Module>, name: Name): Module[Name] =>
-  later(() => load().then((module) => module[name] as ComponentType)) as unknown as Module[Name];
+  later(() => load().then((module) => module[name] as ComponentType), null, Missing) as unknown as Module[Name];
 
 const grade = () => import('../grade/sheets');
 const ground = () => import('../ground/sheets');
@@ -19,6 +29,7 @@ const grow = () => import('../grow/sheets');
 const site = () => import('../site/sheets');
 const trench = () => import('../trench/sheets');
 const order = () => import('../order/sheets');
+const print = () => import('../print/sheets');
 const own = () => import('./sheets');
 
 /** Each comes with its stage's sheets, when the first of them is asked for. */
@@ -51,6 +62,7 @@ const SHEETS: Parts = {
   aside: from(own, 'AsideSheet'),
   parted: from(own, 'PartedSheet'),
   menu: from(own, 'MenuSheet'),
+  print: from(print, 'PrintSheet'),
   keys: from(own, 'KeysSheet'),
 };
 

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import type { ComponentType, ReactNode } from 'react';
 import { startTransition, useEffect, useLayoutEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Provider, useStore } from 'react-redux';
@@ -9,19 +9,22 @@ import { STAGES } from '../../store/results';
 import { Busy, browserStyle } from '../../ui';
 import type { Later } from '../../ui/later';
 import { later } from '../../ui/later';
+import { NotHere } from '../../ui/NotHere';
 
 export type StageName = Stage | 'rules';
 
 const waiting = <Busy>Opening…</Busy>;
 
+const stagePart = (load: () => Promise<ComponentType>): Later<object> => later(load, waiting, NotHere);
+
 /** Each stage is loaded by itself. */
 export const STAGE_PARTS: Readonly<Record<StageName, Later<object>>> = {
-  site: later(() => import('../site/SiteStage').then((stage) => stage.SiteStage), waiting),
-  ground: later(() => import('../ground/GroundStage').then((stage) => stage.GroundStage), waiting),
-  grade: later(() => import('../grade/GradeStage').then((stage) => stage.GradeStage), waiting),
-  trench: later(() => import('../trench/TrenchStage').then((stage) => stage.TrenchStage), waiting),
-  order: later(() => import('../order/OrderStage').then((stage) => stage.OrderStage), waiting),
-  rules: later(() => import('../rules/RulesStage').then((stage) => stage.RulesStage), waiting),
+  site: stagePart(() => import('../site/SiteStage').then((stage) => stage.SiteStage)),
+  ground: stagePart(() => import('../ground/GroundStage').then((stage) => stage.GroundStage)),
+  grade: stagePart(() => import('../grade/GradeStage').then((stage) => stage.GradeStage)),
+  trench: stagePart(() => import('../trench/TrenchStage').then((stage) => stage.TrenchStage)),
+  order: stagePart(() => import('../order/OrderStage').then((stage) => stage.OrderStage)),
+  rules: stagePart(() => import('../rules/RulesStage').then((stage) => stage.RulesStage)),
 };
 
 /**

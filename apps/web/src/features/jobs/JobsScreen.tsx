@@ -11,15 +11,16 @@ import { Busy } from '../../ui/Busy';
 import { Button, IconButton } from '../../ui/Button';
 import { Note } from '../../ui/Card';
 import { later } from '../../ui/later';
+import { NotHere } from '../../ui/NotHere';
 import { Words } from '../../ui/Words';
 import { BrandBar } from './BrandBar';
 import { JobRow } from './JobRow';
 
 // Fields, sheets and the code of plans come when they are asked for; the list does without them.
 const planFiles = () => import('./planFile');
-const NameSheet = later(() => import('./sheets').then((sheets) => sheets.NameSheet));
-const DeletedSheet = later(() => import('./sheets').then((sheets) => sheets.DeletedSheet));
-const DeviceSheet = later(() => import('./sheets').then((sheets) => sheets.DeviceSheet));
+const NameSheet = later(() => import('./sheets').then((sheets) => sheets.NameSheet), null, NotHere);
+const DeletedSheet = later(() => import('./sheets').then((sheets) => sheets.DeletedSheet), null, NotHere);
+const DeviceSheet = later(() => import('./sheets').then((sheets) => sheets.DeviceSheet), null, NotHere);
 
 /** How often the list is asked for, ms. */
 const AGAIN = 10_000;

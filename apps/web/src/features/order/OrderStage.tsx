@@ -1,14 +1,14 @@
 import { gradeTable } from '@alveus/core/interchange';
-import { FOOT } from '@alveus/plan';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
-import { useAppSelector } from '../../store';
+import { sheetOpened, useAppSelector } from '../../store';
 import { selectEvaluation, selectLineResult } from '../../store/results';
 import { saveText } from '../../sync/files';
 import { Button, Note, usePrint, useWide, Words } from '../../ui/measured';
 import { Empty } from '../parts/Empty';
 import { LineBar } from '../parts/LineBar';
+import { tableStep } from '../parts/tableStep';
 import { DiggingCard, MaterialsCard, PipeCard } from './cards';
 
 /** What do I buy, and what do I haul? */
@@ -61,9 +61,6 @@ function Said({ children }: { children: string }) {
   );
 }
 
-/** Distance between rows of the grade table, m. */
-const ROWS = { feet: 10 * FOOT, metres: 5 };
-
 function Foot() {
   const store = useStore() as Store;
   const table = (): void => {
@@ -71,8 +68,7 @@ function Foot() {
     const line = selectLineResult(state);
     if (!line) return;
     const { system } = state.settings;
-    const apart = system === 'metric' ? ROWS.metres : ROWS.feet;
-    const rows = gradeTable(selectEvaluation(state), line, system, apart);
+    const rows = gradeTable(selectEvaluation(state), line, system, tableStep(system));
     void import('@alveus/exchange').then(({ csvText }) =>
       saveText(`${line.line.name} grade table.csv`, 'text/csv', csvText(rows)),
     );
@@ -82,6 +78,7 @@ function Foot() {
       <Button icon="file" onPress={table}>
         Grade table (CSV)
       </Button>
+      <Button onPress={() => store.dispatch(sheetOpened({ sheet: 'print' }))}>Print it</Button>
       <Words size="small" tone="muted">
         Vertical trench sides; structures and their pits are not in these amounts. Mass is of what is ordered, at its
         placed density.

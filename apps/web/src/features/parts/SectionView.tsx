@@ -1,20 +1,16 @@
-import { crossingsAt, followInvert, print, resolution, unitSize, waysToMove } from '@alveus/core';
+import { followInvert, print, resolution, unitSize, waysToMove } from '@alveus/core';
 import type { Evaluation, Place, System } from '@alveus/core';
 import type { Edit } from '@alveus/plan';
-import { lowerOf } from '@alveus/plan';
 import type { ReactNode } from 'react';
 import { memo, useCallback, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Handle, HandleHand, Said, SectionFrame, Source, Standing } from '../../drawing/section';
 import {
-  alongFactor,
-  extentOf,
-  frameOf,
   handlesOf,
   InvertHandles,
   LongSection,
-  runShapes,
+  sectionFrame,
   SectionSurface,
   StationLine,
 } from '../../drawing/section';
@@ -65,12 +61,7 @@ function useFrame(width: number, height: number): SectionFrame | undefined {
   const chosen = useAppSelector((state) => selectLine(state)?.id);
   return useMemo(() => {
     const line = evaluation.lines.get(chosen ?? '');
-    if (!line || line.order.length === 0 || width === 0) return undefined;
-    const { length, runs } = line.order;
-    const water = runs[0] && evaluation.plan.node[lowerOf(runs[0])]?.water;
-    const shapes = runShapes(evaluation, line, alongFactor(length, width));
-    const levels = extentOf(shapes, [water?.high, water?.normal], (run) => crossingsAt(evaluation, run));
-    return frameOf(levels, length, width, height);
+    return line && width > 0 ? sectionFrame(evaluation, line, width, height) : undefined;
   }, [evaluation, chosen, width, height]);
 }
 

@@ -9,7 +9,7 @@ import type { Store } from '../../store';
 import { sketchChosen, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Heading, PlanMeasure, useDrawingHeight, Words } from '../../ui/measured';
+import { Button, Heading, PlanMeasure, Words } from '../../ui/measured';
 import { Empty } from '../parts/Empty';
 import { StageFindings } from '../parts/Findings';
 import { SketchView } from '../parts/SketchView';
@@ -23,7 +23,6 @@ const SITE_FINDINGS = ['site'] as const;
 
 /** What is there, what limits us, and where do the lines go? */
 export function SiteStage() {
-  const sketch = useDrawingHeight(1, 340);
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const node = useAppSelector((state) => state.job.plan.node);
@@ -50,7 +49,13 @@ export function SiteStage() {
   };
   return (
     <StageLayout
-      drawing={<SketchView height={sketch} onPlace={placing === undefined ? undefined : place} />}
+      stage="site"
+      drawings={[
+        {
+          above: 340,
+          draw: (height) => <SketchView height={height} onPlace={placing === undefined ? undefined : place} />,
+        },
+      ]}
       numbers={
         <>
           {placing === undefined ? (

@@ -5,7 +5,14 @@ import { useAppSelector } from '../../store';
 import { selectEvaluation, selectRun } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, Heading, usePrint, Words } from '../../ui/measured';
+import { ProtectionPicture } from '../parts/pictures';
 import { PROTECTION_WORDS } from '../parts/words';
+
+const PROTECTION_OPTIONS = PROTECTIONS.map((value) => ({
+  value,
+  label: PROTECTION_WORDS[value],
+  picture: <ProtectionPicture protection={value} />,
+}));
 
 /** From the depth of the rule on, a run must say how people in its trench are protected. */
 export function Protection() {
@@ -34,7 +41,7 @@ export function Protection() {
         </Words>
         <Choice
           label={`How people are protected in ${run.name}`}
-          options={PROTECTIONS.map((value) => ({ value, label: PROTECTION_WORDS[value] }))}
+          options={PROTECTION_OPTIONS}
           value={run.protection}
           onChange={(protection) => {
             const { protection: before, ...rest } = run;

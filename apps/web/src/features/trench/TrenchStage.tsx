@@ -1,6 +1,6 @@
 import { useAppSelector } from '../../store';
 import { selectPlace } from '../../store/results';
-import { FigureGrid, useDrawingHeight } from '../../ui';
+import { FigureGrid } from '../../ui';
 import { Empty } from '../parts/Empty';
 import { LiveFigure } from '../parts/Figure';
 import { StageFindings } from '../parts/Findings';
@@ -16,18 +16,16 @@ const TRENCH_FINDINGS = ['trench'] as const;
 
 /** How deep, and what goes round the pipe? */
 export function TrenchStage() {
-  const section = useDrawingHeight(0.38, 156);
-  const trench = useDrawingHeight(0.62, 280);
   const begun = useAppSelector((state) => selectPlace(state) !== undefined);
   if (!begun) return <Empty />;
   return (
     <StageLayout
-      drawing={
-        <>
-          <SectionView height={section} handles={false} />
-          <TrenchView height={trench} />
-        </>
-      }
+      stage="trench"
+      share={0.38}
+      drawings={[
+        { above: 156, draw: (height) => <SectionView height={height} handles={false} /> },
+        { above: 280, draw: (height) => <TrenchView height={height} /> },
+      ]}
       numbers={
         <>
           <LineBar />

@@ -1,4 +1,4 @@
-import type { Fraction, System } from '@alveus/core';
+import type { Fraction, Stage, System } from '@alveus/core';
 import { createSlice } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
 
@@ -7,9 +7,22 @@ export interface Settings {
   readonly system: System;
   readonly fraction: Fraction;
   readonly theme: 'system' | 'light' | 'dark';
+  /** Where dividers of a wide page were put: the share of what lies before them. */
+  readonly splits: Splits;
+  /** What stands under the long section on a wide page. */
+  readonly under: 'trench' | 'sketch';
 }
 
-export const DEFAULT_SETTINGS: Settings = { system: 'feet', fraction: 8, theme: 'system' };
+/** `numbers` between the drawings and the numbers; of a stage, between its two drawings. */
+export type Splits = { readonly [name in 'numbers' | Stage]?: number };
+
+export const DEFAULT_SETTINGS: Settings = {
+  system: 'feet',
+  fraction: 8,
+  theme: 'system',
+  splits: {},
+  under: 'trench',
+};
 
 const slice = createSlice({
   name: 'settings',

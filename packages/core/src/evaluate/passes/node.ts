@@ -25,6 +25,7 @@ function workNode(id: Uuid, read: Reader): NodeResult {
     arriving,
     leaving,
     invert,
+    bottom: invert === undefined ? undefined : invert - (item.sump ?? 0),
     depth: ground === undefined || invert === undefined ? undefined : ground - invert,
   };
 }

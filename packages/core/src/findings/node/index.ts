@@ -31,9 +31,9 @@ export const NODE_RULES = [
 ] as const;
 
 export function judgeNode(result: NodeResult, profile: Profile, read: Reader): readonly Finding[] {
-  const { id, node, ground, rim, arriving, leaving, invert, depth } = result;
+  const { id, node, ground, rim, arriving, leaving, invert, bottom, depth } = result;
   // Field by field: this is made for every node, and copying objects wholesale takes many times as long.
-  const facts = { id, node, ground, rim, arriving, leaving, invert, depth, read, profile };
+  const facts = { id, node, ground, rim, arriving, leaving, invert, bottom, depth, read, profile };
   const main = leaving.length > 0 ? leaving[0] : arriving[0];
   return judge<NodeFacts>(NODE_RULES, facts, profile, { id, node: id, line: main?.line });
 }

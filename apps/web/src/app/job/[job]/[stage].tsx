@@ -4,11 +4,13 @@ import { CrashGuard } from '../../../features/jobs/CrashGuard';
 import { Lost } from '../../../features/jobs/Lost';
 import { Busy } from '../../../ui/Busy';
 import { later } from '../../../ui/later';
+import { NotHere } from '../../../ui/NotHere';
 
 // The computation, the drawings and the sheets come when a job is opened; the list of jobs does without them.
 const Frame = later(
   () => import('../../../features/job/JobScreen').then(({ JobScreen }) => JobScreen),
   <Busy>Opening the job…</Busy>,
+  NotHere,
 );
 
 const STAGES: Readonly<Record<StageName, true>> = {

@@ -1,0 +1,60 @@
+import type { LineResult } from '@alveus/core';
+import { useMemo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { LongSection, sectionFrame } from '../../drawing/section';
+import type { Source } from '../../drawing/section';
+import { StillTrench } from '../../drawing/trench';
+import { useAppSelector } from '../../store';
+import { selectEvaluation, selectFindings, selectLine, selectPlace } from '../../store/results';
+import { PAPER } from '../../theme/theme';
+
+const SECTION = 330;
+const TRENCH = 300;
+
+/** The long section of a line and, of the line that is worked on, the trench at the station. */
+export function PaperSection({ line, width }: { line: LineResult; width: number }) {
+  const evaluation = useAppSelector(selectEvaluation);
+  const findings = useAppSelector(selectFindings);
+  const place = useAppSelector((state) => (selectLine(state)?.id === line.id ? selectPlace(state) : undefined));
+  const { system, fraction } = useAppSelector((state) => state.settings);
+  const inside = width - 2;
+  const frame = useMemo(() => sectionFrame(evaluation, line, inside, SECTION), [evaluation, line, inside]);
+  const source = useMemo(
+    (): Source => ({ now: () => ({ evaluation, line }), follow: () => () => undefined }),
+    [evaluation, line],
+  );
+  if (!frame) return null;
+  return (
+    <>
+      <div className="whole">
+        <View style={styles.frame}>
+          <LongSection
+            evaluation={evaluation}
+            line={line}
+            findings={findings}
+            source={source}
+            frame={frame}
+            system={system}
+            handles={false}
+          />
+        </View>
+      </div>
+      {place?.station.depth === undefined ? null : (
+        <div className="whole">
+          <View style={styles.frame}>
+            <StillTrench
+              place={place}
+              plan={evaluation.plan}
+              width={inside}
+              height={TRENCH}
+              system={system}
+              fraction={fraction}
+            />
+          </View>
+        </div>
+      )}
+    </>
+  );
+}
+
+const styles = StyleSheet.create({ frame: { borderWidth: 1, borderColor: PAPER.ink, overflow: 'hidden' } });

@@ -1,0 +1,61 @@
+import { useState } from 'react';
+import { useAppSelector } from '../../store';
+import { selectEvaluation, selectLine } from '../../store/results';
+import { Button, Choice, Sheet, Words } from '../../ui';
+import type { Part } from './Paper';
+import { Paper } from './Paper';
+
+/** What of the job goes on paper. The browser's own print takes the same, as long as this is open. */
+export function PrintSheet({ onClose }: { onClose: () => void }) {
+  const evaluation = useAppSelector(selectEvaluation);
+  const here = useAppSelector((state) => selectLine(state)?.id);
+  const [which, setWhich] = useState<'here' | 'all'>('here');
+  const [part, setPart] = useState<Part | 'all'>('all');
+  const all = [...evaluation.lines.values()];
+  const line = evaluation.lines.get(here ?? '');
+  if (!line) {
+    return (
+      <Sheet title="Print" onClose={onClose}>
+        <Words>There is nothing to print yet: a job is printed once it has a line.</Words>
+      </Sheet>
+    );
+  }
+  return (
+    <Sheet
+      title="Print"
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={() => window.print()}>
+          Print
+        </Button>
+      }
+    >
+      {all.length > 1 ? (
+        <Choice
+          label="Lines"
+          options={[
+            { value: 'here', label: line.line.name },
+            { value: 'all', label: `All ${all.length}` },
+          ]}
+          value={which}
+          onChange={setWhich}
+        />
+      ) : null}
+      <Choice
+        label="What of them"
+        options={[
+          { value: 'all', label: 'All of it' },
+          { value: 'sketch', label: 'Sketch' },
+          { value: 'section', label: 'Long section' },
+          { value: 'table', label: 'Grade table' },
+        ]}
+        value={part}
+        onChange={setPart}
+      />
+      <Words tone="muted">
+        In black and white, one line to a page. What is printed is as old as its date: look at the plan before you dig.
+      </Words>
+      <Paper lines={which === 'all' ? all : [line]} part={part} />
+    </Sheet>
+  );
+}

@@ -1,0 +1,1 @@
+export { PrintSheet } from './PrintSheet';
