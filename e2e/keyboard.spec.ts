@@ -1,17 +1,9 @@
 import type { Page } from '@playwright/test';
-import type { App } from './app';
-import { DEMO } from '../tools/lib/paths';
 import { expect, figure, station, tap, test, WIDE } from './app';
 import { accessible } from './axe';
+import { openDemo } from './tour';
 
 /** Drawing by hand and by keyboard, on a wide screen; and what screen readers and gloved fingers need. */
-
-async function openDemo(page: Page, app: App): Promise<void> {
-  await page.goto(app.url);
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
-  await chooser.setFiles(DEMO);
-  await expect(page.getByRole('slider', { name: 'Station along the line' })).toBeVisible();
-}
 
 const handle = (page: Page, name: string | RegExp) => page.getByRole('slider', { name });
 

@@ -23,6 +23,28 @@ const open = (page: Page, stage: string) => page.getByRole('tab', { name: new Re
 /** Until the others stand behind the one in sight. */
 const allMade = (page: Page) => expect(page.locator('[role=main] > *')).toHaveCount(5);
 
+test('what is drawn is drawn with the patterns of its own stage, not with those of one out of sight', async ({
+  page,
+  app,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await openFile(page, app, DEMO);
+  await allMade(page);
+  for (const stage of ['Trench', 'Ground', 'Grade']) {
+    await open(page, stage);
+    const filled = await page.getByRole('main').evaluate((main) =>
+      [...main.querySelectorAll('[fill^="url("]')]
+        .filter((shape) => getComputedStyle(shape).visibility === 'visible' && shape.getBoundingClientRect().width > 0)
+        .map((shape) => {
+          const [pattern] = document.querySelectorAll(`[id="${shape.getAttribute('fill')?.slice(5, -1)}"]`);
+          return pattern?.firstElementChild ? getComputedStyle(pattern.firstElementChild).visibility : 'missing';
+        }),
+    );
+    expect(filled.length, stage).toBeGreaterThan(2);
+    expect([...new Set(filled)], stage).toEqual(['visible']);
+  }
+});
+
 test('a stage comes back as it was left, with what was changed elsewhere meanwhile', async ({ page, app }) => {
   await openFile(page, app, DEMO);
   await allMade(page);

@@ -18,9 +18,6 @@ export const COLOURS: Record<Exclude<Look, 'native'>, { fill: string; mark: stri
 /** All of them, from the one that is drawn first. */
 export const LOOKS: readonly Look[] = ['native', ...(Object.keys(COLOURS) as Exclude<Look, 'native'>[])];
 
-/** Patterns are found by name in the whole page: those of paper are not those of the screen. */
-export const patternsOf = (drawing: string, printed: boolean): string => (printed ? `${drawing}-paper` : drawing);
-
 export function lookFill(prefix: string, look: Look): string {
   return `url(#${prefix}-${look})`;
 }

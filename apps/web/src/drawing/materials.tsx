@@ -4,6 +4,11 @@ import type { Tones } from '../theme/theme';
 import type { Look } from './looks';
 import { COLOURS } from './looks';
 
+/**
+ * The patterns that materials are filled with.
+ * @param prefix each drawing's own, by `useId`: patterns are found by name in the whole page, and one in a stage that
+ * is out of sight draws nothing
+ */
 export const MaterialDefs = memo(function MaterialDefs({ prefix, tones }: { prefix: string; tones: Tones }) {
   const native = { fill: tones.earth, mark: tones.earthMark };
   return (

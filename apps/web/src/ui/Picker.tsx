@@ -3,6 +3,7 @@ import { useDeferredValue, useId, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { Searchbar } from 'react-native-paper';
 import { useTones } from '../theme/ThemeProvider';
+import { Button } from './Button';
 import { Icon } from './Icon';
 import { Sheet } from './Sheet';
 import type { KeyPress } from './Tap';
@@ -25,13 +26,15 @@ interface PickerProps<T extends string> {
   onChange: (value: T) => void;
   /** Those that are likely meant, such as what was used last: they stand first. */
   likely?: readonly T[];
+  /** What is done where none of them is meant, such as typing one of one's own. */
+  otherwise?: { readonly words: string; readonly onPress: () => void } | undefined;
 }
 
 /** More than this many, and a search is worth its room. */
 const MANY = 8;
 
 /** One of many: a field that opens a list to search, what is chosen and what is likely standing first. */
-export function Picker<T extends string>({ label, options, value, onChange, likely = [] }: PickerProps<T>) {
+export function Picker<T extends string>({ label, options, value, onChange, likely = [], otherwise }: PickerProps<T>) {
   const tones = useTones();
   const [open, setOpen] = useState(false);
   const list = useId();
@@ -71,6 +74,15 @@ export function Picker<T extends string>({ label, options, value, onChange, like
           options={options}
           value={value}
           likely={likely}
+          otherwise={
+            otherwise && {
+              words: otherwise.words,
+              onPress: () => {
+                setOpen(false);
+                otherwise.onPress();
+              },
+            }
+          }
           onClose={() => setOpen(false)}
           onChange={(next) => {
             setOpen(false);
@@ -82,7 +94,8 @@ export function Picker<T extends string>({ label, options, value, onChange, like
   );
 }
 
-type PickerSheetProps<T extends string> = Required<PickerProps<T>> & { id: string; onClose: () => void };
+type PickerSheetProps<T extends string> = Required<Omit<PickerProps<T>, 'otherwise'>> &
+  Pick<PickerProps<T>, 'otherwise'> & { id: string; onClose: () => void };
 
 /** The list itself, for those who open it from something else than a field. */
 export function PickerSheet<T extends string>({
@@ -91,6 +104,7 @@ export function PickerSheet<T extends string>({
   options,
   value,
   likely,
+  otherwise,
   onChange,
   onClose,
 }: Omit<PickerSheetProps<T>, 'value'> & { value: T | undefined }) {
@@ -106,7 +120,18 @@ export function PickerSheet<T extends string>({
     rows[Math.max(0, rows.indexOf(document.activeElement as HTMLElement) + step)]?.focus();
   };
   return (
-    <Sheet title={label} onClose={onClose} filled>
+    <Sheet
+      title={label}
+      onClose={onClose}
+      filled
+      foot={
+        otherwise ? (
+          <Button icon="plus" onPress={otherwise.onPress}>
+            {otherwise.words}
+          </Button>
+        ) : undefined
+      }
+    >
       {options.length > MANY ? (
         <Searchbar
           value={sought}

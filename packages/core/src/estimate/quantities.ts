@@ -22,7 +22,7 @@ export function lineQuantities(
   let nativeReturned = 0;
   let missingLength = 0;
   let steepLength = 0;
-  const layers = new Map<string, { name: string; material: Uuid; run: Uuid; placed: number }>();
+  const layers = new Map<string, { name: string; material: Uuid; run: Uuid; placed: number; covered: number }>();
   const pipes = new Map<Uuid, number>();
   for (const run of runs) {
     const amounts = run.trench?.amounts;
@@ -34,35 +34,39 @@ export function lineQuantities(
     pipeDisplaced += amounts.pipe;
     const of = run.envelope.layers;
     for (let index = 0; index < of.length; index += 1) {
-      const { key, name, material } = of[index] as EnvelopeLayer;
+      const { key, name, material, group } = of[index] as EnvelopeLayer;
       const placed = amounts.layers[index] as number;
       if (material === 'native') {
         nativeReturned += placed;
         continue;
       }
+      const covered = group === 'surface' && run.trench ? (run.length - run.trench.missing) * run.trench.width : 0;
       const sum = layers.get(key);
-      if (sum) sum.placed += placed;
-      else layers.set(key, { name, material, run: run.id, placed });
+      if (sum) {
+        sum.placed += placed;
+        sum.covered += covered;
+      } else layers.set(key, { name, material, run: run.id, placed, covered });
     }
   }
   const nativeBank = nativeReturned / (1 - native.shrink);
   const spoilBank = Math.max(0, excavation - nativeBank);
-  const byMaterial = new Map<Uuid, { readonly kind: Material | undefined; placed: number }>();
+  const byMaterial = new Map<Uuid, { readonly kind: Material | undefined; placed: number; covered: number }>();
   const byLayer: LayerQuantity[] = [];
   const lost: LostLayer[] = [];
   for (const layer of layers.values()) {
-    const { name, material, placed } = layer;
+    const { name, material, placed, covered } = layer;
     let bought = byMaterial.get(material);
-    if (!bought) byMaterial.set(material, (bought = { kind: read.item('material', material), placed: 0 }));
+    if (!bought) byMaterial.set(material, (bought = { kind: read.item('material', material), placed: 0, covered: 0 }));
     bought.placed += placed;
-    byLayer.push({ name, ...ordered(material, bought.kind, placed) });
+    bought.covered += covered;
+    byLayer.push({ name, ...ordered(material, bought.kind, placed, covered) });
     if (!bought.kind) lost.push(layer);
   }
   return {
     excavation,
     pipeDisplaced,
     layers: byLayer,
-    bought: Array.from(byMaterial, ([material, { kind, placed }]) => ordered(material, kind, placed)),
+    bought: Array.from(byMaterial, ([material, { kind, placed, covered }]) => ordered(material, kind, placed, covered)),
     nativeReturned,
     nativeBank,
     spoilBank,
@@ -81,13 +85,15 @@ export function lineQuantities(
 }
 
 /** A material that is gone has no weight, and nothing of it is wasted. */
-function ordered(material: Uuid, kind: Material | undefined, placed: number): MaterialQuantity {
-  const amount = placed * (1 + (kind?.waste ?? 0));
+function ordered(material: Uuid, kind: Material | undefined, placed: number, covered: number): MaterialQuantity {
+  const more = 1 + (kind?.waste ?? 0);
+  const amount = placed * more;
   return {
     material,
     placed,
     ordered: amount,
     loose: amount * (kind?.loose ?? 1),
     mass: amount * (kind?.density ?? 0),
+    area: covered * more,
   };
 }

@@ -37,6 +37,8 @@ export interface MaterialQuantity {
   readonly loose: number;
   /** Of the ordered volume. */
   readonly mass: number;
+  /** What it covers where it lies on the ground, with the waste on top: sod is bought by that, m². */
+  readonly area: number;
 }
 
 export interface LayerQuantity extends MaterialQuantity {

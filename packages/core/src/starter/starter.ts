@@ -11,7 +11,8 @@ import { INCH, TON, YARD3 } from '../units';
 type MaterialModel = Omit<ItemOf<'material'>, 'kind' | 'id'>;
 type SectionModel = Omit<Section, 'kind' | 'id'>;
 
-const PER_CUBIC_YARD = TON / YARD3;
+/** Short tons per cubic yard, in kg/m³. */
+export const PER_CUBIC_YARD = TON / YARD3;
 
 /** Densities placed, waste and looseness: common practice. */
 export const MATERIALS = {

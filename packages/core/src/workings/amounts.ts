@@ -197,6 +197,25 @@ function explainMaterial(
         rests: [...gap(line), 'each layer, whose own working shows it run by run'],
       };
     }
+    case 'area':
+      return {
+        title: `${name}: to order`,
+        value: measured(amount.area, 'area'),
+        steps: [
+          {
+            formula: 'ordered = width of the trench × length, where it lies on top, × (1 + waste)',
+            numbers: [
+              measured(amount.area / (1 + material.waste), 'area'),
+              ' × (1 + ',
+              measured(material.waste, 'share'),
+              ') = ',
+              measured(amount.area, 'area'),
+            ],
+          },
+        ],
+        source: 'common practice',
+        rests: [...gap(line), 'trench widths', `waste of ${name}`],
+      };
     case 'ordered':
       return {
         title: `${name}: to order`,
@@ -261,14 +280,28 @@ function explainPipe(
   const pipe = plan.pipe[ref.pipe];
   if (!amount || !pipe) return undefined;
   const length = measured(amount.length, 'distance');
+  const of = runs.filter((run) => run.pipe?.id === ref.pipe);
+  const level = of.reduce((sum, run) => sum + run.length, 0);
   if (ref.figure === 'sticks') {
     return {
       title: `${pipe.name}: sticks`,
       value: measured(amount.sticks, 'count'),
       steps: [
         {
-          formula: 'whole sticks = length along the slope ÷ length of a stick, rounded up',
-          numbers: [length, ' ÷ ', measured(pipe.stick, 'distance'), ' → ', measured(amount.sticks, 'count')],
+          formula: 'length along the slope, of all its runs on this line',
+          numbers: [measured(level, 'distance'), ' level → ', length],
+        },
+        {
+          formula: 'length ÷ length of a stick, rounded up to whole sticks',
+          numbers: [
+            length,
+            ' ÷ ',
+            measured(pipe.stick, 'distance'),
+            ' = ',
+            measured(amount.length / pipe.stick, 'plain'),
+            ' → ',
+            measured(amount.sticks, 'count'),
+          ],
         },
       ],
       source: 'common practice: rounded up once for each line and pipe',
@@ -276,7 +309,7 @@ function explainPipe(
     };
   }
   const steps = perRun(
-    runs.filter((run) => run.pipe?.id === ref.pipe),
+    of,
     (run) => slopedLength(run.length, run.grade.slope),
     (run, along) => [measured(run.length, 'distance'), ' × √(1 + slope²) = ', measured(along, 'distance')],
   );

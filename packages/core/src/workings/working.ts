@@ -27,7 +27,7 @@ export type FigureRef =
       readonly figure: 'excavation' | 'pipeDisplaced' | 'nativeReturned' | 'spoilBank' | 'spoilLoose';
       readonly line: Uuid;
     }
-  | { readonly figure: 'placed' | 'ordered' | 'loose' | 'mass'; readonly line: Uuid; readonly material: Uuid }
+  | { readonly figure: 'placed' | 'ordered' | 'loose' | 'mass' | 'area'; readonly line: Uuid; readonly material: Uuid }
   /** What of a material lies in one kind of layer. */
   | { readonly figure: 'layerPlaced'; readonly line: Uuid; readonly layer: number }
   | { readonly figure: 'sticks' | 'pipeLength'; readonly line: Uuid; readonly pipe: Uuid };

@@ -1,10 +1,10 @@
 import type { Evaluation, Finding, LineResult, System } from '@alveus/core';
 import { numberFor } from '@alveus/core';
 import { lowerOf } from '@alveus/plan';
-import { memo, useMemo } from 'react';
+import { memo, useId, useMemo } from 'react';
 import Svg, { Path } from 'react-native-svg';
 import { useTones } from '../../theme/ThemeProvider';
-import { lookFill, LOOKS, patternsOf } from '../looks';
+import { lookFill, LOOKS } from '../looks';
 import { MaterialDefs } from '../materials';
 import { arrivals } from './arrivals';
 import { Axes } from './Axes';
@@ -42,7 +42,7 @@ export const LongSection = memo(function LongSection({
   handles,
 }: LongSectionProps) {
   const tones = useTones();
-  const patterns = patternsOf('long', tones.printed);
+  const patterns = useId();
   const moves = useMoving(source, evaluation, frame, handles);
   const { plan, profile } = evaluation;
   const shapes = useMemo(() => runShapes(evaluation, line, frame.x.factor), [evaluation, line, frame]);

@@ -21,19 +21,18 @@ interface StationLineProps {
   follow: (hear: (standing: Standing | undefined) => void) => () => void;
 }
 
-const FLAG = 88;
-const FOOT = 68;
+/** Widths of the plate at its foot: with the depth, and without. */
+const FOOT = { known: 168, open: 72 };
 
 /**
- * The line that follows the finger, with the depth there and the chainage under it. It lies over the picture and is
- * moved as a layer of its own: neither it nor the picture is drawn anew while a finger goes along.
+ * The line that follows the finger; under it, where it covers nothing, the chainage and the depth. It lies over the
+ * picture and is moved as a layer of its own: neither it nor the picture is drawn anew while a finger goes along.
  */
 export const StationLine = memo(function StationLine({ frame, follow }: StationLineProps) {
   const tones = useTones();
   const all = useRef<HTMLElement>(null);
   const line = useRef<HTMLElement>(null);
   const dug = useRef<HTMLElement>(null);
-  const flag = useRef<HTMLElement>(null);
   const foot = useRef<HTMLElement>(null);
   const { height, width } = frame;
   useLayoutEffect(
@@ -48,9 +47,12 @@ export const StationLine = memo(function StationLine({ frame, follow }: StationL
           // One pixel high, and stretched.
           dug.current.style.transform = `translate(${places.line}px, ${places.dug.top}px) scaleY(${places.dug.height})`;
         }
-        show(flag.current, places.flag !== undefined);
-        if (places.flag) write(move(flag.current, places.flag.x, places.flag.y), standing.depth ?? '');
-        write(move(foot.current, places.foot, 0), standing.chainage);
+        const plate = foot.current;
+        if (plate) plate.style.width = `${places.foot.width}px`;
+        write(
+          move(plate, places.foot.x, 0),
+          standing.depth === undefined ? standing.chainage : `${standing.chainage} · ${standing.depth}`,
+        );
       }),
     [follow, frame],
   );
@@ -62,12 +64,7 @@ export const StationLine = memo(function StationLine({ frame, follow }: StationL
         style={[styles.line, plate, { top: PAD.top - 8, height: height - PAD.bottom - PAD.top + 8 }]}
       />
       <View ref={dug as never} style={[styles.dug, plate]} />
-      <View ref={flag as never} style={[styles.plate, plate, { width: FLAG, maxWidth: width }]}>
-        <Words size="small" strong tone="onWater" lines={1} style={styles.words}>
-          {' '}
-        </Words>
-      </View>
-      <View ref={foot as never} style={[styles.plate, plate, { width: FOOT, top: height - PAD.bottom + 8 }]}>
+      <View ref={foot as never} style={[styles.plate, plate, { maxWidth: width, top: height - PAD.bottom + 8 }]}>
         <Words size="small" strong tone="onWater" lines={1} style={styles.words}>
           {' '}
         </Words>
@@ -79,23 +76,18 @@ export const StationLine = memo(function StationLine({ frame, follow }: StationL
 interface Places {
   readonly line: number;
   readonly dug: { readonly top: number; readonly height: number } | undefined;
-  readonly flag: { readonly x: number; readonly y: number } | undefined;
-  readonly foot: number;
+  readonly foot: { readonly x: number; readonly width: number };
 }
 
 /** Where the parts of a station line go, in pixels of the drawing. */
 export function placesOf({ distance, ground, bottom, depth }: Standing, { x, y, width }: SectionFrame): Places {
   const at = Math.round(x.to(distance) * 10) / 10;
+  const foot = depth === undefined ? FOOT.open : FOOT.known;
   const known = ground !== undefined && bottom !== undefined;
   return {
     line: at,
     dug: known ? { top: y.to(ground), height: Math.max(0, y.to(bottom) - y.to(ground)) } : undefined,
-    // Beside the line, on the side where there is room; over the ground, under the names.
-    flag:
-      ground === undefined || depth === undefined
-        ? undefined
-        : { x: at < width - FLAG - 22 ? at + 8 : at - 8 - FLAG, y: Math.max(PAD.top - 4, y.to(ground) - 30) },
-    foot: Math.min(Math.max(at - FOOT / 2, 2), width - FOOT - 2),
+    foot: { x: Math.min(Math.max(at - foot / 2, 2), Math.max(2, width - foot - 2)), width: foot },
   };
 }
 

@@ -22,10 +22,23 @@ export interface SectionFrame {
 /** Pixels for a metre along a line of so many metres. */
 export const alongFactor = (length: number, width: number): number => (width - PAD.left - PAD.right) / length;
 
-/** @param length of the line, m; @param extent of elevations on show, or undefined while nothing has one */
-export function frameOf(extent: Extent | undefined, length: number, width: number, height: number): SectionFrame {
+/** Room under the lowest water for its words, px. */
+const UNDER = 18;
+
+/**
+ * @param length of the line, m
+ * @param extent of elevations on show, or undefined while nothing has one
+ * @param under room that is kept under the lowest of them, px
+ */
+export function frameOf(
+  extent: Extent | undefined,
+  length: number,
+  width: number,
+  height: number,
+  under = 0,
+): SectionFrame {
   const factor = alongFactor(length, width);
-  const room = height - PAD.top - PAD.bottom;
+  const room = height - PAD.top - PAD.bottom - under;
   const rise = extent ? extent.highest - extent.lowest : 1;
   const times = exaggeration(rise, room, factor);
   const spare = room - rise * factor * times;
@@ -34,7 +47,7 @@ export function frameOf(extent: Extent | undefined, length: number, width: numbe
     height,
     times,
     x: scale(0, factor, PAD.left),
-    y: scale(extent?.lowest ?? 0, -factor * times, height - PAD.bottom - spare / 3),
+    y: scale(extent?.lowest ?? 0, -factor * times, height - PAD.bottom - under - spare / 3),
   };
 }
 
@@ -50,5 +63,5 @@ export function sectionFrame(
   const water = runs[0] && evaluation.plan.node[lowerOf(runs[0])]?.water;
   const shapes = runShapes(evaluation, line, alongFactor(length, width));
   const levels = extentOf(shapes, [water?.high, water?.normal], (run) => crossingsAt(evaluation, run));
-  return frameOf(levels, length, width, height);
+  return frameOf(levels, length, width, height, water?.normal === undefined ? 0 : UNDER);
 }

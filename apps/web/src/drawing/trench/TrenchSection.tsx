@@ -1,13 +1,13 @@
 import type { Fraction, Place, System } from '@alveus/core';
 import { print } from '@alveus/core';
 import type { Plan } from '@alveus/plan';
-import { memo, useMemo } from 'react';
+import { memo, useId, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { useDrawingWidth, Words } from '../../ui';
-import { lookFill, patternsOf } from '../looks';
+import { lookFill } from '../looks';
 import { MaterialDefs } from '../materials';
 import type { TrenchShape } from './bands';
 import { trenchShape } from './bands';
@@ -71,7 +71,7 @@ interface DrawingProps {
 
 function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
   const tones = useTones();
-  const patterns = patternsOf('cross', tones.printed);
+  const patterns = useId();
   const { room, height, ground, left, right, foot, y } = frame;
   const { depth, width, bands } = shape;
   const size = (value: number): string => print(value, 'thickness', system, { fraction });

@@ -30,9 +30,10 @@ function Under({ height }: { height: number }) {
       <View style={[styles.under, { backgroundColor: tones.card, borderColor: tones.line }]}>
         <Button
           icon={under === 'sketch' ? 'trench' : 'site'}
+          label={under === 'sketch' ? 'Show the trench here' : 'Show the sketch here'}
           onPress={() => dispatch(settingsChanged({ under: under === 'sketch' ? 'trench' : 'sketch' }))}
         >
-          {under === 'sketch' ? 'Show the trench here' : 'Show the sketch here'}
+          {under === 'sketch' ? 'Trench' : 'Sketch'}
         </Button>
       </View>
     </View>

@@ -3,14 +3,14 @@ import type { SectionKey } from '@alveus/core';
 import { Line, lowerOf, serviceOf, SERVICES } from '@alveus/plan';
 import type { Edit, Item, ItemOf, Service, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
-import { noticed, sheetOpened, used, useAppDispatch, useAppSelector } from '../../store';
+import { noticed, sheetOpened, chosenLately, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
 import { useNodeChoices } from '../parts/choices';
 import { nameAfter } from '../parts/words';
-import { pipeNamed, pipeOptions } from './pipes';
+import { pipeNamed, pipeOptions } from '../parts/pipes';
 
 /** The node a branch hangs on; another is chosen to move it there. */
 function HangsOn({ line }: { line: ItemOf<'line'> }) {
@@ -40,7 +40,7 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
   const { edit } = useActions();
   const dispatch = useAppDispatch();
   const plan = useAppSelector((state) => state.job.plan);
-  const recent = useAppSelector((state) => state.view.recent);
+  const lately = useAppSelector((state) => state.settings.lately);
   const runs = Object.values(plan.run).filter((run) => run.line === line.id);
   const put = (items: readonly Item[]): void => edit(items.map((item) => ({ op: 'put', item })));
   const one = runs.every((run) => run.pipe === undefined || run.pipe === line.pipe);
@@ -49,7 +49,7 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
     const { pipe, made } = pipeNamed(plan, name);
     const own = runs.filter((run) => run.pipe !== undefined).map(({ pipe: _pipe, ...run }) => run);
     put([...made, { ...line, pipe }, ...own]);
-    dispatch(used(name));
+    dispatch(chosenLately(name));
   };
   return (
     <>
@@ -58,7 +58,7 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
         options={pipeOptions(plan)}
         value={one ? plan.pipe[line.pipe]?.name : undefined}
         onChange={choose}
-        likely={recent}
+        likely={lately}
       />
       <Choice
         label="What passes over all of it"

@@ -1,28 +1,43 @@
 import { Pipe } from '@alveus/plan';
-import type { ItemOf } from '@alveus/plan';
+import type { Item, ItemOf, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
-import { used, useAppDispatch, useAppSelector } from '../../store';
+import { chosenLately, useAppDispatch, useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
-import { Picker, PlanMeasure } from '../../ui/measured';
-import { pipeNamed, pipeOptions } from './pipes';
+import { NameField, Picker, PlanMeasure } from '../../ui/measured';
+import { pipeNamed, pipeOptions } from '../parts/pipes';
+import { inCatalogue, ownPipe } from './ownPipe';
 
 /** The pipe of a run: those of the job first, then the catalogue; one that is new to the job is brought into it. */
 export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
-  const recent = useAppSelector((state) => state.view.recent);
+  const lately = useAppSelector((state) => state.settings.lately);
   const inUse = plan.pipe[run.pipe ?? plan.line[run.line]?.pipe ?? ''];
-  const choose = (name: string): void => {
-    const { pipe, made } = pipeNamed(plan, name);
+  const take = (pipe: Uuid, made: readonly Item[]): void => {
     const { pipe: _before, ...rest } = run;
     const item = plan.line[run.line]?.pipe === pipe ? rest : { ...rest, pipe };
     edit([...made, item].map((one) => ({ op: 'put', item: one })));
-    dispatch(used(name));
+  };
+  const choose = (name: string): void => {
+    const { pipe, made } = pipeNamed(plan, name);
+    take(pipe, made);
+    dispatch(chosenLately(name));
+  };
+  const typeOwn = (): void => {
+    const own = ownPipe(plan, inUse);
+    take(own.id, [own]);
   };
   return (
     <View style={styles.group}>
-      <Picker label="Pipe" options={pipeOptions(plan)} value={inUse?.name} onChange={choose} likely={recent} />
+      <Picker
+        label="Pipe"
+        options={pipeOptions(plan)}
+        value={inUse?.name}
+        onChange={choose}
+        likely={lately}
+        otherwise={{ words: 'One of your own', onPress: typeOwn }}
+      />
       {inUse ? <PipeSizes pipe={inUse} /> : null}
     </View>
   );
@@ -34,6 +49,23 @@ function PipeSizes({ pipe }: { pipe: ItemOf<'pipe'> }) {
   const put = (item: ItemOf<'pipe'>): void => edit([{ op: 'put', item }]);
   return (
     <>
+      {inCatalogue(pipe.name) ? null : (
+        <View style={styles.row}>
+          <NameField
+            key={pipe.name}
+            label="Name of this pipe"
+            value={pipe.name}
+            onChange={(name) => put({ ...pipe, name })}
+          />
+          <PlanMeasure
+            label="Nominal size"
+            quantity="fine"
+            value={pipe.nominal}
+            onChange={(nominal) => nominal !== undefined && put({ ...pipe, nominal })}
+            limit={Pipe.shape.nominal}
+          />
+        </View>
+      )}
       <View style={styles.row}>
         <PlanMeasure
           label="Outside"

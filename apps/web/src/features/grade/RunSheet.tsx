@@ -91,7 +91,7 @@ function NodeRow({ id, end, onOpen }: { id: Uuid; end: string; onOpen: () => voi
           {`${node ? FORM_WORDS[node.form] : ''} · ${ground === undefined ? 'ground not known' : `ground ${print(ground, 'elevation')}, ${shots.nodes.get(id) === level ? 'shot' : 'typed'}`}`}
         </Words>
       </View>
-      <Button icon="edit" onPress={onOpen}>
+      <Button icon="edit" onPress={onOpen} label={`Open ${node?.name ?? end}`}>
         Open
       </Button>
     </View>

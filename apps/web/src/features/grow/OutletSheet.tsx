@@ -1,4 +1,4 @@
-import { CATALOGUE, extendLine, startLine } from '@alveus/core';
+import { extendLine, startLine } from '@alveus/core';
 import { applyEdits, Elevation, Service, serviceOf, SERVICES } from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
@@ -10,6 +10,7 @@ import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../../ui/form';
 import { Explained } from '../parts/Explained';
 import { formOptions, InvertPicture, SpillPicture } from '../parts/pictures';
+import { pipeOptions } from '../parts/pipes';
 import { FORM_WORDS, OUTLETS } from '../parts/words';
 import { RunFields, runFor, runStart, useRunForm } from './RunFields';
 
@@ -113,8 +114,6 @@ const OUTLET_OPTIONS = formOptions(OUTLETS);
 /** Ends for a yard with no fall: which of them is a question of its own. */
 const SPILLING: ReadonlySet<string> = new Set(['pop-up', 'bubble-up', 'soak-away']);
 
-const PIPES = CATALOGUE.map(({ name, standard }) => ({ value: name, label: name, note: standard }));
-
 function OutletFields({
   form: { control, values },
   onService,
@@ -123,6 +122,8 @@ function OutletFields({
   onService: (service: Service) => void;
 }) {
   const service = serviceOf(values.service);
+  const plan = useAppSelector((state) => state.job.plan);
+  const lately = useAppSelector((state) => state.settings.lately);
   return (
     <>
       <FormMeasure
@@ -152,7 +153,13 @@ function OutletFields({
         options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
         onChange={onService}
       />
-      <FormPicker control={control} name="pipe" label="Pipe, for the whole line" options={PIPES} />
+      <FormPicker
+        control={control}
+        name="pipe"
+        label="Pipe, for the whole line"
+        options={pipeOptions(plan)}
+        likely={lately}
+      />
       <FormChoice control={control} name="form" label="Where it leaves" options={OUTLET_OPTIONS} />
       {SPILLING.has(values.form) ? <SpillPicture /> : null}
       <FormMeasure

@@ -32,6 +32,8 @@ function Bought({ line, amount }: { line: LineResult; amount: LineResult['quanti
   const print = usePrint();
   const material = useAppSelector((state) => selectEvaluation(state).plan.material[amount.material]);
   const about = { line: line.id, material: amount.material };
+  // Sod is bought by what it covers.
+  const sod = material?.look === 'sod' && amount.area > 0;
   return (
     <View style={styles.block}>
       <What
@@ -40,7 +42,11 @@ function Bought({ line, amount }: { line: LineResult; amount: LineResult['quanti
         onEdit={() => dispatch(sheetOpened({ sheet: 'material', material: amount.material }))}
       />
       <FigureGrid columns={2}>
-        <Figure label="To order" value={amount.ordered} quantity="volume" figure={{ figure: 'ordered', ...about }} />
+        {sod ? (
+          <Figure label="To order" value={amount.area} quantity="area" figure={{ figure: 'area', ...about }} />
+        ) : (
+          <Figure label="To order" value={amount.ordered} quantity="volume" figure={{ figure: 'ordered', ...about }} />
+        )}
         <Figure label="Mass" value={amount.mass} quantity="mass" figure={{ figure: 'mass', ...about }} />
         <Figure
           label="Placed"

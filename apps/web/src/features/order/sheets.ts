@@ -1,1 +1,2 @@
-export { MaterialSheet, NativeSheet } from './MaterialSheet';
+export { MaterialSheet } from '../parts/MaterialSheet';
+export { NativeSheet } from './NativeSheet';

@@ -1,14 +1,15 @@
-import type { LayerMaterial } from '@alveus/plan';
+import type { Edit, LayerMaterial } from '@alveus/plan';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { used, useAppDispatch, useAppSelector } from '../../store';
 import { useTones } from '../../theme/ThemeProvider';
-import { IconButton, Picker, usePrint, Words } from '../../ui/measured';
+import { IconButton, Words } from '../../ui/measured';
+import { MaterialChoice } from './MaterialChoice';
 
 interface LayerBoxProps {
   title: string;
   material: LayerMaterial;
-  onMaterial: (material: LayerMaterial) => void;
+  /** @param more what is new to the job with it */
+  onMaterial: (material: LayerMaterial, more: readonly Edit[]) => void;
   onRemove: () => void;
   /** How far it reaches. */
   children: ReactNode;
@@ -17,10 +18,6 @@ interface LayerBoxProps {
 /** A layer of a section: how far it reaches, and what of. */
 export function LayerBox({ title, material, onMaterial, onRemove, children }: LayerBoxProps) {
   const tones = useTones();
-  const dispatch = useAppDispatch();
-  const print = usePrint();
-  const materials = useAppSelector((state) => state.job.plan.material);
-  const recent = useAppSelector((state) => state.view.recent);
   return (
     <View style={[styles.layer, { borderColor: tones.line }]} role="group" aria-label={title}>
       <View style={styles.head}>
@@ -30,23 +27,7 @@ export function LayerBox({ title, material, onMaterial, onRemove, children }: La
         <IconButton name="trash" label={`Remove ${title}`} onPress={onRemove} />
       </View>
       {children}
-      <Picker
-        label="Material"
-        options={[
-          ...Object.values(materials).map(({ id, name, density }) => ({
-            value: id,
-            label: name,
-            note: `${print(density, 'density')} placed`,
-          })),
-          { value: 'native', label: 'Native soil', note: 'what came out of the trench' },
-        ]}
-        value={material}
-        likely={recent}
-        onChange={(next) => {
-          dispatch(used(next));
-          onMaterial(next);
-        }}
-      />
+      <MaterialChoice material={material} onChange={onMaterial} />
     </View>
   );
 }

@@ -93,7 +93,7 @@ function Surface() {
           key={index}
           title={`Surface ${index + 1}`}
           layer={layer}
-          onChange={(next) => put({ surface: replaced(section.surface, index, next) })}
+          onChange={(next, more) => put({ surface: replaced(section.surface, index, next) }, more)}
           onRemove={() => put({ surface: without(section.surface, index) })}
         />
       ))}
@@ -119,7 +119,8 @@ function Above() {
     const offset = top?.mark === 'crown' ? top.offset + 0.1 : 0.15;
     put({ above: [...section.above, { material, upTo: { mark: 'crown', offset } }] }, more);
   };
-  const change = (index: number, next: UpToLayer): void => put({ above: replaced(section.above, index, next) });
+  const change = (index: number, next: UpToLayer, more?: readonly Edit[]): void =>
+    put({ above: replaced(section.above, index, next) }, more);
   return (
     <>
       <Words strong>Round and over the pipe</Words>
@@ -129,7 +130,7 @@ function Above() {
             key={index}
             title={`Layer ${index + 1} from the pipe’s underside`}
             material={layer.material}
-            onMaterial={(material) => change(index, { ...layer, material })}
+            onMaterial={(material, more) => change(index, { ...layer, material }, more)}
             onRemove={() => put({ above: without(section.above, index) })}
           >
             <Choice
@@ -169,7 +170,7 @@ function Below() {
             key={index}
             title={index === section.below.length - 1 ? 'Bedding' : 'Foundation'}
             layer={layer}
-            onChange={(next) => put({ below: replaced(section.below, index, next) })}
+            onChange={(next, more) => put({ below: replaced(section.below, index, next) }, more)}
             onRemove={() => put({ below: without(section.below, index) })}
           />
         ))
@@ -190,7 +191,7 @@ function Below() {
 interface ThickBoxProps {
   title: string;
   layer: ThickLayer;
-  onChange: (layer: ThickLayer) => void;
+  onChange: (layer: ThickLayer, more?: readonly Edit[]) => void;
   onRemove: () => void;
 }
 
@@ -200,7 +201,7 @@ function ThickBox({ title, layer, onChange, onRemove }: ThickBoxProps) {
     <LayerBox
       title={title}
       material={layer.material}
-      onMaterial={(material) => onChange({ ...layer, material })}
+      onMaterial={(material, more) => onChange({ ...layer, material }, more)}
       onRemove={onRemove}
     >
       <PlanMeasure

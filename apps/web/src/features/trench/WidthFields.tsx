@@ -1,12 +1,20 @@
-import { trenchWidth } from '@alveus/core';
+import { INCH, trenchWidth } from '@alveus/core';
 import { WidthRule } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
-import { Choice, PlanMeasure } from '../../ui/measured';
+import { Choice, PlanMeasure, usePrint, useUnits } from '../../ui/measured';
+
+/** Buckets that machines come with, m: common practice. */
+const BUCKETS = {
+  inches: [6, 8, 12, 18, 24, 30, 36].map((width) => width * INCH),
+  metric: [0.15, 0.2, 0.3, 0.45, 0.6, 0.75, 0.9],
+};
 
 const [FIXED, ROOM] = WidthRule.options;
 
 /** How the trench's width follows: from the bucket, from the pipe, or from a standard. */
 export function WidthFields({ rule, onChange }: { rule: WidthRule; onChange: (rule: WidthRule) => void }) {
+  const print = usePrint();
+  const system = useUnits().system === 'metric' ? 'metric' : 'inches';
   const start: Record<WidthRule['rule'], WidthRule> = {
     fixed: {
       rule: 'fixed',
@@ -30,13 +38,21 @@ export function WidthFields({ rule, onChange }: { rule: WidthRule; onChange: (ru
         onChange={(name) => onChange(start[name])}
       />
       {rule.rule === 'fixed' ? (
-        <PlanMeasure
-          label="Width"
-          quantity="thickness"
-          value={rule.width}
-          limit={FIXED.shape.width}
-          onChange={(width) => width !== undefined && onChange({ rule: 'fixed', width })}
-        />
+        <>
+          <Choice
+            label="Width of the bucket"
+            options={BUCKETS[system].map((width) => ({ value: String(width), label: print(width, 'thickness') }))}
+            value={String(BUCKETS[system].find((width) => Math.abs(width - rule.width) < 5e-4))}
+            onChange={(width) => onChange({ rule: 'fixed', width: Number(width) })}
+          />
+          <PlanMeasure
+            label="Or another width"
+            quantity="thickness"
+            value={rule.width}
+            limit={FIXED.shape.width}
+            onChange={(width) => width !== undefined && onChange({ rule: 'fixed', width })}
+          />
+        </>
       ) : null}
       {rule.rule === 'room' ? (
         <>

@@ -11,6 +11,8 @@ export interface Settings {
   readonly splits: Splits;
   /** What stands under the long section on a wide page. */
   readonly under: 'trench' | 'sketch';
+  /** Names of pipes and materials that were chosen of late, the last first, in whatever job. */
+  readonly lately: readonly string[];
 }
 
 /** `numbers` between the drawings and the numbers; of a stage, between its two drawings. */
@@ -22,15 +24,22 @@ export const DEFAULT_SETTINGS: Settings = {
   theme: 'system',
   splits: {},
   under: 'trench',
+  lately: [],
 };
+
+const LATELY = 12;
 
 const slice = createSlice({
   name: 'settings',
   initialState: DEFAULT_SETTINGS,
   reducers: {
     settingsChanged: (state, { payload }: PayloadAction<Partial<Settings>>) => ({ ...state, ...payload }),
+    chosenLately: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      lately: [payload, ...state.lately.filter((one) => one !== payload)].slice(0, LATELY),
+    }),
   },
 });
 
-export const { settingsChanged } = slice.actions;
+export const { settingsChanged, chosenLately } = slice.actions;
 export const settingsReducer = slice.reducer;

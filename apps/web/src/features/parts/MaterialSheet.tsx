@@ -1,9 +1,19 @@
-import { DEFAULT_NATIVE } from '@alveus/core';
-import { Material, Native, ONLY } from '@alveus/plan';
+import { LOOKS, Material } from '@alveus/plan';
 import type { ItemOf, Uuid } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
-import { DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
+import { Choice, DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
+
+const LOOK_WORDS: Record<Material['look'], string> = {
+  stone: 'Stone',
+  sand: 'Sand',
+  soil: 'Soil',
+  topsoil: 'Topsoil',
+  sod: 'Sod',
+  pavement: 'Pavement',
+  concrete: 'Concrete',
+  straw: 'Straw',
+};
 
 /** What a bought material weighs, wastes and swells. */
 export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClose: () => void }) {
@@ -11,10 +21,16 @@ export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClo
   const material = useAppSelector((state) => state.job.plan.material[id]);
   const put = (item: ItemOf<'material'>): void => edit([{ op: 'put', item }]);
   return (
-    <Sheet title={material?.name ?? 'Material'} onClose={onClose} foot={<Done onClose={onClose} />}>
+    <Sheet title={material?.name ?? 'Material'} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {material ? (
         <>
           <NameField key={material.name} value={material.name} onChange={(name) => put({ ...material, name })} />
+          <Choice
+            label="Drawn as"
+            options={LOOKS.map((value) => ({ value, label: LOOK_WORDS[value] }))}
+            value={material.look}
+            onChange={(look) => put({ ...material, look })}
+          />
           <PlanMeasure
             label="Density, placed"
             quantity="density"
@@ -45,36 +61,4 @@ export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClo
       )}
     </Sheet>
   );
-}
-
-/** The soil that comes out of the trench. */
-export function NativeSheet({ onClose }: { onClose: () => void }) {
-  const { edit } = useActions();
-  const native = useAppSelector((state) => state.job.plan.native[ONLY]) ?? DEFAULT_NATIVE;
-  const put = (item: ItemOf<'native'>): void => edit([{ op: 'put', item }]);
-  return (
-    <Sheet title="Native soil" onClose={onClose} foot={<Done onClose={onClose} />}>
-      <NameField key={native.name} value={native.name} onChange={(name) => put({ ...native, name })} />
-      <PlanMeasure
-        label="Swell when dug (%)"
-        quantity="share"
-        value={native.swell}
-        onChange={(swell) => swell !== undefined && put({ ...native, swell })}
-        limit={Native.shape.swell}
-        hint="Loose in the truck over what it was in the ground; 25 % is common"
-      />
-      <PlanMeasure
-        label="Shrink when compacted (%)"
-        quantity="share"
-        value={native.shrink}
-        onChange={(shrink) => shrink !== undefined && put({ ...native, shrink })}
-        limit={Native.shape.shrink}
-        hint="Placed against what it was in the ground; 10 % is common"
-      />
-    </Sheet>
-  );
-}
-
-function Done({ onClose }: { onClose: () => void }) {
-  return <DoneFoot onDone={onClose} />;
 }

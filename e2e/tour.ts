@@ -1,0 +1,145 @@
+import type { Page } from '@playwright/test';
+import type { App } from './app';
+import { DEMO } from '../tools/lib/paths';
+import { choose, expect, fill, tap } from './app';
+
+/** Every view of an open job, and how people come to it: for what must hold of each. */
+
+export async function openDemo(page: Page, app: App): Promise<void> {
+  await page.goto(app.url);
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+  await chooser.setFiles(DEMO);
+  await expect(page.getByRole('slider', { name: 'Station along the line' })).toBeVisible();
+}
+
+export const STAGES = ['Site', 'Ground', 'Grade', 'Trench', 'Order'] as const;
+export type StageShown = (typeof STAGES)[number];
+
+export async function go(page: Page, stage: StageShown): Promise<void> {
+  const tab = page.getByRole('tab', { name: new RegExp(`^${stage}`) });
+  await tab.click();
+  await expect(tab).toHaveAttribute('aria-selected', 'true');
+}
+
+type Open = (page: Page) => Promise<void>;
+
+const first =
+  (...names: readonly (string | RegExp)[]): Open =>
+  async (page) => {
+    for (const name of names)
+      await page
+        .getByRole('button', { name, exact: typeof name === 'string' })
+        .first()
+        .click();
+  };
+
+/** Opens the list of a field of the sheet that is open. */
+const itsList =
+  (open: Open, field: string | RegExp): Open =>
+  async (page) => {
+    await open(page);
+    await page.getByRole('dialog').getByRole('combobox', { name: field }).click();
+    await page.getByRole('listbox').waitFor();
+  };
+
+/** What stands at an end of the first run of a line. */
+const node =
+  (line: string, name: RegExp, ...then: readonly (string | RegExp)[]): Open =>
+  async (page) => {
+    await choose(page, /^Line:/, line);
+    await first(/^Edit /)(page);
+    await page.getByRole('dialog').getByRole('button', { name }).click();
+    await first(...then)(page);
+  };
+
+/** Something of the network, chosen in its list under the sketch; rows are made when they come near to being seen. */
+const onSketch =
+  (name: RegExp, ...then: readonly (string | RegExp)[]): Open =>
+  async (page) => {
+    const row = page.getByRole('button', { name });
+    await page.getByRole('heading', { level: 2 }).first().hover();
+    for (let times = 0; times < 40 && (await row.count()) === 0; times += 1) {
+      await page.mouse.wheel(0, 400);
+      await page.waitForTimeout(60);
+    }
+    await row.first().click();
+    await first(...then)(page);
+  };
+
+const outlet: Open = async (page) => {
+  await first('Another line, from an outlet of its own')(page);
+};
+
+export interface SheetShown {
+  readonly name: string;
+  readonly stage: StageShown;
+  readonly open: Open;
+}
+
+export const SHEETS: readonly SheetShown[] = [
+  { name: 'utility', stage: 'Site', open: first('Utility') },
+  { name: 'test pit', stage: 'Site', open: first('Test pit') },
+  { name: 'place', stage: 'Site', open: onSketch(/^Orchard basin .*Choose it on the sketch$/, 'Type its place') },
+  { name: 'wye', stage: 'Site', open: onSketch(/^Ditch to manhole .*Choose it on the sketch$/, 'Put a wye in') },
+  { name: 'benchmark', stage: 'Ground', open: first('Benchmark') },
+  { name: 'setup', stage: 'Ground', open: first(/^Edit Setup/) },
+  { name: 'what a loop may miss by', stage: 'Ground', open: first('What is allowed') },
+  { name: 'outlet', stage: 'Grade', open: outlet },
+  {
+    name: 'outlet, explained',
+    stage: 'Grade',
+    open: async (page) => {
+      await outlet(page);
+      await tap(page, 'What are invert, cover and depth?');
+      await page.getByRole('radio', { name: 'Pop-up' }).click();
+    },
+  },
+  {
+    name: 'first run',
+    stage: 'Grade',
+    open: async (page) => {
+      await outlet(page);
+      await fill(page, /^Outlet invert/, '600');
+      await tap(page, 'Next: the first run');
+    },
+  },
+  { name: 'another run', stage: 'Grade', open: first('Add a run at the top') },
+  { name: 'what stands there', stage: 'Grade', open: itsList(first('Add a run at the top'), /^At the upper end/) },
+  { name: 'run', stage: 'Grade', open: first(/^Edit /) },
+  { name: 'pipes', stage: 'Grade', open: itsList(first(/^Edit /), /^Pipe/) },
+  { name: 'line', stage: 'Grade', open: first('Line') },
+  { name: 'deleting a line', stage: 'Grade', open: first('Line', /^Delete/) },
+  { name: 'slope', stage: 'Grade', open: first(/^Slope .*Change it/) },
+  { name: 'high invert', stage: 'Grade', open: first(/^High invert .*Change it/) },
+  { name: 'working', stage: 'Grade', open: first(/^Invert .*Show the working/) },
+  {
+    name: 'depth that is typed',
+    stage: 'Grade',
+    open: first(/^Trench depth .*Show the working/, 'Type what it should be'),
+  },
+  { name: 'station', stage: 'Grade', open: first(/Type the station$/) },
+  { name: 'structure', stage: 'Grade', open: node('Barn storm line', /manhole/) },
+  { name: 'outlet that is there', stage: 'Grade', open: node('Barn storm line', /outfall/) },
+  { name: 'branch', stage: 'Grade', open: node('Barn storm line', /manhole/, 'Up from here') },
+  { name: 'down from a node', stage: 'Grade', open: node('Barn storm line', /manhole/, 'Down from here') },
+  { name: 'laterals', stage: 'Grade', open: node('Tank to D-box', /D-box/, 'Laterals from here') },
+  { name: 'section', stage: 'Trench', open: first('Section') },
+  { name: 'material', stage: 'Order', open: first(/^Change /) },
+  { name: 'soil', stage: 'Order', open: first(/^Change .*soil/i) },
+  { name: 'print', stage: 'Order', open: first('Print it') },
+  { name: 'menu', stage: 'Grade', open: first('Menu') },
+  { name: 'keys', stage: 'Grade', open: first('Menu', 'Keys') },
+];
+
+export async function opened(page: Page, { stage, open }: SheetShown): Promise<void> {
+  await go(page, stage);
+  await open(page);
+  await page.getByRole('dialog').first().waitFor();
+}
+
+/** Closes whatever is open, however many lie over one another. */
+export async function closed(page: Page): Promise<void> {
+  const open = page.getByRole('dialog');
+  for (let times = 0; times < 4 && (await open.count()) > 0; times += 1) await page.keyboard.press('Escape');
+  await expect(open).toHaveCount(0);
+}
