@@ -1,5 +1,5 @@
 import { DEMO } from '../tools/lib/paths';
-import { expect, station, tap, test } from './app';
+import { expect, saved, station, tap, test, WIDE } from './app';
 
 /** Windows of every shape: what is worked with stays in reach, and no figure is cut. */
 
@@ -58,3 +58,51 @@ for (const { name, width, height, text } of SHAPES)
       );
     expect(cut).toEqual([]);
   });
+
+test.describe('wide', () => {
+  test.use(WIDE);
+
+  test('the room is divided as people put it, by mouse and by keys, and stays so on this device', async ({
+    page,
+    app,
+  }) => {
+    await page.goto(app.url);
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+    await chooser.setFiles(DEMO);
+    const side = page.getByRole('separator', { name: 'Width of the drawings' });
+    const flat = page.getByRole('separator', { name: 'Height of the upper drawing' });
+    const at = async (one: typeof side) => Number(await one.getAttribute('aria-valuenow'));
+    const before = await at(side);
+    const box = await side.boundingBox();
+    if (!box) throw new Error('no divider');
+    await page.mouse.move(box.x + 5, 400);
+    await page.mouse.down();
+    await page.mouse.move(box.x - 195, 400, { steps: 5 });
+    await page.mouse.up();
+    // 200 of the 1132 px beside the stages.
+    expect(before - (await at(side))).toBeGreaterThanOrEqual(17);
+    expect(before - (await at(side))).toBeLessThanOrEqual(18);
+    const moved = await at(side);
+    const tall = await at(flat);
+    await flat.focus();
+    for (let press = 0; press < 4; press += 1) await page.keyboard.press('ArrowUp');
+    expect(await at(flat)).toBe(tall - 8);
+    await tap(page, 'Show the sketch here');
+    await expect(page.getByRole('application', { name: /^Plan sketch/ })).toBeVisible();
+
+    await saved(page);
+    await page.reload();
+    await expect(page.getByRole('application', { name: /^Plan sketch/ })).toBeVisible();
+    expect(await at(side)).toBe(moved);
+    expect(await at(flat)).toBe(tall - 8);
+    const beyond = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(beyond).toBeLessThanOrEqual(0);
+
+    // Not past what either needs, and back where it stands by itself.
+    await side.focus();
+    for (let press = 0; press < 60; press += 1) await page.keyboard.press('ArrowLeft');
+    expect(await at(side)).toBe(27);
+    await page.keyboard.press('Home');
+    expect(await at(side)).toBe(before);
+  });
+});

@@ -1,6 +1,5 @@
 import type { Page } from '@playwright/test';
 import { expect, figure, station, tap, test, WIDE } from './app';
-import { accessible } from './axe';
 import { openDemo } from './tour';
 
 /** Drawing by hand and by keyboard, on a wide screen; and what screen readers and gloved fingers need. */
@@ -117,83 +116,6 @@ for (const [name, use] of [
 ] as const) {
   test.describe(name, () => {
     test.use(use);
-    test(`every stage passes the accessibility checks (${name})`, async ({ page, app }) => {
-      // Ten views, each gone through whole.
-      test.setTimeout(180_000);
-      await openDemo(page, app);
-      for (const theme of ['Light', 'Dark']) {
-        await tap(page, 'Menu');
-        await page.getByRole('radio', { name: theme, exact: true }).click();
-        await tap(page, 'Close');
-        for (const stage of ['Site', 'Ground', 'Grade', 'Trench', 'Order']) {
-          await page.getByRole('tab', { name: new RegExp(`^${stage}`) }).click();
-          await expect(page.getByRole('tab', { name: new RegExp(`^${stage}`) })).toHaveAttribute(
-            'aria-selected',
-            'true',
-          );
-          await page.waitForTimeout(300);
-          await accessible(page, `${stage} ${theme}`);
-        }
-      }
-    });
-
-    test(`every sheet, the list of jobs and the rules pass them too (${name})`, async ({ page, app }) => {
-      // Some thirty views, each gone through whole.
-      test.setTimeout(360_000);
-      const check = (what: string) => accessible(page, what);
-      await page.goto(app.url);
-      await expect(page.getByText('No jobs yet')).toBeVisible();
-      await check('no jobs');
-      await tap(page, 'New job');
-      await page.getByRole('dialog').waitFor();
-      await check('new job');
-      await tap(page, 'Close');
-      await openDemo(page, app);
-      const go = (stage: string) => page.getByRole('tab', { name: new RegExp(`^${stage}`) }).click();
-      const sheets: readonly (readonly [stage: string, open: string | RegExp])[] = [
-        ['Site', 'Utility'],
-        ['Site', 'Test pit'],
-        ['Ground', 'Benchmark'],
-        ['Ground', 'What is allowed'],
-        ['Grade', /^Slope .*Change it/],
-        ['Grade', /^Invert .*Show the working/],
-        ['Grade', 'Line'],
-        ['Trench', 'Section'],
-        ['Order', /^Change /],
-      ];
-      for (const [stage, open] of sheets) {
-        await go(stage);
-        await page
-          .getByRole('button', { name: open, exact: typeof open === 'string' })
-          .first()
-          .click();
-        await page.getByRole('dialog').waitFor();
-        await check(`${stage} ${String(open)}`);
-        const field = page.getByRole('dialog').getByRole('combobox').first();
-        if ((await field.count()) > 0) {
-          await field.click();
-          await page.getByRole('listbox').waitFor();
-          await check(`${stage} ${String(open)}, its list`);
-          await page.keyboard.press('Escape');
-          await expect(page.getByRole('listbox')).toHaveCount(0);
-        }
-        await page.keyboard.press('Escape');
-        await expect(page.getByRole('dialog')).toHaveCount(0);
-      }
-      await go('Grade');
-      await page.getByRole('combobox', { name: /^Line:/ }).click();
-      await check('lines');
-      await page.keyboard.press('Escape');
-      await tap(page, 'Menu');
-      await check('menu');
-      await tap(page, 'Rules in force');
-      await expect(page.getByRole('heading', { name: 'Rules in force' })).toBeVisible();
-      await check('rules');
-      await tap(page, 'All jobs');
-      await expect(page.getByTestId('job')).toHaveCount(1);
-      await check('jobs');
-    });
-
     test(`nothing to tap is smaller than a gloved finger (${name})`, async ({ page, app }) => {
       await openDemo(page, app);
       for (const stage of ['Site', 'Ground', 'Grade', 'Trench', 'Order']) {

@@ -27,23 +27,43 @@ test('a screen that fails says so, saves the plan, and goes on; what was typed g
     { length: '100', slope: '1 %', ground: '103' },
   ]);
   await saved(page);
-  // As when the signal goes before a part of the app has come.
-  await page.evaluate(() =>
-    navigator.serviceWorker.ready.then(async (worker) => {
-      await worker.unregister();
-      for (const name of await caches.keys()) await caches.delete(name);
-    }),
-  );
-  await page.reload();
-  await expect(page.getByRole('tab', { name: /^Grade/ })).toBeVisible();
-  await page.route('**/sheets-*.js', (route) => route.abort());
+  // As if there were a fault in the sheet of a line, which sorts its sections.
+  await page.evaluate(() => {
+    const { sort } = Array.prototype;
+    const broken = window as unknown as { mend: () => void };
+    broken.mend = () => void (Array.prototype.sort = sort);
+    Array.prototype.sort = function (this: unknown[], ...by) {
+      if (this.includes('frenchBedded')) throw new Error('a fault of the test');
+      return sort.apply(this, by);
+    };
+  });
   await tap(page, 'Line');
   await expect(page.getByRole('heading', { name: 'This screen has failed' })).toBeVisible();
   await accessible(page, 'failed');
   const [file] = await Promise.all([page.waitForEvent('download'), tap(page, 'Save plan file')]);
   expect(file.suggestedFilename()).toBe('Yard.alveus.json');
-  await page.unroute('**/sheets-*.js');
+  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
   await tap(page, 'Go on');
   await expect(page.getByRole('dialog')).toBeVisible();
   await saved(page);
+});
+
+test.describe('without what keeps the app on the device', () => {
+  test.use({ serviceWorkers: 'block' });
+
+  test('a part that is not there says so, can be left, and comes when it is asked for again', async ({ page, app }) => {
+    await newJob(page, app, 'Yard');
+    await page.route('**/*.js', (route) => route.abort());
+    await page.getByRole('button', { name: 'Menu' }).click();
+    const sheet = page.getByRole('dialog', { name: 'Not here yet' });
+    await expect(sheet).toContainText('This part of the app is not on the device yet');
+    await accessible(page, 'a part that is not there');
+    await page.keyboard.press('Escape');
+    await expect(sheet).toHaveCount(0);
+    await page.getByRole('button', { name: 'Menu' }).click();
+    await expect(sheet).toBeVisible();
+    await page.unroute('**/*.js');
+    await tap(page, 'Try again');
+    await expect(page.getByRole('dialog', { name: 'This job and this device' })).toBeVisible();
+  });
 });

@@ -57,11 +57,13 @@ const onSketch =
   (name: RegExp, ...then: readonly (string | RegExp)[]): Open =>
   async (page) => {
     const row = page.getByRole('button', { name });
-    await page.getByRole('heading', { level: 2 }).first().hover();
+    await page.mouse.move(195, 640);
     for (let times = 0; times < 40 && (await row.count()) === 0; times += 1) {
-      await page.mouse.wheel(0, 400);
-      await page.waitForTimeout(60);
+      await page.mouse.wheel(0, 300);
+      await page.waitForTimeout(100);
     }
+    // Rows over it that are made only now move it once more.
+    await page.waitForTimeout(400);
     await row.first().click();
     await first(...then)(page);
   };
@@ -125,7 +127,7 @@ export const SHEETS: readonly SheetShown[] = [
   { name: 'laterals', stage: 'Grade', open: node('Tank to D-box', /D-box/, 'Laterals from here') },
   { name: 'section', stage: 'Trench', open: first('Section') },
   { name: 'material', stage: 'Order', open: first(/^Change /) },
-  { name: 'soil', stage: 'Order', open: first(/^Change .*soil/i) },
+  { name: 'soil', stage: 'Order', open: first(/^Change .*clay/) },
   { name: 'print', stage: 'Order', open: first('Print it') },
   { name: 'menu', stage: 'Grade', open: first('Menu') },
   { name: 'keys', stage: 'Grade', open: first('Menu', 'Keys') },

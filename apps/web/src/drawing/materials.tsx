@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { Circle, Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
-import type { Tones } from '../theme/theme';
+import type { Tones } from '../theme/tones';
 import type { Look } from './looks';
 import { COLOURS } from './looks';
 

@@ -1,5 +1,5 @@
 import type { Utility } from '@alveus/plan';
-import type { Tones } from '../theme/theme';
+import type { Tones } from '../theme/tones';
 
 /** The uniform locating colours, always with a letter: colour alone tells nobody who cannot see it. */
 export const UTILITY_MARKS: Record<

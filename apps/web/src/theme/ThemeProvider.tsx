@@ -2,8 +2,9 @@ import { createContext, useContext, useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { AccessibilityInfo, useColorScheme } from 'react-native';
 import { PaperProvider, ThemeProvider as PaperTheme } from 'react-native-paper';
-import type { Tones } from './theme';
-import { DARK, LIGHT, paperTheme } from './theme';
+import type { Tones } from './tones';
+import { paperTheme } from './theme';
+import { DARK, LIGHT } from './tones';
 
 const TonesContext = createContext<Tones>(LIGHT);
 

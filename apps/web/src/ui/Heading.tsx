@@ -8,7 +8,7 @@ export function Heading({ children, action }: { children: string; action?: React
   const tones = useTones();
   return (
     <View style={[styles.heading, { borderColor: tones.line }]}>
-      <Words size="large" strong heading={2} style={styles.text} lines={1}>
+      <Words size="large" strong heading={2} style={styles.text} lines={2}>
         {children}
       </Words>
       {action}

@@ -21,13 +21,15 @@ interface SheetProps {
   onEnter?: (() => void) | undefined;
   /** For what scrolls by itself, such as a long list. */
   filled?: boolean;
+  /** For what is read alone: it is scrolled by the keyboard where there is nothing in it to go to. */
+  read?: boolean;
 }
 
 /**
  * Rises from the bottom on a phone and stands at the right on a wide screen, over what it is about. React Native's
  * modal keeps the keyboard within, closes on Escape and gives the focus back; Paper's does none of these in a browser.
  */
-export function Sheet({ title, onClose, children, foot, onEnter, filled = false }: SheetProps) {
+export function Sheet({ title, onClose, children, foot, onEnter, filled = false, read = false }: SheetProps) {
   const tones = useTones();
   const wide = useArrangement() !== 'above';
   const covered = useCovered();
@@ -68,7 +70,11 @@ export function Sheet({ title, onClose, children, foot, onEnter, filled = false 
             {filled ? (
               children
             ) : (
-              <ScrollView style={styles.scroll} keyboardShouldPersistTaps="handled">
+              <ScrollView
+                style={styles.scroll}
+                keyboardShouldPersistTaps="handled"
+                {...(read ? { tabIndex: 0, role: 'region', 'aria-label': title } : {})}
+              >
                 <Body onEnter={onEnter}>{children}</Body>
               </ScrollView>
             )}

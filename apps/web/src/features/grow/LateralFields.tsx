@@ -42,7 +42,6 @@ export function LateralFields({ form: { control, values } }: { form: SheetForm<L
     metres !== undefined && Number.isFinite(metres) ? print(metres, 'distance') : undefined;
   return (
     <>
-      <FieldPicture count={values.count ?? 3} length={told(values.length)} spacing={told(values.spacing)} />
       <FormMeasure
         control={control}
         name="count"
@@ -67,6 +66,7 @@ export function LateralFields({ form: { control, values } }: { form: SheetForm<L
         limit={Thickness}
         hint="The local code says how far apart; leave the soil between them undisturbed"
       />
+      <FieldPicture count={values.count ?? 3} length={told(values.length)} spacing={told(values.spacing)} />
       <FormMeasure
         control={control}
         name="ground"

@@ -50,7 +50,7 @@ const KEYS: readonly { where: string; keys: readonly (readonly [keys: string, do
 /** Everything that can be done from the keyboard. */
 export function KeysSheet({ onClose }: { onClose: () => void }) {
   return (
-    <Sheet title="Keys" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+    <Sheet title="Keys" read onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {KEYS.map(({ where, keys }) => (
         <View key={where} style={styles.group}>
           <Words strong heading={3}>

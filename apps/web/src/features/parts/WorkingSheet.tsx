@@ -26,6 +26,7 @@ export function WorkingSheet({ figure, onClose }: { figure: FigureRef; onClose: 
   return (
     <Sheet
       title={working.title}
+      read
       onClose={onClose}
       foot={
         reached && working.value ? (

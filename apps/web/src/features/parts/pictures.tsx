@@ -1,17 +1,18 @@
 import type { NodeForm } from '@alveus/plan';
 import type { ComponentType } from 'react';
+import type * as pictures from '../../drawing/pictures';
 import { View } from 'react-native';
 import { later } from '../../ui/later';
 import { FORM_WORDS } from './words';
 
 /** Pictures come when the first of them is shown; what is told in words beside them does without. */
 
-type Module = typeof import('../../drawing/pictures');
+type Module = typeof pictures;
 
 const picture = <Name extends keyof Module>(name: Name, width: number | '100%', height: number): Module[Name] => {
   const room = <View style={{ width, height }} />;
   return later(
-    () => import('../../drawing/pictures').then((pictures) => pictures[name] as ComponentType<object>),
+    () => import('../../drawing/pictures').then((module) => module[name] as ComponentType<object>),
     room,
     () => room,
   ) as unknown as Module[Name];

@@ -3,87 +3,58 @@ import { unitName } from '@alveus/core';
 import type { ReactNode } from 'react';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { createPortal } from 'react-dom';
 import { StillSketch } from '../../drawing/sketch';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
-import { PAPER } from '../../theme/theme';
-import { TonesProvider } from '../../theme/ThemeProvider';
+import { PAPER } from '../../theme/tones';
 import { Words } from '../../ui';
+import { Leaf, PAPER_WIDTH, Printed, Whole } from '../../ui/Printed';
 import { GradeTable } from './GradeTable';
 import { PaperSection } from './PaperSection';
 
 export type Part = 'sketch' | 'section' | 'table';
 
-/** Width of what is printed: as much as Letter and A4 have between their margins, px. */
-const WIDTH = 690;
 const SKETCH = 420;
 
-/** Only paper shows it, and then nothing else. */
-const RULES = `
-@page { margin: 12mm }
-.paper { display: none }
-@media print {
-  html, body { height: auto !important; overflow: visible !important; background: #fff !important }
-  body > :not(.paper) { display: none !important }
-  .paper { display: block; width: ${WIDTH}px; color: #000 }
-  .paper .leaf { break-after: page }
-  .paper .leaf:last-child { break-after: auto }
-  .paper .whole, .paper tr { break-inside: avoid }
-}`;
-
-/** The sketch once, then a leaf for each line: its long section, the trench at the station, its grade table. */
+/** The sketch once, then a page for each line: its long section, the trench at the station, its grade table. */
 export function Paper({ lines, part }: { lines: readonly LineResult[]; part: Part | 'all' }) {
   const evaluation = useAppSelector(selectEvaluation);
-  const { system } = useAppSelector((state) => state.settings);
+  const system = useAppSelector((state) => state.settings.system);
   const wanted = (one: Part): boolean => part === 'all' || part === one;
-  return createPortal(
-    <TonesProvider value={PAPER}>
-      <style>{RULES}</style>
+  return (
+    <Printed>
       {wanted('sketch') ? (
-        <Leaf title="Sketch">
-          <div className="whole">
+        <Page title="Sketch">
+          <Whole>
             <View style={styles.frame}>
-              <StillSketch evaluation={evaluation} width={WIDTH - 2} height={SKETCH} system={system} />
+              <StillSketch evaluation={evaluation} width={PAPER_WIDTH - 2} height={SKETCH} system={system} />
             </View>
-          </div>
-        </Leaf>
+          </Whole>
+        </Page>
       ) : null}
       {part === 'sketch'
         ? null
         : lines.map((line) => (
-            <Leaf key={line.id} title={line.line.name}>
-              {wanted('section') ? <PaperSection line={line} width={WIDTH} /> : null}
+            <Page key={line.id} title={line.line.name}>
+              {wanted('section') ? <PaperSection line={line} width={PAPER_WIDTH} /> : null}
               {wanted('table') ? <GradeTable line={line} /> : null}
-            </Leaf>
+            </Page>
           ))}
-    </TonesProvider>,
-    paper(),
+    </Printed>
   );
 }
 
-/** Where it stands in the page: beside the app, which paper leaves out. */
-function paper(): HTMLElement {
-  const there = document.querySelector<HTMLElement>('body > .paper');
-  if (there) return there;
-  const made = document.createElement('div');
-  made.className = 'paper';
-  made.ariaHidden = 'true';
-  document.body.append(made);
-  return made;
-}
-
-/** A page of its own, with what it is of and how old it is. */
-function Leaf({ title, children }: { title: string; children: ReactNode }) {
+/** What is on it, how old it is, and what must be known of it. */
+function Page({ title, children }: { title: string; children: ReactNode }) {
   const job = useAppSelector((state) => state.job.name);
   const rules = useAppSelector((state) => selectEvaluation(state).profile.name);
-  const { system } = useAppSelector((state) => state.settings);
+  const system = useAppSelector((state) => state.settings.system);
   const [dated] = useState(() =>
     new Intl.DateTimeFormat('en', { dateStyle: 'long', timeStyle: 'short' }).format(new Date()),
   );
   return (
-    <div className="leaf">
-      <View style={styles.leaf}>
+    <Leaf>
+      <View style={styles.page}>
         <View style={styles.head}>
           <Words size="title" strong>
             {`${job} · ${title}`}
@@ -95,12 +66,12 @@ function Leaf({ title, children }: { title: string; children: ReactNode }) {
           {`Elevations in ${unitName('elevation', system)} above the datum of the job. Judged by: ${rules}. The local code, the inspector and licensed designers decide. Have utilities located before anybody digs, and protect people in the trench.`}
         </Words>
       </View>
-    </div>
+    </Leaf>
   );
 }
 
 const styles = StyleSheet.create({
-  leaf: { width: WIDTH, gap: 12, paddingBottom: 8 },
+  page: { width: PAPER_WIDTH, gap: 12, paddingBottom: 8 },
   head: {
     flexDirection: 'row',
     alignItems: 'baseline',

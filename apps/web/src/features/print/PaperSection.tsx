@@ -6,7 +6,8 @@ import type { Source } from '../../drawing/section';
 import { StillTrench } from '../../drawing/trench';
 import { useAppSelector } from '../../store';
 import { selectEvaluation, selectFindings, selectLine, selectPlace } from '../../store/results';
-import { PAPER } from '../../theme/theme';
+import { PAPER } from '../../theme/tones';
+import { Whole } from '../../ui/Printed';
 
 const SECTION = 330;
 const TRENCH = 300;
@@ -26,7 +27,7 @@ export function PaperSection({ line, width }: { line: LineResult; width: number 
   if (!frame) return null;
   return (
     <>
-      <div className="whole">
+      <Whole>
         <View style={styles.frame}>
           <LongSection
             evaluation={evaluation}
@@ -38,9 +39,9 @@ export function PaperSection({ line, width }: { line: LineResult; width: number 
             handles={false}
           />
         </View>
-      </div>
+      </Whole>
       {place?.station.depth === undefined ? null : (
-        <div className="whole">
+        <Whole>
           <View style={styles.frame}>
             <StillTrench
               place={place}
@@ -51,7 +52,7 @@ export function PaperSection({ line, width }: { line: LineResult; width: number 
               fraction={fraction}
             />
           </View>
-        </div>
+        </Whole>
       )}
     </>
   );

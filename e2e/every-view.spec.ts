@@ -1,0 +1,94 @@
+import type { Page } from '@playwright/test';
+import { expect, tap, test } from './app';
+import { accessible, readableInSun } from './axe';
+import { fits } from './fit';
+import type { SheetShown } from './tour';
+import { closed, go, opened, openDemo, SHEETS, STAGES } from './tour';
+
+/** What must hold of every view: on a phone and a wide page, by day and by night, on its side, narrow, and with large text. */
+
+const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
+const LOW: readonly { readonly width: number; readonly height: number }[] = [
+  { width: 844, height: 390 },
+  { width: 320, height: 568 },
+  // A page that is zoomed to 200 %.
+  { width: 640, height: 400 },
+];
+
+/** What the page lies on; it is set once all of it has that light. */
+const PAGE = { light: 'rgb(236, 231, 219)', dark: 'rgb(17, 21, 23)' } as const;
+
+/** By day and by night, on a phone and wide; the window is a phone's again afterwards. */
+async function inEveryLight(page: Page, what: string): Promise<void> {
+  for (const size of [PHONE, WIDE]) {
+    await page.setViewportSize(size);
+    for (const colorScheme of ['light', 'dark'] as const) {
+      await page.emulateMedia({ colorScheme });
+      await expect(page.locator('html')).toHaveCSS('background-color', PAGE[colorScheme]);
+      await page.waitForTimeout(100);
+      await accessible(page, `${what}, ${colorScheme}, ${size.width} px`);
+      await readableInSun(page, `${what}, ${colorScheme}, ${size.width} px`);
+    }
+  }
+  await page.setViewportSize(PHONE);
+}
+
+test('every stage, and what is there before a job is open', async ({ page, app }) => {
+  test.setTimeout(240_000);
+  await page.goto(app.url);
+  await expect(page.getByText('No jobs yet')).toBeVisible();
+  await inEveryLight(page, 'no jobs');
+  await tap(page, 'New job');
+  await page.getByRole('dialog').waitFor();
+  await inEveryLight(page, 'new job');
+  await tap(page, 'Close');
+  await openDemo(page, app);
+  for (const stage of STAGES) {
+    await go(page, stage);
+    await inEveryLight(page, stage);
+  }
+  await tap(page, 'Menu');
+  await tap(page, 'Rules in force');
+  await expect(page.getByRole('heading', { name: 'Rules in force' })).toBeVisible();
+  await inEveryLight(page, 'rules');
+  await tap(page, 'All jobs');
+  await expect(page.getByTestId('job')).toHaveCount(1);
+  await inEveryLight(page, 'jobs');
+});
+
+/** In three parts, so that they are gone through beside each other. */
+const part = (which: number): readonly SheetShown[] => SHEETS.filter((_, index) => index % 3 === which);
+
+for (const which of [0, 1, 2]) {
+  test(`every sheet, in every light and every shape of window (${which + 1} of 3)`, async ({ page, app }) => {
+    test.setTimeout(300_000);
+    page.setDefaultTimeout(20_000);
+    await openDemo(page, app);
+    for (const sheet of part(which)) {
+      await opened(page, sheet);
+      await inEveryLight(page, sheet.name);
+      for (const size of LOW) {
+        await page.setViewportSize(size);
+        await fits(page, `${sheet.name}, ${size.width}×${size.height}`);
+      }
+      await page.setViewportSize(PHONE);
+      await closed(page);
+    }
+  });
+}
+
+test('every sheet with text twice as large', async ({ page, app }) => {
+  test.setTimeout(300_000);
+  page.setDefaultTimeout(20_000);
+  await page.addInitScript(() => {
+    const set = (): void => document.documentElement?.style.setProperty('font-size', '32px');
+    new MutationObserver(set).observe(document, { childList: true });
+  });
+  await openDemo(page, app);
+  for (const sheet of SHEETS) {
+    await opened(page, sheet);
+    await fits(page, `${sheet.name}, large text`);
+    await closed(page);
+  }
+});

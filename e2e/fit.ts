@@ -1,0 +1,38 @@
+import type { Page } from '@playwright/test';
+import { expect } from './app';
+
+/**
+ * Expects that the sheet in front fits the window: nothing beyond its sides, every control of it can be brought into
+ * sight and lies under nothing, and no number in a field is cut.
+ */
+export async function fits(page: Page, what: string): Promise<void> {
+  await page.waitForTimeout(150);
+  const faults = await page.evaluate(() => {
+    const said: string[] = [];
+    const sheet = [...document.querySelectorAll<HTMLElement>('[role=dialog]')].at(-1);
+    if (!sheet) return ['no sheet'];
+    const beyond = document.documentElement.scrollWidth - innerWidth;
+    if (beyond > 0) said.push(`${beyond} px beyond the side`);
+    const name = (one: Element): string => one.getAttribute('aria-label') ?? one.textContent ?? one.tagName;
+    const controls = sheet.querySelectorAll<HTMLElement>(
+      'input, [role=button], button, [role=radio], [role=checkbox], [role=combobox], [role=option]',
+    );
+    for (const one of controls) {
+      if (!one.checkVisibility() || one.closest('[aria-hidden=true]')) continue;
+      one.scrollIntoView({ block: 'center', inline: 'nearest' });
+      const { left, right, top, bottom, width, height } = one.getBoundingClientRect();
+      if (width === 0) continue;
+      const room = `${Math.round(left)}–${Math.round(right)} × ${Math.round(top)}–${Math.round(bottom)}`;
+      const tall = height > innerHeight;
+      if (left < -1 || right > innerWidth + 1 || (!tall && (top < -1 || bottom > innerHeight + 1)))
+        said.push(`${name(one)} is out of the window: ${room}`);
+      const over = document.elementFromPoint((left + right) / 2, (top + bottom) / 2);
+      if (!over || !(one.contains(over) || over.contains(one)))
+        said.push(`${name(one)} lies under ${over ? name(over).slice(0, 40) : 'nothing'}: ${room}`);
+      if (one instanceof HTMLInputElement && 'measure' in one.dataset && one.scrollWidth > one.clientWidth + 1)
+        said.push(`${name(one)}: ${one.value} is cut`);
+    }
+    return said;
+  });
+  expect.soft(faults.map((fault) => `${what}: ${fault}`)).toEqual([]);
+}
