@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import type { Edit, Plan, Uuid } from '@alveus/plan';
 import { applyEdits, EMPTY_PLAN, Item, lowerOf, upperOf } from '@alveus/plan';
-import type { Field } from '../src';
-import { evaluate, layLaterals, LEADER_FALL, lineDown, moveBranch, removeLine } from '../src';
+import type { Field } from '../src/grow';
+import { evaluate, moveBranch, removeLine } from '../src';
+import { layLaterals, LEADER_FALL, lineDown } from '../src/grow';
 import { ft, inch, newId } from './builders';
 
 /** Septic work as it is planned: from the house down to the tank, on to the box, and the laterals beside one another. */

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import type { Edit, Item, ItemOf, Plan, Uuid } from '@alveus/plan';
 import { applyEdits, planOf } from '@alveus/plan';
 import type { Evaluation } from '../src';
-import { evaluate, extendLine, findingsOf, hangingOn, moveBranch, removeLine, startLine } from '../src';
+import { evaluate, findingsOf, hangingOn, moveBranch, removeLine } from '../src';
+import { extendLine, startLine } from '../src/grow';
 import { buildLine, catalogue, ft, inch, newId } from './builders';
 import { network, networkArb, pipe, second, stone, template } from './support/trees';
 

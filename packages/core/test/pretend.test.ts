@@ -19,7 +19,8 @@ import {
   upgradeItem,
   VERSION,
 } from '@alveus/plan';
-import { evaluate, extendLine, findingsOf, removeRun, splitRun, startLine } from '../src';
+import { evaluate, findingsOf, removeRun, splitRun } from '../src';
+import { extendLine, startLine } from '../src/grow';
 import { buildLine, ft, newId } from './builders';
 import * as properties from './support/properties';
 

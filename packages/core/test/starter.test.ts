@@ -1,6 +1,7 @@
 import { applyEdits, EMPTY_PLAN, Item, itemsOf, serviceOf, SERVICES } from '@alveus/plan';
 import type { Service, Uuid } from '@alveus/plan';
-import { evaluate, extendLine, findingsOf, removeRun, SECTIONS, sectionItems, startLine } from '../src';
+import { evaluate, findingsOf, removeRun, SECTIONS, sectionItems } from '../src';
+import { extendLine, startLine } from '../src/grow';
 import { ft, newId } from './builders';
 
 /** What a person does in one step, as the screens do it. */

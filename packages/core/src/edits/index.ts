@@ -1,10 +1,5 @@
 export * from './cascade';
-export { lineDown } from './downhill';
-export type { DownhillStart } from './downhill';
-export { extendLine, startLine } from './extend';
-export type { LineStart, NodeStart, RunStart } from './extend';
 export * from './join';
-export * from './laterals';
 export * from './move-invert';
 export { combined, hangingOn, moveBranch, removeLine, removeRun } from './network';
 export * from './reach';

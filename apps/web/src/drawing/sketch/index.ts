@@ -1,3 +1,2 @@
 export * from './PlanSketch';
-export * from './StillSketch';
 export * from './view';

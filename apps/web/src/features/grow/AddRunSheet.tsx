@@ -1,4 +1,5 @@
-import { extendLine, print } from '@alveus/core';
+import { print } from '@alveus/core';
+import { extendLine } from '@alveus/core/grow';
 import { upperOf } from '@alveus/plan';
 import { useState } from 'react';
 import { stationMoved, useAppDispatch, useAppSelector } from '../../store';

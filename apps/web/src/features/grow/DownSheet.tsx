@@ -1,4 +1,4 @@
-import { INCH, layLaterals, lineDown } from '@alveus/core';
+import { layLaterals, lineDown, serviceOnFrom, usualFall } from '@alveus/core/grow';
 import type { Uuid } from '@alveus/plan';
 import { Elevation, Length, lowerOf, Service, serviceOf, SERVICES, Slope, Thickness } from '@alveus/plan';
 import { useState } from 'react';
@@ -30,20 +30,6 @@ type DownForm = SheetForm<DownDraft>;
 
 const BEGUN = DownDraft.refine(({ invert }) => invert !== undefined);
 
-/** Inverts of a tank lie about 3 in apart, of a box about 1 in: common practice. */
-const DROPS: Readonly<Record<string, number>> = { tank: 3 * INCH, 'd-box': INCH };
-
-/** What usually leads on from there. */
-function serviceFrom(form: string | undefined): Service {
-  return form === undefined || form === 'stub-out'
-    ? 'building-sewer'
-    : form === 'tank'
-      ? 'effluent'
-      : form === 'd-box'
-        ? 'lateral'
-        : 'storm';
-}
-
 const usual = (service: Service): Pick<DownDraft, 'slope' | 'form'> => {
   const { slope, lower } = serviceOf(service);
   return { slope, form: LOWER_NODES.find((form) => form === lower) ?? 'bend' };
@@ -71,11 +57,11 @@ function Down({ node, onNext, onClose }: DownProps) {
   const plan = useAppSelector((state) => state.job.plan);
   const upper = node === undefined ? undefined : plan.node[node];
   const fed = node !== undefined && Object.values(plan.run).some((run) => lowerOf(run) === node);
-  const service = serviceFrom(upper?.form);
+  const service = serviceOnFrom(upper?.form);
   const form = useSheetForm<DownDraft>(node === undefined ? BEGUN : DownDraft, {
     service,
     ...usual(service),
-    ...(fed ? { drop: DROPS[upper?.form ?? ''] ?? 0 } : {}),
+    ...(fed ? { drop: usualFall(upper?.form) } : {}),
   });
   const save = (then: (lower: Uuid) => void): void =>
     form.keep((draft) => {

@@ -1,4 +1,4 @@
-import type { Towards } from '@alveus/core';
+import type { Towards } from '@alveus/core/grow';
 import { FOOT } from '@alveus/core';
 import { Elevation, Length, serviceOf, Slope, Thickness } from '@alveus/plan';
 import { z } from 'zod';

@@ -1,4 +1,4 @@
-import { extendLine, startLine } from '@alveus/core';
+import { extendLine, startLine } from '@alveus/core/grow';
 import { applyEdits, Elevation, Service, serviceOf, SERVICES } from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';

@@ -1,4 +1,4 @@
-import type { RunStart } from '@alveus/core';
+import type { RunStart } from '@alveus/core/grow';
 import { invertAtDepth } from '@alveus/core';
 import type { Plan, Service, Uuid } from '@alveus/plan';
 import { Elevation, Length, serviceOf, Slope, Thickness } from '@alveus/plan';

@@ -1,5 +1,7 @@
-import type { Evaluation, RunStart, Spot } from '@alveus/core';
-import { extendLine, networkSpots, placeItem, startLine } from '@alveus/core';
+import type { Evaluation, Spot } from '@alveus/core';
+import type { RunStart } from '@alveus/core/grow';
+import { networkSpots, placeItem } from '@alveus/core';
+import { extendLine, startLine } from '@alveus/core/grow';
 import { applyEdits, lowerOf, upperOf } from '@alveus/plan';
 import type { Edit, Plan, Service, Uuid } from '@alveus/plan';
 

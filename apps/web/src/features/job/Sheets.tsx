@@ -43,7 +43,7 @@ const SHEETS: Parts = {
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),
   section: from(trench, 'SectionSheet'),
-  material: from(order, 'MaterialSheet'),
+  material: from(trench, 'MaterialSheet'),
   native: from(order, 'NativeSheet'),
   place: from(site, 'PlaceSheet'),
   branch: from(grow, 'BranchSheet'),

@@ -1,14 +1,11 @@
-import { gradeTable } from '@alveus/core/interchange';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { sheetOpened, useAppSelector } from '../../store';
 import { selectEvaluation, selectLineResult } from '../../store/results';
-import { saveText } from '../../sync/files';
 import { Button, Note, usePrint, useWide, Words } from '../../ui/measured';
 import { Empty } from '../parts/Empty';
 import { LineBar } from '../parts/LineBar';
-import { tableStep } from '../parts/tableStep';
 import { DiggingCard, MaterialsCard, PipeCard } from './cards';
 
 /** What do I buy, and what do I haul? */
@@ -67,10 +64,8 @@ function Foot() {
     const state = store.getState();
     const line = selectLineResult(state);
     if (!line) return;
-    const { system } = state.settings;
-    const rows = gradeTable(selectEvaluation(state), line, system, tableStep(system));
-    void import('@alveus/exchange').then(({ csvText }) =>
-      saveText(`${line.line.name} grade table.csv`, 'text/csv', csvText(rows)),
+    void import('../print/sheets').then(({ saveGradeTable }) =>
+      saveGradeTable(selectEvaluation(state), line, state.settings.system),
     );
   };
   return (

@@ -1,2 +1,1 @@
-export { MaterialSheet } from '../parts/MaterialSheet';
 export { NativeSheet } from './NativeSheet';

@@ -3,7 +3,7 @@ import { gradeTable } from '@alveus/core/interchange';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { PrintedTable } from '../../ui/Printed';
-import { tableStep } from '../parts/tableStep';
+import { tableStep } from './tableStep';
 
 /** Levels from the outlet up, at every so many feet and wherever the ground breaks. */
 export function GradeTable({ line }: { line: LineResult }) {

@@ -3,7 +3,7 @@ import { unitName } from '@alveus/core';
 import type { ReactNode } from 'react';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { StillSketch } from '../../drawing/sketch';
+import { StillSketch } from '../../drawing/sketch/StillSketch';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { PAPER } from '../../theme/tones';

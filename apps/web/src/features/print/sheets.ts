@@ -1,1 +1,2 @@
 export { PrintSheet } from './PrintSheet';
+export { saveGradeTable } from './gradeTableFile';

@@ -5,8 +5,8 @@ import { useState } from 'react';
 import { chosenLately, useAppDispatch, useAppSelector } from '../../store';
 import { newId } from '../../sync/ids';
 import { Picker, usePrint } from '../../ui/measured';
-import { MaterialSheet } from '../parts/MaterialSheet';
 import { numbered } from '../parts/numbered';
+import { MaterialSheet } from './MaterialSheet';
 
 interface MaterialChoiceProps {
   material: LayerMaterial;

@@ -1,1 +1,2 @@
+export { MaterialSheet } from './MaterialSheet';
 export { SectionSheet } from './SectionSheet';

@@ -1,8 +1,9 @@
-import type { Edit, Item, ItemOf, Plan, Service, Uuid } from '@alveus/plan';
+import type { Edit, Plan, Service, Uuid } from '@alveus/plan';
 import { applyEdits, lowerOf } from '@alveus/plan';
-import { factsOf, fixDrop, gradeItem } from '../grade';
+import { factsOf, fixDrop } from '../grade';
 import { lineItems } from './extend';
-import type { NodeStart } from './extend';
+import type { NodeStart } from './items';
+import { nodeItems, puts, runItems } from './items';
 
 /** Lines drawn the way the water goes, as septic work is planned: from the house down to the tank, and on from there. */
 
@@ -39,20 +40,8 @@ export function lineDown(
     high = start.from.invert;
     items.push(...nodeItems(upper, start.from));
   }
-  const id = newId();
-  items.push({
-    kind: 'run',
-    id,
-    line,
-    name: start.run.name,
-    a: lower,
-    b: upper,
-    flow: 'to-a',
-    length: { from: 'typed', value: start.run.length },
-    vehicles: false,
-  });
   const { slope, low } = start.run;
-  items.push(gradeItem({ id, flow: 'to-a' }, { high, slope, low }));
+  items.push(...runItems({ ...start.run, id: newId(), line, lower, upper }, { high, slope, low }));
   const edits = puts(items);
   const { drop } = start;
   if (drop === undefined) return { edits, line, lower };
@@ -62,10 +51,3 @@ export function lineDown(
   );
   return { edits: [...edits, ...puts(above.flatMap((run) => fixDrop(after, run, drop)))], line, lower };
 }
-
-function nodeItems(id: Uuid, { name, form, ground }: NodeStart): Item[] {
-  const node: ItemOf<'node'> = { kind: 'node', id, name, form };
-  return ground === undefined ? [node] : [node, { kind: 'nodeGround', id, elevation: ground }];
-}
-
-const puts = (items: readonly Item[]): Edit[] => items.map((item) => ({ op: 'put', item }));

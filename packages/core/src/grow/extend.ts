@@ -1,13 +1,12 @@
-import type { Edit, Item, ItemOf, Plan, Service, Uuid } from '@alveus/plan';
+import type { Edit, Item, Plan, Service, Uuid } from '@alveus/plan';
 import { serviceOf, upperOf } from '@alveus/plan';
 import { orderLine } from '../grade';
 import type { SectionKey } from '../starter';
 import { pipeItem, sharedSection } from '../starter';
-import { gradeItem } from '../grade';
+import type { NodeStart } from './items';
+import { nodeItems, puts, runItems } from './items';
 
-/** The edits behind what a person does in one step: start a line, and lengthen it. */
-
-type NodeForm = ItemOf<'node'>['form'];
+/** A line from its outlet up: begun, and lengthened run by run. */
 
 export type LineStart = {
   readonly name: string;
@@ -19,12 +18,6 @@ export type LineStart = {
   /** A branch: it begins at a node that is there. */
   | { readonly at: Uuid }
 );
-
-export interface NodeStart {
-  readonly name: string;
-  readonly form: NodeForm;
-  readonly ground?: number | undefined;
-}
 
 /** A line without runs, and what it takes that the plan has not: the pipe and the section usual for its service. */
 export function lineItems(
@@ -55,7 +48,7 @@ export function startLine(
   newId: () => Uuid,
 ): { edits: Edit[]; line: Uuid; outlet: Uuid } {
   const { items, line } = lineItems(plan, start, newId);
-  const done = (outlet: Uuid) => ({ edits: items.map((item): Edit => ({ op: 'put', item })), line, outlet });
+  const done = (outlet: Uuid) => ({ edits: puts(items), line, outlet });
   if ('at' in start) return done(start.at);
   const { name, form, water, ground } = start.outlet;
   const outlet = newId();
@@ -92,21 +85,9 @@ export function extendLine(
   if (lower === undefined) throw new RangeError('a line without runs needs the node to start from');
   const id = newId();
   const upper = newId();
-  const items: Item[] = [
-    { kind: 'node', id: upper, name: run.upper.name, form: run.upper.form },
-    {
-      kind: 'run',
-      id,
-      line,
-      name: run.name,
-      a: lower,
-      b: upper,
-      flow: 'to-a',
-      length: { from: 'typed', value: run.length },
-      vehicles: run.vehicles ?? false,
-    },
+  const items = [
+    ...nodeItems(upper, run.upper),
+    ...runItems({ ...run, id, line, lower, upper }, { low: run.low, slope: run.slope, high: run.high }),
   ];
-  if (run.upper.ground !== undefined) items.push({ kind: 'nodeGround', id: upper, elevation: run.upper.ground });
-  items.push(gradeItem({ id, flow: 'to-a' }, run));
-  return { edits: items.map((item) => ({ op: 'put', item })), run: id };
+  return { edits: puts(items), run: id };
 }
