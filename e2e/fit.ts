@@ -6,13 +6,15 @@ import { expect } from './app';
  * sight and lies under nothing, and no number in a field is cut.
  */
 export async function fits(page: Page, what: string): Promise<void> {
-  await page.waitForTimeout(150);
+  // A window that has just got another shape is laid out anew.
+  await expect
+    .poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth))
+    .toBeLessThanOrEqual(0);
+  await page.waitForTimeout(100);
   const faults = await page.evaluate(() => {
     const said: string[] = [];
     const sheet = [...document.querySelectorAll<HTMLElement>('[role=dialog]')].at(-1);
     if (!sheet) return ['no sheet'];
-    const beyond = document.documentElement.scrollWidth - innerWidth;
-    if (beyond > 0) said.push(`${beyond} px beyond the side`);
     const name = (one: Element): string => one.getAttribute('aria-label') ?? one.textContent ?? one.tagName;
     const controls = sheet.querySelectorAll<HTMLElement>(
       'input, [role=button], button, [role=radio], [role=checkbox], [role=combobox], [role=option]',

@@ -9,7 +9,7 @@ import { testServer } from './lib/scratch';
 /**
  * `npm run soak [times]`: the random tests many times over: networks that are split, joined, turned and undone, pretend
  * kinds, files that came to harm (300 a time), a device with five jobs to which everything happens and two devices on one
- * job (15 a time each), on a real server. Then what a page of the app of before keeps, under the new one.
+ * job (15 a time each), on a real server. Then every view in every light, and what a page of the app of before keeps, under the new one.
  */
 run(async (cleanup) => {
   const times = Number(process.argv[2] ?? 34);
@@ -34,13 +34,18 @@ run(async (cleanup) => {
       show: true,
     },
   );
+  const inBrowser = async (files: string, more: NodeJS.ProcessEnv): Promise<void> => {
+    await command(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', '--reporter', 'list', files], {
+      cwd: ROOT,
+      env: { ...environment, WEB_DIR: await buildWeb(), CHROMIUM_PATH: await chromium(), ...more },
+      show: true,
+    });
+  };
+  say('Every view in every light …');
+  await inBrowser('every-view', { EVERY_LIGHT: '1' });
   const earlier = await earlierApp();
   if (!earlier) return 0;
   say('What the app of before kept, under the new one …');
-  await command(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', '--reporter', 'list', 'soak/'], {
-    cwd: ROOT,
-    env: { ...environment, WEB_DIR: await buildWeb(), CHROMIUM_PATH: await chromium(), EARLIER_DIR: earlier },
-    show: true,
-  });
+  await inBrowser('soak/', { EARLIER_DIR: earlier });
   return 0;
 });

@@ -10,6 +10,7 @@ import { extentOf, runShapes } from '../src/drawing/section/geometry';
 import { handlesOf } from '../src/drawing/section/handles';
 import { frameOf } from '../src/drawing/section/frame';
 import { movedRuns, movingPaths } from '../src/drawing/section/moving';
+import { nameRows } from '../src/drawing/section/nameRows';
 import { labelsOf } from '../src/drawing/sketch/labels';
 import { drawnRuns } from '../src/drawing/sketch/paths';
 import { fitView, laid, movedView, toPicture, toScreen, toSite, ZOOM } from '../src/drawing/sketch/view';
@@ -334,4 +335,41 @@ test('a long list keeps the room of rows that are not made, under whatever stand
       },
     ),
   );
+});
+
+describe('names over the long section', () => {
+  const evaluation = evaluate(demo());
+
+  test('no name lies over another or over the edge, and both ends of the line are named, whatever they are called', () => {
+    const lines = [...evaluation.lines.values()].filter(({ order }) => order.length > 0);
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...lines),
+        fc.array(fc.string({ minLength: 1, maxLength: 30 }), { minLength: 40, maxLength: 40 }),
+        fc.integer({ min: 320, max: 1400 }),
+        (chosen, called, width) => {
+          const nodes = Object.values(evaluation.plan.node);
+          const node = Object.fromEntries(
+            nodes.map((one, index) => [one.id, { ...one, name: called[index % called.length] ?? 'x' }]),
+          );
+          const frame = frameOf({ lowest: 90, highest: 100 }, chosen.order.length, width, 276);
+          const names = nameRows(chosen, { node }, frame);
+          expect(names).toHaveLength(chosen.order.runs.length + 1);
+          const boxes = names
+            .filter(({ text }) => text !== '')
+            .map(({ x, y, text }) => ({ y, left: x, right: x + text.length * 6.6 }));
+          for (const { left, right } of boxes) {
+            expect(left).toBeGreaterThanOrEqual(0);
+            expect(right).toBeLessThanOrEqual(width);
+          }
+          boxes.forEach((one, index) => {
+            for (const other of boxes.slice(index + 1))
+              expect(one.y !== other.y || one.left >= other.right || other.left >= one.right).toBe(true);
+          });
+          expect(names[0]?.text).not.toBe('');
+          expect(names.at(-1)?.text).not.toBe('');
+        },
+      ),
+    );
+  });
 });

@@ -2,6 +2,7 @@ import type { MD3Theme } from 'react-native-paper';
 import { MD3DarkTheme } from 'react-native-paper/lib/module/styles/themes/v3/DarkTheme';
 import { MD3LightTheme } from 'react-native-paper/lib/module/styles/themes/v3/LightTheme';
 import configureFonts from 'react-native-paper/lib/module/styles/fonts';
+import { text } from './scale';
 import type { Tones } from './tones';
 import { DARK, LIGHT } from './tones';
 
@@ -9,15 +10,6 @@ export const FONT = { text: 'Barlow', strong: 'BarlowBold' } as const;
 
 /** Least size of anything that is tapped. */
 export const TARGET = 48;
-
-/** How much larger than usual people have set the text of their browser. */
-export const SCALE =
-  typeof document === 'undefined'
-    ? 1
-    : Number.parseFloat(getComputedStyle(document.documentElement).fontSize) / 16 || 1;
-
-/** A size of text and its line, px where the text is as large as usual. */
-export const text = (size: number, line: number) => ({ fontSize: size * SCALE, lineHeight: line * SCALE });
 
 /** Sizes of text, by the names that Paper gives them. Its own parts follow: a button's words are `labelLarge`. */
 const SIZES = {

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Children, memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { SCALE } from '../theme/theme';
+import { SCALE } from '../theme/scale';
 import { useTones } from '../theme/ThemeProvider';
 import { Tap } from './Tap';
 import { Unseen } from './Unseen';

@@ -157,6 +157,7 @@ const styles = StyleSheet.create({
     minWidth: 60,
     minHeight: 58,
     paddingHorizontal: 6,
+    paddingVertical: 4,
     borderBottomWidth: 4,
     borderRadius: 0,
     flexGrow: 1,

@@ -1,7 +1,7 @@
 import { useCallback, useState } from 'react';
 import type { LayoutChangeEvent } from 'react-native';
 import { useWindowDimensions } from 'react-native';
-import { SCALE } from '../theme/theme';
+import { SCALE } from '../theme/scale';
 
 /**
  * Where the drawing, its numbers and the stages stand. `wide`: side by side, all three. `beside`: a window too low for

@@ -1,5 +1,6 @@
 import Svg, { Path, Rect, Text as SvgText } from 'react-native-svg';
-import { FONT, SCALE } from '../../theme/theme';
+import { SCALE } from '../../theme/scale';
+import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 
 interface FieldPictureProps {

@@ -4,6 +4,7 @@ import { useTones } from '../../theme/ThemeProvider';
 import { browserStyle, Words } from '../../ui';
 import type { SectionFrame } from './frame';
 import { PAD } from './frame';
+import { drawn } from '../../theme/scale';
 
 /** Where the station line stands, and what is written at it. */
 export interface Standing {
@@ -22,7 +23,7 @@ interface StationLineProps {
 }
 
 /** Widths of the plate at its foot: with the depth, and without. */
-const FOOT = { known: 168, open: 72 };
+const FOOT = { known: drawn(168), open: drawn(72) };
 
 /**
  * The line that follows the finger; under it, where it covers nothing, the chainage and the depth. It lies over the
@@ -107,7 +108,7 @@ function write(part: HTMLElement | null, text: string): void {
 
 const styles = StyleSheet.create({
   // As large as the drawing's other words, which grow with it.
-  words: { fontSize: 14, lineHeight: 18 },
+  words: { fontSize: drawn(14), lineHeight: drawn(18) },
   line: browserStyle({ position: 'absolute', left: -1, width: 2, willChange: 'transform' }),
   dug: browserStyle({
     position: 'absolute',
@@ -123,7 +124,7 @@ const styles = StyleSheet.create({
     position: 'absolute',
     left: 0,
     top: 0,
-    height: 21,
+    height: drawn(21),
     borderRadius: 4,
     alignItems: 'center',
     justifyContent: 'center',

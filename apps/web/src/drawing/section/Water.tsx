@@ -1,6 +1,7 @@
 import type { ItemOf } from '@alveus/plan';
 import { memo } from 'react';
 import { G, Line, Path, Text as SvgText } from 'react-native-svg';
+import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { path } from '../scale';
@@ -20,7 +21,8 @@ export function Waters({
   frame: SectionFrame;
 }) {
   const { high, normal } = levels ?? {};
-  const near = high !== undefined && normal !== undefined && Math.abs(frame.y.to(high) - frame.y.to(normal)) < 30;
+  const near =
+    high !== undefined && normal !== undefined && Math.abs(frame.y.to(high) - frame.y.to(normal)) < drawn(30);
   return (
     <G>
       {high === undefined ? null : (
@@ -79,10 +81,10 @@ const Water = memo(function Water({ frame, level, words, below, reach }: WaterPr
       <Path d={mark} fill={tones.flood} />
       <SvgText
         x={from + 14}
-        y={below ? top + 14 : top - 14}
+        y={below ? top + drawn(14) : top - 14}
         textAnchor="middle"
         fontFamily={FONT.text}
-        fontSize={12}
+        fontSize={drawn(12)}
         fill={tones.floodWords}
         stroke={tones.sky}
         strokeWidth={3}

@@ -5,9 +5,10 @@ import type { Scale } from '../scale';
 import { exaggeration, scale } from '../scale';
 import type { Extent } from './geometry';
 import { extentOf, runShapes } from './geometry';
+import { drawn } from '../../theme/scale';
 
 /** Room round the long section for its words, in pixels. */
-export const PAD = { left: 46, right: 16, top: 44, bottom: 34 };
+export const PAD = { left: drawn(46), right: 16, top: drawn(44), bottom: drawn(34) };
 
 /** Where metres of a line lie in pixels of its long section. */
 export interface SectionFrame {
@@ -23,7 +24,7 @@ export interface SectionFrame {
 export const alongFactor = (length: number, width: number): number => (width - PAD.left - PAD.right) / length;
 
 /** Room under the lowest water for its words, px. */
-const UNDER = 18;
+const UNDER = drawn(18);
 
 /**
  * @param length of the line, m

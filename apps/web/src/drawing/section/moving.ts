@@ -1,7 +1,7 @@
 import type { LineShape, Preview } from '@alveus/core';
 import { nodeLevel } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
-import { lowerOf, upperOf } from '@alveus/plan';
+import { upperOf } from '@alveus/plan';
 import type { Look } from '../looks';
 import { LOOKS } from '../looks';
 import { box, path } from '../scale';
@@ -9,6 +9,8 @@ import { arrivals } from './arrivals';
 import type { SectionFrame } from './frame';
 import { runShapes } from './geometry';
 import { handlesOf, knobPaths } from './handles';
+import { nameRows } from './nameRows';
+import { nodesOf } from './nodes';
 import { linePaths } from './paths';
 
 /** What of a long section moves while an invert is dragged, as paths: a frame writes those that differ, and draws nothing anew. */
@@ -100,10 +102,12 @@ const BOXES: ReadonlySet<string> = new Set([
 function structurePaths(
   line: LineShape,
   { plan, shots, runs }: Preview,
-  { x, y }: SectionFrame,
+  frame: SectionFrame,
   of: Of,
 ): Record<'boxes' | 'lids' | 'leaders', string> {
   const all = { boxes: '', lids: '', leaders: '' };
+  const names = nameRows(line, plan, frame);
+  const { x, y } = frame;
   nodesOf(line).forEach(({ id, at, run, end }, index) => {
     if (!of(run)) return;
     const node = plan.node[id];
@@ -112,8 +116,8 @@ function structurePaths(
     const px = Math.round(x.to(at) * 10) / 10;
     const ground = level === undefined ? undefined : Math.round(y.to(level) * 10) / 10;
     const low = invert === undefined ? undefined : y.to(invert);
-    const row = rowOf(index);
-    all.leaders += `M${px} ${row + 4}V${Math.round(ground ?? low ?? row + 8)}`;
+    const name = names[index];
+    if (name?.text) all.leaders += `M${px} ${name.y + 4}V${Math.round(ground ?? low ?? name.y + 8)}`;
     if (!node || !BOXES.has(node.form) || ground === undefined || invert === undefined) return;
     const bottom = y.to(invert - (node.sump ?? 0));
     all.boxes += box(px - 5, ground, 10, Math.max(4, bottom - ground + 4));
@@ -121,27 +125,3 @@ function structurePaths(
   });
   return all;
 }
-
-export interface SectionNode {
-  readonly id: string;
-  /** Distance along the line, m. */
-  readonly at: number;
-  /** The run whose end stands for its lowest invert. */
-  readonly run: string;
-  readonly end: 'low' | 'high';
-}
-
-/** The nodes of a line from its outlet up. */
-export function nodesOf({ order }: LineShape): SectionNode[] {
-  const nodes = order.runs.map((run, index): SectionNode => ({
-    id: upperOf(run),
-    at: order.starts[index + 1] ?? order.length,
-    run: run.id,
-    end: 'high',
-  }));
-  const [outlet] = order.runs;
-  return outlet ? [{ id: lowerOf(outlet), at: 0, run: outlet.id, end: 'low' }, ...nodes] : nodes;
-}
-
-/** Names stand in two rows by turns, so that they have twice the room. */
-export const rowOf = (index: number): number => 14 + (index % 2) * 15;

@@ -3,6 +3,7 @@ import { deflection } from '@alveus/core';
 import { lowerOf, upperOf } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { Circle, G, Line, Text as SvgText } from 'react-native-svg';
+import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import type { DrawnRun } from './paths';
@@ -35,7 +36,7 @@ function ChosenNode({ evaluation, spots, node, at }: ChosenNodeProps) {
     <G>
       <Circle cx={at.x} cy={at.y} r={17} fill={tones.waterSoft} stroke={tones.water} strokeWidth={3} />
       {turn === undefined ? null : (
-        <SvgText x={at.x + 12} y={at.y + 22} fontFamily={FONT.text} fontSize={13} fill={tones.water}>
+        <SvgText x={at.x + 12} y={at.y + 22} fontFamily={FONT.text} fontSize={drawn(13)} fill={tones.water}>
           {`turns ${turn}°`}
         </SvgText>
       )}

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import Svg, { Path, Text as SvgText } from 'react-native-svg';
+import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 
@@ -14,10 +15,16 @@ interface FurnitureProps {
 /** Scale bar and north arrow. */
 export const Furniture = memo(function Furniture({ zoom, unit, words }: FurnitureProps) {
   const tones = useTones();
-  const length = ROUND.map((count) => count * unit).findLast((metres) => metres * zoom <= 96) ?? unit;
-  const long = length * zoom;
+  const length = ROUND.map((count) => count * unit).findLast((metres) => metres * zoom <= drawn(96)) ?? unit;
+  const long = (length * zoom) / drawn(1);
   return (
-    <Svg width={130} height={64} role="img" aria-label={`North is up. The bar is ${words(length)} long.`}>
+    <Svg
+      width={drawn(130)}
+      height={drawn(64)}
+      viewBox="0 0 130 64"
+      role="img"
+      aria-label={`North is up. The bar is ${words(length)} long.`}
+    >
       <Path d="M14 4 22 30 14 24 6 30Z" fill={tones.ink} />
       <SvgText x={14} y={46} textAnchor="middle" fontFamily={FONT.strong} fontSize={13} fill={tones.ink}>
         N

@@ -3,6 +3,7 @@ import type { Uuid } from '@alveus/plan';
 import { memo, useMemo } from 'react';
 import { StyleSheet } from 'react-native';
 import Svg, { Path, Text as SvgText } from 'react-native-svg';
+import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { Chosen } from './Chosen';
@@ -103,7 +104,7 @@ const LabelText = memo(function LabelText({ x, y, text, strong }: Omit<Label, 'k
       x={x}
       y={y}
       fontFamily={strong ? FONT.strong : FONT.text}
-      fontSize={13}
+      fontSize={drawn(13)}
       fill={strong ? tones.ink : tones.muted}
       stroke={tones.sky}
       strokeWidth={4}

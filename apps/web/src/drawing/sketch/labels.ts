@@ -4,6 +4,7 @@ import { serviceOf } from '@alveus/plan';
 import type { Plan, Uuid } from '@alveus/plan';
 import type { DrawnRun } from './paths';
 import type { Window } from './window';
+import { drawn } from '../../theme/scale';
 
 export interface Label {
   readonly key: string;
@@ -31,12 +32,12 @@ interface LabelsOf {
 }
 
 /** Width of a letter, about, px. */
-const LETTER = 6.7;
+const LETTER = drawn(6.7);
 
 /** The buttons at the lower right cover what lies there, px. */
 const BUTTONS = { width: 66, height: 164 };
 /** North and the scale lie at the lower left, px. */
-const FURNITURE = { width: 130, height: 66 };
+const FURNITURE = { width: drawn(130), height: drawn(66) };
 
 /** How far apart places along a run are kept clear of words, and how far to each side, px. */
 const CLEAR = { every: 12, beside: 3 };
@@ -79,8 +80,8 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf
     const boxAt = ([x, y]: readonly [number, number]): Box => ({
       left: x,
       right: x + wide,
-      top: y - 12,
-      bottom: y + 4,
+      top: y - drawn(12),
+      bottom: y + drawn(4),
     });
     // A name goes over the edge only where its node does.
     const some = spots.some((spot) => inFrame(boxAt(spot)));
@@ -103,27 +104,27 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf
 }
 
 const around = (x: number, y: number, wide: number): (readonly [number, number])[] => [
-  [x + 13, y + 5],
-  [x - 13 - wide, y + 5],
+  [x + 13, y + drawn(5)],
+  [x - 13 - wide, y + drawn(5)],
   [x - wide / 2, y - 14],
-  [x - wide / 2, y + 25],
+  [x - wide / 2, y + drawn(25)],
   [x + 11, y - 9],
-  [x + 11, y + 20],
+  [x + 11, y + drawn(20)],
   [x - 11 - wide, y - 9],
-  [x - 11 - wide, y + 20],
+  [x - 11 - wide, y + drawn(20)],
 ];
 
 const beside = (x: number, y: number, wide: number): (readonly [number, number])[] => [
   [x + 9, y - 7],
-  [x + 9, y + 17],
+  [x + 9, y + drawn(17)],
   [x - wide - 9, y - 7],
-  [x - wide - 9, y + 17],
+  [x - wide - 9, y + drawn(17)],
   [x - wide / 2, y - 10],
-  [x - wide / 2, y + 20],
+  [x - wide / 2, y + drawn(20)],
   [x + 14, y - 14],
-  [x + 14, y + 24],
+  [x + 14, y + drawn(24)],
   [x - wide - 14, y - 14],
-  [x - wide - 14, y + 24],
+  [x - wide - 14, y + drawn(24)],
 ];
 
 /** Boxes by the squares they touch, so that asking whether one meets another does not ask all. */

@@ -1,5 +1,6 @@
 import { cutText } from '@alveus/plan';
 import { G, Path, Text as SvgText } from 'react-native-svg';
+import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { path, spread } from '../scale';
@@ -7,7 +8,7 @@ import type { Band } from './bands';
 import type { TrenchFrame } from './frame';
 
 /** Rows of words, each of two lines, px. */
-const ROW = 34;
+const ROW = drawn(34);
 
 interface BandLabelsProps {
   bands: readonly Band[];
@@ -39,10 +40,10 @@ export function BandLabels({ bands, frame, size }: BandLabelsProps) {
           strokeWidth={1}
           fill="none"
         />
-        <SvgText fontFamily={FONT.strong} fontSize={14} fill={tones.ink} x={words.x} y={at - 1}>
+        <SvgText fontFamily={FONT.strong} fontSize={drawn(14)} fill={tones.ink} x={words.x} y={at - 1}>
           {size(to - from)}
         </SvgText>
-        <SvgText fontFamily={FONT.text} fontSize={13} fill={tones.muted} x={words.x} y={at + 14}>
+        <SvgText fontFamily={FONT.text} fontSize={drawn(13)} fill={tones.muted} x={words.x} y={at + drawn(14)}>
           {material.length > 22 ? `${cutText(material, 21)}…` : material}
         </SvgText>
       </G>

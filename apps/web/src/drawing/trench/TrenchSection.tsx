@@ -4,6 +4,7 @@ import type { Plan } from '@alveus/plan';
 import { memo, useId, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { useDrawingWidth, Words } from '../../ui';
@@ -75,8 +76,8 @@ function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
   const { room, height, ground, left, right, foot, y } = frame;
   const { depth, width, bands } = shape;
   const size = (value: number): string => print(value, 'thickness', system, { fraction });
-  const small = { fontFamily: FONT.text, fontSize: 13, fill: tones.muted };
-  const strong = { fontFamily: FONT.strong, fontSize: 14, fill: tones.ink };
+  const small = { fontFamily: FONT.text, fontSize: drawn(13), fill: tones.muted };
+  const strong = { fontFamily: FONT.strong, fontSize: drawn(14), fill: tones.ink };
   const told = bands.map(({ material, from, to }) => `${material} ${size(to - from)}`).join(', ');
   return (
     <Svg
@@ -120,7 +121,7 @@ function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
       <SvgText {...strong} x={(left + right) / 2} y={height - 6} textAnchor="middle">
         {`${size(width)} wide`}
       </SvgText>
-      <SvgText {...strong} x={14} y={20}>
+      <SvgText {...strong} x={14} y={drawn(20)}>
         {`${print(depth, 'depth', system, { fraction })} deep at ${print(chainage, 'chainage', system)}`}
       </SvgText>
       <SvgText {...small} x={room - 8} y={height - 6} textAnchor="end">

@@ -1,7 +1,8 @@
 import type { TrenchShape } from './bands';
+import { drawn } from '../../theme/scale';
 
 /** Room round the trench for its words, in pixels. */
-const PAD = { left: 14, right: 168, top: 40, bottom: 44 };
+const PAD = { left: 14, right: drawn(168), top: drawn(40), bottom: drawn(44) };
 
 /** Where the trench lies on the drawing, in pixels. */
 export interface TrenchFrame {
@@ -40,8 +41,8 @@ export function trenchFrame(shape: TrenchShape, room: number, height: number): T
     edge: room - PAD.right + 8,
     ground: y(shape.depth),
     rim: y(Math.max(0, shape.depth)),
-    foot: height - 24,
-    words: { x: room - PAD.right + 26, top: PAD.top - 8, bottom: height - PAD.bottom + 2 },
+    foot: height - drawn(24),
+    words: { x: room - PAD.right + 26, top: PAD.top - drawn(8), bottom: height - PAD.bottom + 2 },
     y,
   };
 }

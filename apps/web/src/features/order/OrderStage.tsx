@@ -70,10 +70,12 @@ function Foot() {
   };
   return (
     <View style={styles.foot}>
-      <Button icon="file" onPress={table}>
-        Grade table (CSV)
-      </Button>
-      <Button onPress={() => store.dispatch(sheetOpened({ sheet: 'print' }))}>Print it</Button>
+      <View style={styles.buttons}>
+        <Button icon="file" onPress={table}>
+          Grade table (CSV)
+        </Button>
+        <Button onPress={() => store.dispatch(sheetOpened({ sheet: 'print' }))}>Print it</Button>
+      </View>
       <Words size="small" tone="muted">
         Vertical trench sides; structures and their pits are not in these amounts. Mass is of what is ordered, at its
         placed density.
@@ -89,5 +91,6 @@ const styles = StyleSheet.create({
   card: { flexGrow: 1, flexBasis: 420 },
   column: { gap: 12 },
   columnWide: { gap: 20, flexGrow: 1, flexBasis: 420 },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
   foot: { gap: 10, paddingBottom: 24, width: '100%' },
 });
