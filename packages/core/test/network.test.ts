@@ -248,3 +248,19 @@ test('at a D-box the water parts: three laterals begin at one level, a drop unde
     expect(runs.get(id)?.grade.low).toBeCloseTo(ft(99.7) - inch(2) - inch(3.5), 9);
   }
 });
+
+test('a box ends at its lowest invert, or at the bottom of its sump under that', () => {
+  const { plan, nodes } = buildLine({
+    ground: 101,
+    runs: [
+      { length: 20, low: 99, slope: 0.01, ground: 101 },
+      { length: 20, low: 99.5, slope: 0.01, ground: 101 },
+    ],
+  });
+  const basin = plan.node[nodes[1] ?? ''];
+  if (!basin) throw new Error('no basin');
+  const bottom = (of: typeof plan) => evaluate(of).nodes.get(basin.id)?.bottom;
+  // The way out lies at 99.20; the pipe coming in at 99.50 is no matter.
+  expect(bottom(plan)).toBeCloseTo(99.2, 9);
+  expect(bottom(applyEdits(plan, [{ op: 'put', item: { ...basin, sump: 0.3 } }]))).toBeCloseTo(98.9, 9);
+});

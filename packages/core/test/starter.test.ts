@@ -1,7 +1,8 @@
 import { applyEdits, EMPTY_PLAN, Item, itemsOf, serviceOf, SERVICES } from '@alveus/plan';
 import type { Service, Uuid } from '@alveus/plan';
-import { evaluate, findingsOf, removeRun, SECTIONS, sectionItems } from '../src';
+import { evaluate, findingsOf, FOOT, MATERIALS, POUND, removeRun, SECTIONS, sectionItems } from '../src';
 import { extendLine, startLine } from '../src/grow';
+import { MATERIAL_CATALOGUE } from '../src/library';
 import { ft, newId } from './builders';
 
 /** What a person does in one step, as the screens do it. */
@@ -58,6 +59,26 @@ test.each(Object.keys(SECTIONS))('the section “%s” can be built, and takes t
   const materials = first.items.filter((item) => item.kind === 'material');
   const again = sectionItems(key as keyof typeof SECTIONS, materials, newId);
   expect(again.items.filter((item) => item.kind === 'material')).toEqual([]);
+});
+
+describe('the catalogue of materials', () => {
+  test.each(MATERIAL_CATALOGUE)('$name can be bought', (model) => {
+    expect(Item.safeParse({ kind: 'material', id: newId(), ...model }).success).toBe(true);
+    // From bark to concrete, kg/m³.
+    expect(model.density).toBeGreaterThan(50);
+    expect(model.density).toBeLessThan(2500);
+  });
+
+  test('each has a name of its own, and those of the sections are among them', () => {
+    const names = MATERIAL_CATALOGUE.map(({ name }) => name);
+    expect(new Set(names).size).toBe(names.length);
+    for (const { name } of Object.values(MATERIALS)) expect(names).toContain(name);
+  });
+
+  test('concrete weighs 150 lb to the cubic foot (unit weight of ACI 318, from memory)', () => {
+    const concrete = MATERIAL_CATALOGUE.find(({ name }) => name === 'Concrete');
+    expect(((concrete?.density ?? 0) / POUND) * FOOT ** 3).toBeCloseTo(150, 0);
+  });
 });
 
 describe('taking a run out', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Item, Section } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
-import { areaBelow, d2321Width, en1610Width, evaluate, INCH, stationsOf, TON, trenchWidth, YARD3 } from '../src';
+import { areaBelow, d2321Width, en1610Width, evaluate, FOOT, INCH, stationsOf, TON, trenchWidth, YARD3 } from '../src';
 import type { Evaluation } from '../src';
 import type { LineSpec } from './builders';
 import { buildLine, catalogue, ft, inch, material, newId, section } from './builders';
@@ -80,6 +80,32 @@ describe('amounts', () => {
     expect(q.spoilBank).toBeCloseTo(Math.max(0, q.excavation - q.nativeBank), 9);
     expect(q.nativeShort).toBeCloseTo(Math.max(0, q.nativeBank - q.excavation), 9);
     expect(q.spoilLoose).toBeCloseTo(q.spoilBank * 1.3, 9);
+  });
+
+  test('sod is bought by what it covers: the trench’s width along the line, and the waste', () => {
+    const sod = material('Sod', { look: 'sod', waste: 0.05 });
+    const stone = material('Stone', { waste: 0.1 });
+    const { plan, line } = buildLine(
+      {
+        section: section({
+          width: { rule: 'fixed', width: ft(1.5) },
+          above: [{ material: stone.id, upTo: { mark: 'ground', offset: inch(-2.5) } }],
+          surface: [{ material: sod.id, thickness: inch(2.5) }],
+        }),
+        pipe: catalogue('4 in SDR 35'),
+        ground: 10,
+        runs: [
+          { length: ft(40), low: 9, slope: 0, ground: 10 },
+          { length: ft(60), slope: 0, ground: 10 },
+        ],
+      },
+      [sod, stone],
+    );
+    const bought = evaluate(plan).lines.get(line)?.quantities.bought ?? [];
+    const of = (id: string) => bought.find((one) => one.material === id);
+    expect((of(sod.id)?.area ?? 0) / FOOT ** 2).toBeCloseTo(100 * 1.5 * 1.05, 9);
+    expect((of(sod.id)?.placed ?? 0) / FOOT ** 3).toBeCloseTo((100 * 1.5 * 2.5) / 12, 9);
+    expect(of(stone.id)?.area).toBe(0);
   });
 
   test('sticks are rounded up once for the line, along the slope', () => {

@@ -27,9 +27,11 @@ function allFigures(evaluation: ReturnType<typeof evaluate>): FigureRef[] {
   for (const line of evaluation.lines.values()) {
     for (const figure of ['excavation', 'pipeDisplaced', 'nativeReturned', 'spoilBank', 'spoilLoose'] as const)
       refs.push({ figure, line: line.id });
-    for (const { material: id } of line.quantities.bought)
+    for (const { material: id, area } of line.quantities.bought) {
       for (const figure of ['placed', 'ordered', 'loose', 'mass'] as const)
         refs.push({ figure, line: line.id, material: id });
+      if (area > 0) refs.push({ figure: 'area', line: line.id, material: id });
+    }
     line.quantities.layers.forEach((_, layer) => refs.push({ figure: 'layerPlaced', line: line.id, layer }));
     for (const { pipe } of line.quantities.pipe)
       for (const figure of ['sticks', 'pipeLength'] as const) refs.push({ figure, line: line.id, pipe });

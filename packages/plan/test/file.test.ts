@@ -153,6 +153,15 @@ test('a file of version 3 is brought forward: the two numbers that its rules had
   });
 });
 
+test('a file of version 4 is read as it is; a sump, which is new, keeps within what can be built', () => {
+  const basin = { kind: 'node', id: '10000000-0000-4000-8000-000000000001', name: 'Basin', form: 'catch-basin' };
+  const file = (version: number, node: object) =>
+    openPlanFile(JSON.stringify({ format: 'alveus-plan', version, name: 'Old', items: [node] }));
+  expect(file(4, basin)).toMatchObject({ ok: true, plan: { node: { [basin.id]: basin } } });
+  expect(file(5, { ...basin, sump: 0.3 })).toMatchObject({ ok: true, plan: { node: { [basin.id]: { sump: 0.3 } } } });
+  expect(file(5, { ...basin, sump: 0 })).toMatchObject({ ok: false });
+});
+
 describe('what is said of a file that cannot be read', () => {
   test('a mark before the text, as some editors put it, is no matter', () => {
     expect(opened(`\uFEFF${DEMO}`)).toEqual(opened(DEMO));

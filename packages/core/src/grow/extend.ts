@@ -11,7 +11,7 @@ import { nodeItems, puts, runItems } from './items';
 export type LineStart = {
   readonly name: string;
   readonly service: Service;
-  /** From the catalogue; the usual one where none is named. */
+  /** One of the plan by its id, or of the catalogue by its name; the usual one where none is told. */
   readonly pipe?: string | undefined;
 } & (
   | { readonly outlet: NodeStart & { readonly water?: number | undefined } }
@@ -32,7 +32,8 @@ export function lineItems(
   const usual = serviceOf(service);
   const called = wanted ?? usual.pipe;
   const items: Item[] = [];
-  const pipe = Object.values(plan.pipe).find((item) => item.name === called) ?? pipeItem(called, newId());
+  const own = Object.values(plan.pipe);
+  const pipe = plan.pipe[called] ?? own.find((item) => item.name === called) ?? pipeItem(called, newId());
   if (!plan.pipe[pipe.id]) items.push(pipe);
   const section = sharedSection(plan, usual.sections[0] as SectionKey, newId);
   items.push(...section.items);

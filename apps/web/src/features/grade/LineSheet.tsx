@@ -10,7 +10,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
 import { useNodeChoices } from '../parts/choices';
 import { nameAfter } from '../parts/words';
-import { pipeNamed, pipeOptions } from '../parts/pipes';
+import { pipeOf, pipeOption, pipeOptions } from '../parts/pipes';
 
 /** The node a branch hangs on; another is chosen to move it there. */
 function HangsOn({ line }: { line: ItemOf<'line'> }) {
@@ -45,8 +45,8 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
   const put = (items: readonly Item[]): void => edit(items.map((item) => ({ op: 'put', item })));
   const one = runs.every((run) => run.pipe === undefined || run.pipe === line.pipe);
   const loads = new Set(runs.map(({ vehicles }) => vehicles));
-  const choose = (name: string): void => {
-    const { pipe, made } = pipeNamed(plan, name);
+  const choose = (option: string): void => {
+    const { pipe, name, made } = pipeOf(plan, option);
     const own = runs.filter((run) => run.pipe !== undefined).map(({ pipe: _pipe, ...run }) => run);
     put([...made, { ...line, pipe }, ...own]);
     dispatch(chosenLately(name));
@@ -56,9 +56,9 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
       <Picker
         label={one ? 'Pipe of all runs' : 'Pipe of all runs: they differ now'}
         options={pipeOptions(plan)}
-        value={one ? plan.pipe[line.pipe]?.name : undefined}
+        value={one ? line.pipe : undefined}
         onChange={choose}
-        likely={lately}
+        likely={lately.map((name) => pipeOption(plan, name))}
       />
       <Choice
         label="What passes over all of it"

@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { chosenLately, useAppDispatch, useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
 import { NameField, Picker, PlanMeasure } from '../../ui/measured';
-import { pipeNamed, pipeOptions } from '../parts/pipes';
+import { pipeOf, pipeOption, pipeOptions } from '../parts/pipes';
 import { inCatalogue, ownPipe } from './ownPipe';
 
 /** The pipe of a run: those of the job first, then the catalogue; one that is new to the job is brought into it. */
@@ -19,8 +19,8 @@ export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
     const item = plan.line[run.line]?.pipe === pipe ? rest : { ...rest, pipe };
     edit([...made, item].map((one) => ({ op: 'put', item: one })));
   };
-  const choose = (name: string): void => {
-    const { pipe, made } = pipeNamed(plan, name);
+  const choose = (option: string): void => {
+    const { pipe, name, made } = pipeOf(plan, option);
     take(pipe, made);
     dispatch(chosenLately(name));
   };
@@ -33,9 +33,9 @@ export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
       <Picker
         label="Pipe"
         options={pipeOptions(plan)}
-        value={inUse?.name}
+        value={inUse?.id}
         onChange={choose}
-        likely={lately}
+        likely={lately.map((name) => pipeOption(plan, name))}
         otherwise={{ words: 'One of your own', onPress: typeOwn }}
       />
       {inUse ? <PipeSizes pipe={inUse} /> : null}

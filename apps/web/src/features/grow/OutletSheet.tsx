@@ -10,7 +10,7 @@ import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../../ui/form';
 import { Explained } from '../parts/Explained';
 import { formOptions, InvertPicture, SpillPicture } from '../parts/pictures';
-import { pipeOptions } from '../parts/pipes';
+import { pipeOption, pipeOptions } from '../parts/pipes';
 import { FORM_WORDS, OUTLETS } from '../parts/words';
 import { RunFields, runFor, runStart, useRunForm } from './RunFields';
 
@@ -21,7 +21,7 @@ const OutletDraft = z.object({
   water: Elevation.optional(),
   service: Service,
   form: z.enum(OUTLETS),
-  /** From the catalogue. */
+  /** One of the job, or of the catalogue. */
   pipe: z.string(),
   name: z.string(),
 });
@@ -36,7 +36,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
   const outlet = useSheetForm<OutletDraft>(OutletDraft, {
     service: 'storm',
     form: 'daylight',
-    pipe: serviceOf('storm').pipe,
+    pipe: pipeOption(plan, serviceOf('storm').pipe),
     name: '',
   });
   const run = useRunForm('storm');
@@ -79,7 +79,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
           form={outlet}
           onService={(service) => {
             outlet.set('service', service);
-            outlet.set('pipe', serviceOf(service).pipe);
+            outlet.set('pipe', pipeOption(plan, serviceOf(service).pipe));
             runFor(run, service);
           }}
         />
@@ -158,7 +158,7 @@ function OutletFields({
         name="pipe"
         label="Pipe, for the whole line"
         options={pipeOptions(plan)}
-        likely={lately}
+        likely={lately.map((name) => pipeOption(plan, name))}
       />
       <FormChoice control={control} name="form" label="Where it leaves" options={OUTLET_OPTIONS} />
       {SPILLING.has(values.form) ? <SpillPicture /> : null}
