@@ -45,7 +45,8 @@ export default {
       from: { pathNot: [PLAN, CORE, EXCHANGE, '^simulation/support/versions'] },
       to: {
         path: '^packages/(plan|core|exchange)/src/.+',
-        pathNot: '^packages/(plan|core|exchange)/src/(index|format/number|(workings|interchange|library|grow)/index).ts$',
+        pathNot:
+          '^packages/(plan|core|exchange)/src/(index|format/number|(workings|interchange|library|grow)/index).ts$',
       },
     },
     {
