@@ -60,6 +60,21 @@ async function tryDepth(page: Page): Promise<void> {
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 }
 
+/** The page that a printer gets of the line in sight. */
+async function onPaper(page: Page): Promise<void> {
+  await page.keyboard.press('Control+p');
+  await page.getByRole('radio', { name: 'All of it' }).waitFor();
+  await page.setViewportSize({ width: 720, height: 1400 });
+  await page.emulateMedia({ media: 'print' });
+  // The sketch stands on a page of its own before it.
+  await page.locator('.leaf').nth(1).scrollIntoViewIfNeeded();
+}
+
+async function outlet(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Another line, from an outlet of its own' }).click();
+  await page.getByRole('radio', { name: 'Pop-up' }).click();
+}
+
 const VIEWS: Readonly<Record<string, View>> = {
   'rules-phone': { path: stage('rules'), ready: tryDepth },
   'rules-wide': { path: stage('rules'), wide: true, ready: tryDepth },
@@ -76,6 +91,8 @@ const VIEWS: Readonly<Record<string, View>> = {
   'trench-wide': { path: stage('trench'), wide: true, ready: stationUp(13) },
   'order-phone': { path: stage('order') },
   'order-wide': { path: stage('order'), wide: true },
+  'outlet-phone': { path: stage('grade'), ready: outlet },
+  print: { path: stage('grade'), ready: onPaper },
 };
 
 run(async (cleanup) => {

@@ -1,0 +1,2 @@
+export * from './tree';
+export type { Bound, Bounds } from './strip';
