@@ -71,7 +71,8 @@ test('a pipe of one’s own is typed, for a run; pipes of the catalogue are soug
   await expect(page.getByText('10 in clay').filter({ visible: true }).first()).toBeVisible();
   await tap(page, /^Sticks of /);
   await expect(page.getByRole('dialog')).toContainText(/50\.00 ft level → 50\.00 ft/);
-  await page.keyboard.press('Escape');
+  await tap(page, 'Close');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await go(page, 'Grade');
   await station(page, 'Home');
   await tap(page, 'Edit Run 1');
