@@ -86,6 +86,7 @@ export const SHEETS: readonly SheetShown[] = [
   { name: 'benchmark', stage: 'Ground', open: first('Benchmark') },
   { name: 'setup', stage: 'Ground', open: first(/^Edit Setup/) },
   { name: 'what a loop may miss by', stage: 'Ground', open: first('What is allowed') },
+  { name: 'reading', stage: 'Ground', open: first(/^Shoot from Setup 1/) },
   { name: 'outlet', stage: 'Grade', open: outlet },
   {
     name: 'outlet, explained',
