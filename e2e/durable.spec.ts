@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, figure, fill, newJob, onDevice, saved, station, tap, test, typeLine } from './app';
+import { inEveryLight } from './lights';
 
 /** Nothing that was "kept" or "saved" is ever lost, and nothing arrives twice. */
 
@@ -79,6 +80,7 @@ test('two pages change one run: the conflict shows both values, and one is chose
   await expect(conflict).toBeVisible({ timeout: 30_000 });
   await expect(conflict).toContainText('97.50 ft');
   await expect(conflict).toContainText('97.20 ft');
+  await inEveryLight(page, 'a conflict');
   await tap(page, 'Keep mine');
   await saved(page);
   await expect(figure(page, 'Invert')).toContainText('97.50 ft');

@@ -1,49 +1,17 @@
-import type { Page } from '@playwright/test';
 import { expect, tap, test } from './app';
-import { accessible } from './axe';
 import { fits } from './fit';
+import { inEveryLight, PHONE } from './lights';
 import type { SheetShown } from './tour';
 import { closed, go, opened, openDemo, SHEETS, STAGES } from './tour';
 
 /** What must hold of every view: on a phone and a wide page, by day and by night, on its side, narrow, and with large text. */
 
-const PHONE = { width: 390, height: 844 };
-const WIDE = { width: 1280, height: 800 };
 const LOW: readonly { readonly width: number; readonly height: number }[] = [
   { width: 844, height: 390 },
   { width: 320, height: 568 },
   // A page that is zoomed to 200 %.
   { width: 640, height: 400 },
 ];
-
-/** What the page lies on; it is set once all of it has that light. */
-const PAGE = { light: 'rgb(236, 231, 219)', dark: 'rgb(17, 21, 23)' } as const;
-
-type Light = 'light' | 'dark';
-
-/** A phone by day and a wide page by night; the soak has both in both. `tones.test.ts` holds the contrast of either light. */
-const MODES: readonly (readonly [typeof PHONE, readonly Light[]])[] = process.env.EVERY_LIGHT
-  ? [
-      [PHONE, ['light', 'dark']],
-      [WIDE, ['light', 'dark']],
-    ]
-  : [
-      [PHONE, ['light']],
-      [WIDE, ['dark']],
-    ];
-
-/** The window is a phone's again afterwards. */
-async function inEveryLight(page: Page, what: string): Promise<void> {
-  for (const [size, lights] of MODES) {
-    await page.setViewportSize(size);
-    for (const colorScheme of lights) {
-      await page.emulateMedia({ colorScheme });
-      await expect(page.locator('html')).toHaveCSS('background-color', PAGE[colorScheme]);
-      await accessible(page, `${what}, ${colorScheme}, ${size.width} px`);
-    }
-  }
-  await page.setViewportSize(PHONE);
-}
 
 test('every stage, and what is there before a job is open', async ({ page, app }) => {
   test.setTimeout(240_000);
@@ -102,5 +70,24 @@ test('every sheet with text twice as large', async ({ page, app }) => {
     await opened(page, sheet);
     await fits(page, `${sheet.name}, large text`);
     await closed(page);
+  }
+});
+
+test('what a drag asks', async ({ page, app }) => {
+  test.setTimeout(120_000);
+  await openDemo(page, app);
+  const invert = page.getByRole('slider', { name: 'Low invert of Ditch to manhole' });
+  const box = await invert.boundingBox();
+  if (!box) throw new Error('no invert');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y - 30, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByRole('dialog', { name: 'What gives way?' })).toBeVisible();
+  await inEveryLight(page, 'what gives way');
+  for (const size of LOW) {
+    await page.setViewportSize(size);
+    await fits(page, `what gives way, ${size.width}×${size.height}`);
   }
 });

@@ -1,16 +1,22 @@
+import type { Page } from '@playwright/test';
+import type { App } from './app';
 import { choose, expect, fill, newJob, station, tap, test, typeLine } from './app';
 import { go, openDemo } from './tour';
 
 /** Pipe and materials: the job's own, those of the catalogue, and what nobody has listed. */
 
-test('a material is sought in the catalogue, comes into the job with the layer, and goes with it at one undo', async ({
-  page,
-  app,
-}) => {
+async function oneRun(page: Page, app: App): Promise<void> {
   await newJob(page, app, 'Drain');
   await typeLine(page, { invert: '97.25', ground: '99.40', service: 'Storm' }, [
     { length: '50', slope: '1', ground: '99.90' },
   ]);
+}
+
+test('a material is sought in the catalogue, comes into the job with the layer, and goes with it at one undo', async ({
+  page,
+  app,
+}) => {
+  await oneRun(page, app);
   await go(page, 'Trench');
   await tap(page, 'Section');
   const bedding = page.getByRole('group', { name: 'Bedding' });
@@ -54,10 +60,7 @@ test('a pipe of one’s own is typed, for a run; pipes of the catalogue are soug
   page,
   app,
 }) => {
-  await newJob(page, app, 'Drain');
-  await typeLine(page, { invert: '97.25', ground: '99.40', service: 'Storm' }, [
-    { length: '50', slope: '1', ground: '99.90' },
-  ]);
+  await oneRun(page, app);
   await tap(page, 'Edit Run 1');
   await page.getByRole('combobox', { name: /^Pipe/ }).click();
   await tap(page, 'One of your own');
