@@ -11,7 +11,7 @@ export interface ViewState {
   readonly sheet: Sheet | null;
   /** What is chosen on the sketch. */
   readonly sketch: Chosen | null;
-  /** Runs, nodes, pipes and others used of late, the last first: likely to be meant again. */
+  /** Runs and others of this job used of late, the last first: likely to be meant again. Pipe and materials: `settings.lately`. */
   readonly recent: readonly string[];
 }
 

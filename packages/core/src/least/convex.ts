@@ -88,7 +88,7 @@ export function orHigher(of: Convex): Convex {
   let best = of.x.length - 1;
   while (best > 0 && (of.y[best - 1] as number) <= (of.y[best] as number)) best -= 1;
   const at = of.x[best] as number;
-  if (at <= -FAR) return { x: of.x, y: of.y };
+  if (at <= -FAR) return of;
   return { x: [-FAR, ...of.x.slice(best)], y: [of.y[best] as number, ...of.y.slice(best)] };
 }
 
