@@ -1,10 +1,28 @@
 import fc from 'fast-check';
 import highsLoader from 'highs';
-import type { Bound, Join, TreeRun } from '../src/least';
-import { leastTree } from '../src/least';
+import type { Is, Program } from '../src/least';
+import {
+  chainOf,
+  choose,
+  compile,
+  conflict,
+  DATUM,
+  held,
+  highOf,
+  JUST,
+  LEAST,
+  lowOf,
+  MOST,
+  roomAt,
+  roomOf,
+  rounded,
+  Rows,
+  withWays,
+} from '../src/least';
 import { ft } from './builders';
+import { asModel, drawn } from './support/programs';
 
-/** The least dig of a tree of runs, against a linear program that is solved by another. */
+/** The least dig of networks as bare numbers, against linear programs that are solved by another. */
 
 const MORE = Number(process.env['SOAK'] ?? 1);
 
@@ -14,160 +32,256 @@ beforeAll(async () => {
   highs = await highsLoader();
 });
 
-/** The same as a linear program: every bound a row. */
-function asProgram(nodes: number, runs: readonly TreeRun[]): string {
-  const rows: string[] = [];
-  const term = (weight: number, name: string): string => `${weight < 0 ? '-' : '+'} ${Math.abs(weight)} ${name}`;
-  runs.forEach(({ lower, upper, bounds, at }, run) => {
-    const [low, high] = [`l${run}`, `n${upper}`];
-    for (const [side, all] of [
-      ['>=', bounds.least],
-      ['<=', bounds.most],
-    ] as const)
-      for (const { at: place, level } of all)
-        rows.push(`${term(1 - place, low)} ${term(place, high)} ${side} ${level}`);
-    rows.push(`+ 1 ${high} - 1 ${low} >= ${bounds.rise.least}`, `+ 1 ${high} - 1 ${low} <= ${bounds.rise.most}`);
-    if (at.join === 'falls') rows.push(`+ 1 ${low} - 1 n${lower} >= ${at.drop}`);
-    if (at.join === 'level') rows.push(`+ 1 ${low} - 1 n${lower} = 0`);
+/** What another solver makes of it; nothing where it finds no levels. */
+function byAnother(program: Program): number | undefined {
+  return highs.withModel(asModel(program), (model) => {
+    model.options.set({ output_flag: false, mip_rel_gap: 0 });
+    model.run();
+    return model.getModelStatus() === highs.constants.modelStatus.optimal ? model.getObjectiveValue() : undefined;
   });
-  // Told once for each level: of what is told twice the program takes the last.
-  const costs = new Map<string, number>();
-  runs.forEach(({ upper, cost: { low, high } }, run) => {
-    for (const [name, more] of [
-      [`l${run}`, low],
-      [`n${upper}`, high],
-    ] as const)
-      costs.set(name, (costs.get(name) ?? 0) + more);
-  });
-  const cost = [...costs].map(([name, each]) => term(each, name));
-  const names = [...runs.map((_, run) => `l${run}`), ...Array.from({ length: nodes }, (_, node) => `n${node}`)];
-  return `Minimize\n obj: ${cost.join(' ')}\nSubject To\n${rows.map((row, index) => ` r${index}: ${row}`).join('\n')}\nBounds\n${names.map((name) => ` ${name} free`).join('\n')}\nEnd\n`;
 }
 
-/** The level of a run at a place along it, 0 at its low end. */
-const levelAt = ({ low, high }: { low: number; high: number }, at: number): number => low + at * (high - low);
+const networks = (most: number): fc.Arbitrary<Program> =>
+  fc
+    .record({
+      seed: fc.nat(1_000_000),
+      runs: fc.integer({ min: 1, max: most }),
+      points: fc.integer({ min: 2, max: 8 }),
+      crossings: fc.nat(6),
+      fixed: fc.constantFrom(0, 30, 120, 300),
+      rings: fc.constantFrom(0, 0, 0, 1, 2),
+    })
+    .map(drawn);
 
-const metres = (min: number, max: number) =>
-  fc.integer({ min: Math.round(min * 1000), max: Math.round(max * 1000) }).map((value) => value / 1000);
-
-const joinArb: fc.Arbitrary<Join> = fc.oneof(
-  { weight: 4, arbitrary: metres(0, 0.1).map((drop): Join => ({ join: 'falls', drop })) },
-  { weight: 2, arbitrary: fc.constant<Join>({ join: 'level' }) },
-  { weight: 1, arbitrary: fc.constant<Join>({ join: 'free' }) },
-);
-
-interface RunDraw {
-  readonly to: number;
-  readonly up: boolean;
-  readonly length: number;
-  readonly ground: readonly number[];
-  readonly slope: readonly [number, number];
-  readonly fixed: number;
-  readonly at: Join;
+function keepsAll({ rows }: Program, ends: Float64Array, by = 1e-6): void {
+  for (let row = 0; row < rows.count; row += 1)
+    if (rows.room(row, ends) < -by) throw new Error(`row ${row} is broken by ${-rows.room(row, ends)}`);
 }
 
-const runArb: fc.Arbitrary<RunDraw> = fc.record({
-  to: fc.nat(1000),
-  up: fc.boolean(),
-  length: metres(5, 60),
-  ground: fc.array(metres(-1.2, 1.2), { minLength: 2, maxLength: 8 }),
-  slope: fc.tuple(metres(0, 0.02), metres(0.02, 0.2)),
-  fixed: fc.nat(30),
-  at: joinArb,
+test('the least is that of a linear program, every limit holds, and what cannot be laid is told by both', () => {
+  const met = { feasible: 0, not: 0, ringed: 0 };
+  fc.assert(
+    fc.property(networks(16), (program) => {
+      const found = choose(program);
+      const other = byAnother(program);
+      expect(found.ok).toBe(other !== undefined);
+      met[found.ok ? 'feasible' : 'not'] += 1;
+      if (!found.ok || other === undefined) return;
+      expect(Math.abs(found.cost - other)).toBeLessThanOrEqual(1e-6 * (1 + Math.abs(other)));
+      expect(found.gap).toBe(0);
+      keepsAll(withWays(program, found.ways), found.ends);
+    }),
+    { numRuns: 120 * MORE },
+  );
+  expect(met.feasible).toBeGreaterThan(50);
+  expect(met.not).toBeGreaterThan(0);
 });
 
-/** A tree of runs over rolling ground, with covers, greatest depths, slopes and what somebody fixed. */
-function treeOf(draws: readonly RunDraw[]): { nodes: number; runs: TreeRun[] } {
-  const level = [0];
-  const runs = draws.map(({ to, up, length, ground, slope, fixed, at }, index): TreeRun => {
-    const here = to % (index + 1);
-    const next = index + 1;
-    const rises = up ? 0.01 * length : -0.01 * length;
-    level[next] = (level[here] as number) + rises;
-    const [lower, upper] = up ? [here, next] : [next, here];
-    const [from, over] = [level[lower] as number, level[upper] as number];
-    const points = ground.map((off, point): Bound => {
-      const place = point / (ground.length - 1);
-      return { at: place, level: from + place * (over - from) + off + 3 };
-    });
-    const most = points.map((point) => ({ ...point, level: point.level - 0.6 }));
-    const least = points.map((point) => ({ ...point, level: point.level - 5 }));
-    const width = 0.5 * length;
-    const known = from + 1;
-    const pins: readonly Bound[] =
-      fixed === 0 ? [{ at: 0, level: known }] : fixed === 1 ? [{ at: 1, level: over + 1 }] : [];
-    most.push(...pins);
-    least.push(...pins);
-    const [gentle, steep] = slope;
-    const kept = fixed === 2 ? gentle : undefined;
-    return {
-      lower,
-      upper,
-      bounds: { least, most, rise: { least: (kept ?? gentle) * length, most: (kept ?? steep) * length } },
-      cost: { low: -width / 2, high: -width / 2 },
-      at,
-    };
-  });
-  return { nodes: draws.length + 1, runs };
+test('when time runs out the best so far is told, and how much cheaper anything can be at most', () => {
+  for (let seed = 1; seed <= 40; seed += 1) {
+    const program = drawn({ seed, runs: 30, points: 6, crossings: 12, fixed: 0 });
+    const whole = choose(program);
+    if (!whole.ok) continue;
+    let tries = 6;
+    const some = choose(program, () => (tries -= 1) > 0);
+    if (!some.ok) {
+      expect(some.gaveUp).toBe(true);
+      continue;
+    }
+    keepsAll(withWays(program, some.ways), some.ends);
+    expect(some.cost - some.gap).toBeLessThanOrEqual(whole.cost + 1e-6);
+    expect(some.cost).toBeGreaterThanOrEqual(whole.cost - 1e-6);
+  }
+});
+
+/** The same with some limits loosened. */
+function loosened(program: Program, which: (row: number) => boolean, by: number): Program {
+  const rows = new Rows();
+  const from = program.rows;
+  for (let row = 0; row < from.count; row += 1) {
+    const is = from.is[row] as Is;
+    const off = which(row) && is !== JUST ? -is * by : 0;
+    rows.add(
+      from.one[row] as number,
+      from.other[row] as number,
+      from.share[row] as number,
+      is,
+      (from.value[row] as number) + off,
+      from.limit[row] as number,
+    );
+  }
+  return { ...program, rows };
 }
 
-test('the least of a tree is that of the linear program, every bound holds, and what cannot be laid is told by both', () => {
-  const solved = { feasible: 0, not: 0 };
+test('reasons: loosening all that is named for an invert lowers the dig, loosening all that is named for none does not', () => {
+  let asked = 0;
   fc.assert(
-    fc.property(fc.array(runArb, { minLength: 1, maxLength: 14 }), (draws) => {
-      const { nodes, runs } = treeOf(draws);
-      const least = leastTree(nodes, runs);
-      const program = highs.solve(asProgram(nodes, runs));
-      expect(least.ok ? 'Optimal' : 'Infeasible').toBe(program.Status);
-      solved[least.ok ? 'feasible' : 'not'] += 1;
-      if (!least.ok) return;
-      expect(least.cost).toBeCloseTo(program.ObjectiveValue, 5);
-      const said = runs.reduce((sum, { cost }, run) => {
-        const { low, high } = least.runs[run] as { low: number; high: number };
-        return sum + cost.low * low + cost.high * high;
-      }, 0);
-      expect(said).toBeCloseTo(least.cost, 6);
-      runs.forEach(({ bounds, at, lower }, run) => {
-        const own = least.runs[run] as { low: number; high: number };
-        for (const bound of bounds.least) expect(levelAt(own, bound.at)).toBeGreaterThanOrEqual(bound.level - 1e-6);
-        for (const bound of bounds.most) expect(levelAt(own, bound.at)).toBeLessThanOrEqual(bound.level + 1e-6);
-        expect(own.high - own.low).toBeGreaterThanOrEqual(bounds.rise.least - 1e-6);
-        expect(own.high - own.low).toBeLessThanOrEqual(bounds.rise.most + 1e-6);
-        for (const [other, { upper }] of runs.entries()) {
-          if (upper !== lower) continue;
-          const out = (least.runs[other] as { high: number }).high;
-          if (at.join === 'level') expect(own.low).toBeCloseTo(out, 6);
-          if (at.join === 'falls') expect(own.low).toBeGreaterThanOrEqual(out + at.drop - 1e-6);
+    fc.property(networks(12), (drawnProgram) => {
+      const first = choose(drawnProgram);
+      if (!first.ok) return;
+      const program = withWays(drawnProgram, first.ways);
+      const found = choose(program);
+      const compiled = compile(program);
+      if (!found.ok || 'contradicts' in compiled) throw new Error('worked a moment ago');
+      const tight = held(program.rows, compiled, found.ends);
+      const all = new Set<number>();
+      for (let end = 0; end < 2 * program.runs; end += 1) {
+        const level = compiled.levelOf[end] as number;
+        const { by, through, against, tied } = chainOf(end, program.rows, compiled, tight);
+        if (level < 0) {
+          // It is fixed, and what fixes it is named.
+          expect(tied.length).toBeGreaterThan(0);
+          continue;
         }
-        for (const [other, { upper }] of runs.entries())
-          if (upper === runs[run]?.upper && other !== run)
-            expect((least.runs[other] as { high: number }).high).toBeCloseTo(own.high, 6);
+        const named = new Set([...by, ...through, ...against]);
+        for (const row of named) all.add(row);
+        const looser = choose(loosened(program, (row) => named.has(row), 1e-3));
+        expect(looser.ok && looser.cost).toBeLessThan(found.cost - 1e-7);
+        asked += 1;
+      }
+      const others = choose(loosened(program, (row) => !all.has(row), 1e-3));
+      expect(others.ok && others.cost).toBeGreaterThanOrEqual(found.cost - 1e-6);
+    }),
+    { numRuns: 60 * MORE },
+  );
+  expect(asked).toBeGreaterThan(100);
+});
+
+test('levels a crew can set: whole steps, every limit kept, never cheaper than the least; what stays between is named', () => {
+  const met = { first: 0, finer: 0, none: 0 };
+  fc.assert(
+    fc.property(networks(14), fc.constantFrom(ft(0.01), 0.003175, 0.001), (drawnProgram, step) => {
+      const found = choose(drawnProgram);
+      if (!found.ok) return;
+      const program = withWays(drawnProgram, found.ways);
+      const set = rounded(program, found.ends, [step, step / 2, step / 10]);
+      met[!set ? 'none' : set.finer ? 'finer' : 'first'] += 1;
+      if (!set) return;
+      keepsAll(program, set.ends);
+      expect(set.cost).toBeGreaterThanOrEqual(found.cost - 1e-5);
+      const compiled = compile(program);
+      if ('contradicts' in compiled) throw new Error('worked a moment ago');
+      const between = new Set(set.between);
+      const onStep = new Set<number>();
+      set.ends.forEach((level, end) => {
+        const of = compiled.levelOf[end] as number;
+        if (of < 0) return;
+        const off = Math.abs(level / set.step - Math.round(level / set.step)) * set.step;
+        expect(off > 1e-6).toBe(between.has(end));
+        if (!between.has(end)) onStep.add(of);
+      });
+      // Of what is tied together something lies on a step.
+      compiled.levelOf.forEach((of) => {
+        if (of >= 0) expect(onStep.has(of)).toBe(true);
       });
     }),
-    { numRuns: 300 * MORE },
+    { numRuns: 120 * MORE },
   );
-  // Both kinds were met.
-  expect(solved.feasible).toBeGreaterThan(10);
-  expect(solved.not).toBeGreaterThan(2);
+  expect(met.first).toBeGreaterThan(60);
 });
 
-test('least slope is not least dig: over a hollow the pipe lies steeper than it must (worked out beforehand)', () => {
-  // Ground 100.00, 98.80 at 0+40, 100.00 at 1+00; 12 in cover over 4 in SDR 35 (outside 4.215 in, wall 0.12 in).
+test('room: just inside it there is a way to lay all the rest, just outside there is none', () => {
+  let asked = 0;
+  fc.assert(
+    fc.property(networks(8), fc.nat(7), fc.double({ min: 0, max: 1, noNaN: true }), (drawnProgram, which, share) => {
+      const found = choose(drawnProgram);
+      if (!found.ok) return;
+      const program = withWays(drawnProgram, found.ways);
+      const run = which % program.runs;
+      const room = roomOf(program, run);
+      if (!room) throw new Error('it can be laid somewhere');
+      const { lowest, highest } = roomAt(room, share);
+      const level = ({ low, high }: { low: number; high: number }): number => low + share * (high - low);
+      for (const corner of [lowest, highest]) keepsAll(program, corner.ends, 2e-6);
+      const laid = (at: number): boolean => {
+        const rows = new Rows();
+        rows.addAll(program.rows);
+        // Between the ends it is held from both sides: no row ties a place along a run.
+        rows.along(run, share, LEAST, at - 1e-9, -1);
+        rows.along(run, share, MOST, at + 1e-9, -1);
+        return choose({ ...program, rows }).ok;
+      };
+      const [bottom, top] = [level(lowest), level(highest)];
+      if (top - bottom > 1e-4) {
+        expect(laid(bottom + 2e-5)).toBe(true);
+        expect(laid(top - 2e-5)).toBe(true);
+        expect(laid((bottom + top) / 2)).toBe(true);
+      }
+      expect(laid(bottom - 2e-5)).toBe(false);
+      expect(laid(top + 2e-5)).toBe(false);
+      asked += 1;
+    }),
+    { numRuns: 120 * MORE },
+  );
+  expect(asked).toBeGreaterThan(60);
+});
+
+test('what contradicts is named so that without any one of it the rest can hold', () => {
+  let met = 0;
+  fc.assert(
+    fc.property(networks(10), fc.nat(9), fc.integer({ min: 1, max: 30 }), (drawnProgram, which, up) => {
+      const rows = new Rows();
+      rows.addAll(drawnProgram.rows);
+      const run = which % drawnProgram.runs;
+      rows.apart(lowOf(run), DATUM, LEAST, (drawnProgram.rows.value[0] as number) + up / 20, 900_000);
+      const program = { ...drawnProgram, rows };
+      const named = conflict(program);
+      expect(named === undefined).toBe(choose(program).ok);
+      if (!named) return;
+      met += 1;
+      const without = (left: number | undefined): boolean => {
+        const some = new Rows();
+        for (let row = 0; row < rows.count; row += 1) {
+          const limit = rows.limit[row] as number;
+          if (limit === left || !named.limits.includes(limit)) continue;
+          some.add(
+            rows.one[row] as number,
+            rows.other[row] as number,
+            rows.share[row] as number,
+            rows.is[row] as Is,
+            rows.value[row] as number,
+            limit,
+          );
+        }
+        const choices = program.choices.filter(({ ways }) =>
+          ways.every((way) => way.rows.limit[0] !== left && named.limits.includes(way.rows.limit[0] as number)),
+        );
+        return choose({ ...program, rows: some, choices }).ok;
+      };
+      expect(without(undefined)).toBe(false);
+      for (const limit of named.limits) expect(without(limit)).toBe(true);
+    }),
+    { numRuns: 120 * MORE },
+  );
+  expect(met).toBeGreaterThan(10);
+});
+
+/** One run, 4 in SDR 35 (outside 4.215 in, wall 0.12 in), by ground points in feet. */
+function oneRun(length: number, ground: readonly (readonly [at: number, level: number])[], cover: number): Program {
   const crown = ft((4.215 - 0.12) / 12);
-  const most = [
-    { at: 0, level: ft(100) - ft(1) - crown },
-    { at: 0.4, level: ft(98.8) - ft(1) - crown },
-    { at: 1, level: ft(100) - ft(1) - crown },
-  ];
-  const run: TreeRun = {
-    lower: 0,
-    upper: 1,
-    bounds: { least: [], most, rise: { least: ft(1), most: ft(20) } },
-    cost: { low: -1, high: -1 },
-    at: { join: 'free' },
-  };
-  const least = leastTree(2, [run]);
-  if (!least.ok) throw new Error('nothing works');
-  expect((least.runs[0]?.low ?? 0) / ft(1)).toBeCloseTo(96.659, 3);
-  expect((least.runs[0]?.high ?? 0) / ft(1)).toBeCloseTo(98.659, 3);
+  const rows = new Rows();
+  ground.forEach(([at, level]) => rows.along(0, at / length, MOST, ft(level) - ft(cover) - crown, 0));
+  rows.apart(highOf(0), lowOf(0), LEAST, ft(0.01 * length), 1);
+  const half = Float64Array.of(-ft(length) / 2);
+  return { runs: 1, low: half, high: half, base: Float64Array.of(0), rows, choices: [] };
+}
+
+test('least slope is not least dig: over a hollow the pipe lies steeper than it must (worked out beforehand)', () => {
+  const program = oneRun(
+    100,
+    [
+      [0, 100],
+      [40, 98.8],
+      [100, 100],
+    ],
+    1,
+  );
+  const found = choose(program);
+  if (!found.ok) throw new Error('nothing works');
+  expect((found.ends[lowOf(0)] as number) / ft(1)).toBeCloseTo(96.659, 3);
+  expect((found.ends[highOf(0)] as number) / ft(1)).toBeCloseTo(98.659, 3);
+  // 98.66 would be nearer, and breaks the cover in the hollow.
+  const set = rounded(program, found.ends, [ft(0.01)]);
+  expect((set?.ends[lowOf(0)] ?? 0) / ft(1)).toBeCloseTo(96.66, 6);
+  expect((set?.ends[highOf(0)] ?? 0) / ft(1)).toBeCloseTo(98.65, 6);
 });

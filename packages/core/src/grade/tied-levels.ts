@@ -36,6 +36,16 @@ export class TiedLevels {
     return this.find(a) === this.find(b) ? this.at(a) - this.at(b) : undefined;
   }
 
+  /** The level that stands for all that are tied to this one; the datum, 0, stands for what is tied to it. */
+  rootOf(node: number): number {
+    return this.find(node);
+  }
+
+  /** How far it lies above that one; asked after `rootOf`. */
+  overRoot(node: number): number {
+    return this.at(node);
+  }
+
   /** The root, after which the node hangs directly from it. */
   private find(node: number): number {
     let root = node;

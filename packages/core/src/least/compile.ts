@@ -1,0 +1,407 @@
+import { TiedLevels } from '../grade/tied-levels';
+import { NEAR } from '../tolerance';
+import type { Chains, Forest } from './forest';
+import { FAR } from './forest';
+import type { Program, Rows } from './program';
+import { DATUM, highOf, JUST, LEAST, lowOf, MOST } from './program';
+
+/**
+ * From the rows of a program to levels and links. Ends that are tied to one another are one level with a height over
+ * it each: a fixed slope is put in for what it fixes, and never told as two limits, between which rounding leaves
+ * nothing. What is tied to the datum is no level at all.
+ */
+export interface Compiled {
+  readonly forest: Forest;
+  /** The level of each end, -1 where it is fixed; and how high it lies over that, or over the datum. */
+  readonly levelOf: Int32Array;
+  readonly over: Float64Array;
+  /** The link of each run, -1 where it has none. */
+  readonly linkOf: Int32Array;
+}
+
+/** @returns the row that contradicts those before it, where fixed values do */
+export function compile({ runs, low, high, rows }: Program): Compiled | { readonly contradicts: number } {
+  const tied = new TiedLevels(1 + 2 * runs);
+  const { one, other, share, is, value } = rows;
+  const count = rows.count;
+  for (let row = 0; row < count; row += 1) {
+    if (is[row] !== JUST || (share[row] as number) >= 0) continue;
+    const rise = value[row] as number;
+    const known = tied.tie((one[row] as number) + 1, (other[row] as number) + 1, rise);
+    if (known !== undefined && Math.abs(known - rise) > NEAR) return { contradicts: row };
+  }
+  const ends = 2 * runs;
+  const levelOf = new Int32Array(ends);
+  const over = new Float64Array(ends);
+  const index = new Int32Array(ends + 1).fill(-1);
+  let levels = 0;
+  for (let end = 0; end < ends; end += 1) {
+    const root = tied.rootOf(end + 1);
+    over[end] = tied.overRoot(end + 1);
+    if (root > 0 && index[root] === -1) {
+      index[root] = levels;
+      levels += 1;
+    }
+    levelOf[end] = index[root] as number;
+  }
+  const cost = costsOf({ runs, low, high }, levelOf, levels);
+  const least = new Float64Array(levels).fill(-FAR);
+  const most = new Float64Array(levels).fill(FAR);
+  const links = new Links(runs, count);
+  const told = { levelOf, over, least, most };
+  for (let row = 0; row < count; row += 1) {
+    if (is[row] === JUST && (share[row] as number) < 0) continue;
+    if (!put(rows, row, told, links)) return { contradicts: row };
+  }
+  return { forest: { least, most, cost, ...links.done() }, levelOf, over, linkOf: links.ofRun };
+}
+
+type Prices = Pick<Program, 'runs' | 'low' | 'high'>;
+
+/** What a metre more of each level costs. */
+function costsOf({ runs, low, high }: Prices, levelOf: Int32Array, levels: number): Float64Array {
+  const cost = new Float64Array(levels);
+  for (let run = 0; run < runs; run += 1) {
+    const down = levelOf[lowOf(run)] as number;
+    const up = levelOf[highOf(run)] as number;
+    if (down >= 0) cost[down] = (cost[down] as number) + (low[run] as number);
+    if (up >= 0) cost[up] = (cost[up] as number) + (high[run] as number);
+  }
+  return cost;
+}
+
+/** The same at other costs. */
+export function priced(compiled: Compiled, prices: Prices): Compiled {
+  const { forest, levelOf } = compiled;
+  return { ...compiled, forest: { ...forest, cost: costsOf(prices, levelOf, forest.least.length) } };
+}
+
+/**
+ * The same held by more.
+ * @returns with the levels that are held otherwise or linked so; undefined where levels would be tied or linked anew
+ */
+export function tighten(
+  compiled: Compiled,
+  rows: Rows,
+): (Compiled & { readonly touched: readonly number[] }) | { readonly contradicts: number } | undefined {
+  const { forest, levelOf, over, linkOf } = compiled;
+  const least = forest.least.slice();
+  const most = forest.most.slice();
+  const links = new Tighter(forest, linkOf);
+  const told = { levelOf, over, least, most };
+  for (let row = 0; row < rows.count; row += 1) {
+    if (rows.is[row] === JUST && (rows.share[row] as number) < 0) return undefined;
+    if (!put(rows, row, told, links)) return { contradicts: row };
+  }
+  if (links.unlinked) return undefined;
+  const touched: number[] = [];
+  for (let row = 0; row < rows.count; row += 1)
+    for (const end of [rows.one[row] as number, rows.other[row] as number]) {
+      const level = end === DATUM ? -1 : (levelOf[end] as number);
+      if (level >= 0) touched.push(level);
+    }
+  return { ...compiled, forest: { ...links.done(), least, most }, touched };
+}
+
+interface Told {
+  readonly levelOf: Int32Array;
+  readonly over: Float64Array;
+  readonly least: Float64Array;
+  readonly most: Float64Array;
+}
+
+interface Into {
+  between(run: number, low: number, high: number, share: number, is: number, level: number): void;
+  /** `far` over `near`, which lie at these levels. */
+  apart(far: number, near: number, from: number, to: number, is: number, by: number): void;
+}
+
+/** Puts a row where it belongs: to a level by itself, or to what links two. @returns whether it can be kept at all */
+function put(rows: Rows, row: number, { levelOf, over, least, most }: Told, into: Into): boolean {
+  // Field by field, and no pairs: this is gone through for every ground point.
+  const which = rows.is[row] as number;
+  const part = rows.share[row] as number;
+  const between = part >= 0;
+  const far = rows.one[row] as number;
+  const near = rows.other[row] as number;
+  const a = levelOf[far] as number;
+  const b = near === DATUM ? -1 : (levelOf[near] as number);
+  const ofFar = between ? part : 1;
+  const ofNear = between ? 1 - part : -1;
+  const limit =
+    (rows.value[row] as number) -
+    ofFar * (over[far] as number) -
+    (near === DATUM ? 0 : ofNear * (over[near] as number));
+  if (a !== b && a >= 0 && b >= 0) {
+    if (between) into.between(far >> 1, b, a, part, which, limit);
+    else into.apart(far, near, b, a, which, limit);
+    return true;
+  }
+  // Where both are one level, or one is fixed, it is that level's own bound.
+  const level = a < 0 ? b : a;
+  const times = (a < 0 ? 0 : ofFar) + (b < 0 ? 0 : ofNear);
+  if (level < 0 || Math.abs(times) < 1e-12)
+    return (which === MOST || limit <= NEAR) && (which === LEAST || limit >= -NEAR);
+  const bound = limit / times;
+  const from = times > 0 ? LEAST : MOST;
+  if (which === from || which === JUST) least[level] = Math.max(least[level] as number, bound);
+  if (which !== from) most[level] = Math.min(most[level] as number, bound);
+  return true;
+}
+
+/** Links that are held tighter than they were. */
+class Tighter implements Into {
+  unlinked = false;
+  #riseLeast: Float64Array | undefined;
+  #riseMost: Float64Array | undefined;
+  #under: Chains;
+  #over: Chains;
+
+  constructor(
+    private readonly forest: Forest,
+    private readonly linkOf: Int32Array,
+  ) {
+    this.#under = forest.under;
+    this.#over = forest.over;
+  }
+
+  between(run: number, _low: number, _high: number, share: number, is: number, level: number): void {
+    const link = this.linkOf[run] as number;
+    if (link < 0) {
+      this.unlinked = true;
+      return;
+    }
+    if (is !== LEAST) this.#under = withPoint(this.#under, link, share, level, 1);
+    if (is !== MOST) this.#over = withPoint(this.#over, link, share, level, -1);
+  }
+
+  apart(far: number, near: number, _from: number, _to: number, is: number, by: number): void {
+    const link = far >> 1 === near >> 1 ? (this.linkOf[far >> 1] as number) : -1;
+    if (link < 0) {
+      this.unlinked = true;
+      return;
+    }
+    const up = far > near;
+    const rise = up ? by : -by;
+    if (up ? is === LEAST : is === MOST) {
+      this.#riseLeast ??= this.forest.riseLeast.slice();
+      this.#riseLeast[link] = Math.max(this.#riseLeast[link] as number, rise);
+    } else {
+      this.#riseMost ??= this.forest.riseMost.slice();
+      this.#riseMost[link] = Math.min(this.#riseMost[link] as number, rise);
+    }
+  }
+
+  done(): Forest {
+    const { forest } = this;
+    return {
+      ...forest,
+      riseLeast: this.#riseLeast ?? forest.riseLeast,
+      riseMost: this.#riseMost ?? forest.riseMost,
+      under: this.#under,
+      over: this.#over,
+    };
+  }
+}
+
+/** Chains with one more point in that of a link. */
+function withPoint({ start, at, level }: Chains, link: number, share: number, height: number, side: 1 | -1): Chains {
+  const [from, to] = [start[link] as number, start[link + 1] as number];
+  const ats = new Float64Array(to - from + 1);
+  const levels = new Float64Array(to - from + 1);
+  let kept = 0;
+  const keep = (place: number, value: number): void => {
+    kept = hollow(ats, levels, 0, kept, place, value, side);
+  };
+  let next = from;
+  for (; next < to && (at[next] as number) <= share; next += 1) keep(at[next] as number, level[next] as number);
+  keep(share, height);
+  for (; next < to; next += 1) keep(at[next] as number, level[next] as number);
+  const more = kept - (to - from);
+  const end = start[start.length - 1] as number;
+  const into = { start: start.slice(), at: new Float64Array(end + more), level: new Float64Array(end + more) };
+  for (let index = link + 1; index < start.length; index += 1) into.start[index] = (start[index] as number) + more;
+  for (const [old, own, all] of [
+    [at, ats, into.at],
+    [level, levels, into.level],
+  ] as const) {
+    all.set(old.subarray(0, from));
+    all.set(own.subarray(0, kept), from);
+    all.set(old.subarray(to, end), from + kept);
+  }
+  return into;
+}
+
+/** Links as they are gathered: one for each run, and one for each two ends of different runs. */
+class Links implements Into {
+  readonly #from: number[] = [];
+  readonly #to: number[] = [];
+  readonly #riseLeast: number[] = [];
+  readonly #riseMost: number[] = [];
+  readonly ofRun: Int32Array;
+  /** Of two ends: their link, by the first; few ends have more than one. */
+  readonly #ofEnds = new Map<number, number>();
+  /** Points between two levels, one after another as they came. */
+  readonly #under: Points;
+  readonly #over: Points;
+
+  constructor(
+    private readonly runs: number,
+    rows: number,
+  ) {
+    this.ofRun = new Int32Array(runs).fill(-1);
+    this.#under = new Points(rows);
+    this.#over = new Points(rows);
+  }
+
+  between(run: number, low: number, high: number, share: number, is: number, level: number): void {
+    const link = this.link(run, low, high);
+    if (is !== LEAST) this.#under.add(link, share, level);
+    if (is !== MOST) this.#over.add(link, share, level);
+  }
+
+  apart(far: number, near: number, from: number, to: number, is: number, by: number): void {
+    if (far >> 1 === near >> 1) {
+      // A run is linked from its low end up, whichever way it was told.
+      const up = far > near;
+      const link = up ? this.link(far >> 1, from, to) : this.link(far >> 1, to, from);
+      if (up ? is === LEAST : is === MOST) this.raise(link, up ? by : -by);
+      else this.lower(link, up ? by : -by);
+      return;
+    }
+    const key = far * 2 * this.runs + near;
+    let link = this.#ofEnds.get(key);
+    if (link === undefined) this.#ofEnds.set(key, (link = this.open(from, to)));
+    if (is === LEAST) this.raise(link, by);
+    else this.lower(link, by);
+  }
+
+  private raise(link: number, by: number): void {
+    this.#riseLeast[link] = Math.max(this.#riseLeast[link] as number, by);
+  }
+
+  private lower(link: number, by: number): void {
+    this.#riseMost[link] = Math.min(this.#riseMost[link] as number, by);
+  }
+
+  private link(run: number, low: number, high: number): number {
+    let link = this.ofRun[run] as number;
+    if (link < 0) this.ofRun[run] = link = this.open(low, high);
+    return link;
+  }
+
+  private open(from: number, to: number): number {
+    this.#from.push(from);
+    this.#to.push(to);
+    this.#riseLeast.push(-2 * FAR);
+    this.#riseMost.push(2 * FAR);
+    return this.#from.length - 1;
+  }
+
+  done(): Omit<Forest, 'least' | 'most' | 'cost'> {
+    const links = this.#from.length;
+    return {
+      from: Int32Array.from(this.#from),
+      to: Int32Array.from(this.#to),
+      riseLeast: Float64Array.from(this.#riseLeast),
+      riseMost: Float64Array.from(this.#riseMost),
+      under: this.#under.chains(links, 1),
+      over: this.#over.chains(links, -1),
+    };
+  }
+}
+
+class Points {
+  #count = 0;
+  readonly #link: Int32Array;
+  readonly #at: Float64Array;
+  readonly #level: Float64Array;
+
+  constructor(most: number) {
+    this.#link = new Int32Array(most);
+    this.#at = new Float64Array(most);
+    this.#level = new Float64Array(most);
+  }
+
+  add(link: number, at: number, level: number): void {
+    this.#link[this.#count] = link;
+    this.#at[this.#count] = at;
+    this.#level[this.#count] = level;
+    this.#count += 1;
+  }
+
+  /** @param side 1 for what lies under them, and keeps their lower hull; -1 for what lies over them */
+  chains(links: number, side: 1 | -1): Chains {
+    const byLink = this.#link;
+    const byAt = this.#at;
+    const byLevel = this.#level;
+    const count = this.#count;
+    const first = new Int32Array(links + 1);
+    for (let point = 0; point < count; point += 1) {
+      const link = (byLink[point] as number) + 1;
+      first[link] = (first[link] as number) + 1;
+    }
+    for (let link = 0; link < links; link += 1) first[link + 1] = (first[link + 1] as number) + (first[link] as number);
+    const next = first.slice();
+    const ats = new Float64Array(count);
+    const levels = new Float64Array(count);
+    for (let point = 0; point < count; point += 1) {
+      const link = byLink[point] as number;
+      const at = byAt[point] as number;
+      let place = next[link] as number;
+      next[link] = place + 1;
+      // Told up the run as a rule, so that there is little to sort.
+      for (; place > (first[link] as number) && (ats[place - 1] as number) > at; place -= 1) {
+        ats[place] = ats[place - 1] as number;
+        levels[place] = levels[place - 1] as number;
+      }
+      ats[place] = at;
+      levels[place] = byLevel[point] as number;
+    }
+    const start = new Int32Array(links + 1);
+    let kept = 0;
+    for (let link = 0; link < links; link += 1) {
+      const begin = kept;
+      for (let point = first[link] as number; point < (first[link + 1] as number); point += 1)
+        kept = hollow(ats, levels, begin, kept, ats[point] as number, levels[point] as number, side);
+      start[link + 1] = kept;
+    }
+    return { start, at: ats, level: levels };
+  }
+}
+
+/** Places nearer than this along a run are one, as a share of it. */
+const SAME = 1e-9;
+
+/**
+ * Adds a point to a chain in order, written from `begin` on, and takes away those that it makes idle.
+ * @param side 1 for what lies under the points, and keeps their lower hull; -1 for what lies over them
+ * @returns where the chain ends then
+ */
+function hollow(
+  ats: Float64Array,
+  levels: Float64Array,
+  begin: number,
+  end: number,
+  at: number,
+  level: number,
+  side: 1 | -1,
+): number {
+  let kept = end;
+  if (kept > begin && at - (ats[kept - 1] as number) < SAME) {
+    if (side * level >= side * (levels[kept - 1] as number)) return kept;
+    kept -= 1;
+  }
+  while (kept - begin >= 2 && idle(ats, levels, kept, at, level, side)) kept -= 1;
+  ats[kept] = at;
+  levels[kept] = level;
+  return kept + 1;
+}
+
+/** Whether the last point kept lies beyond the straight from the one before it to the next. */
+function idle(ats: Float64Array, levels: Float64Array, kept: number, at: number, level: number, side: 1 | -1): boolean {
+  const before = ats[kept - 2] as number;
+  const from = levels[kept - 2] as number;
+  const share = ((ats[kept - 1] as number) - before) / (at - before);
+  return side * ((levels[kept - 1] as number) - from - share * (level - from)) >= -1e-12;
+}

@@ -1,0 +1,92 @@
+import { choose } from './choose';
+import type { Is, Program } from './program';
+import { Rows } from './program';
+
+/**
+ * Limits that cannot hold together, none of them idle: without any one of them the rest can. Found by halving: of what
+ * is needed to contradict what is known to be part of it, the half that is not is set aside at once.
+ */
+
+/** @returns limits by their numbers, and of each the rows that count; nothing where all can be kept, or time ran out */
+export function conflict(
+  program: Program,
+  goOn: () => boolean = () => true,
+): { readonly limits: readonly number[]; readonly rows: ReadonlyMap<number, readonly number[]> } | undefined {
+  const clashes = (keep: (limit: number) => boolean): boolean =>
+    clash(
+      only(program, (_, limit) => keep(limit)),
+      goOn,
+    );
+  const all = new Set<number>(program.rows.limit.subarray(0, program.rows.count));
+  for (const { ways } of program.choices)
+    for (const { rows } of ways) for (let row = 0; row < rows.count; row += 1) all.add(rows.limit[row] as number);
+  if (!clashes(() => true)) return undefined;
+  const limits = needed([...all], (some) => {
+    const kept = new Set(some);
+    return clashes((limit) => kept.has(limit));
+  });
+  // Of each limit that counts, the places that count.
+  const kept = new Set(limits);
+  const places: number[] = [];
+  for (let row = 0; row < program.rows.count; row += 1)
+    if (kept.has(program.rows.limit[row] as number)) places.push(row);
+  const counting = needed(places, (some) => {
+    const those = new Set(some);
+    return clash(
+      only(program, (row, limit) => kept.has(limit) && (row < 0 || those.has(row))),
+      goOn,
+    );
+  });
+  const rows = new Map<number, number[]>();
+  for (const row of counting) {
+    const limit = program.rows.limit[row] as number;
+    const list = rows.get(limit);
+    if (list) list.push(row);
+    else rows.set(limit, [row]);
+  }
+  return { limits, rows };
+}
+
+function clash(program: Program, goOn: () => boolean): boolean {
+  const found = choose(program, goOn);
+  return !found.ok && !found.gaveUp;
+}
+
+/** @param keep by the row's number, and that of its limit; rows of ways have no number and are asked for with -1 */
+function only(program: Program, keep: (row: number, limit: number) => boolean): Program {
+  const filtered = (from: Rows, numbered: boolean): Rows => {
+    const into = new Rows();
+    for (let row = 0; row < from.count; row += 1)
+      if (keep(numbered ? row : -1, from.limit[row] as number))
+        into.add(
+          from.one[row] as number,
+          from.other[row] as number,
+          from.share[row] as number,
+          from.is[row] as Is,
+          from.value[row] as number,
+          from.limit[row] as number,
+        );
+    return into;
+  };
+  return {
+    ...program,
+    rows: filtered(program.rows, true),
+    choices: program.choices.map(({ ways }) => ({
+      ways: ways.map((way) => ({ ...way, rows: filtered(way.rows, false) })),
+    })),
+  };
+}
+
+/** The smallest part of a list that still clashes, of which nothing can be left out. */
+function needed(of: readonly number[], clashes: (some: readonly number[]) => boolean): number[] {
+  const search = (base: readonly number[], grown: boolean, rest: readonly number[]): number[] => {
+    if (grown && clashes(base)) return [];
+    if (rest.length <= 1) return [...rest];
+    const half = rest.length >> 1;
+    const [one, other] = [rest.slice(0, half), rest.slice(half)];
+    const second = search([...base, ...one], true, other);
+    const first = search([...base, ...second], second.length > 0, one);
+    return [...first, ...second];
+  };
+  return clashes([]) ? [] : search([], false, of);
+}

@@ -1,0 +1,79 @@
+import { solve } from 'yalps';
+import type { Chains, Forest } from './forest';
+
+/**
+ * Levels that hang together in rings, as a drain does that goes round a house to one outlet: no function of one level
+ * tells what such a part costs, so they are found by a linear program of all their limits.
+ */
+
+/** @returns the levels; nothing where not all limits can be kept */
+export function aroundRings({
+  least,
+  most,
+  cost,
+  from,
+  to,
+  riseLeast,
+  riseMost,
+  under,
+  over,
+}: Forest): Float64Array | undefined {
+  const count = least.length;
+  const limits = new Map<string, { min?: number; max?: number }>();
+  const levels = Array.from({ length: count }, (): Map<string, number> => new Map());
+  const add = (
+    name: string,
+    shares: readonly (readonly [number, number])[],
+    is: 'min' | 'max',
+    value: number,
+  ): void => {
+    // The program knows no negative levels: each is told over the least that it can be.
+    let over = value;
+    for (const [level, share] of shares) {
+      over -= share * (least[level] as number);
+      levels[level]?.set(name, share);
+    }
+    limits.set(name, { [is]: over });
+  };
+  for (let level = 0; level < count; level += 1) {
+    levels[level]?.set('cost', cost[level] as number);
+    add(`most ${level}`, [[level, 1]], 'max', most[level] as number);
+  }
+  const points = (name: string, { start, at, level }: Chains, link: number, is: 'min' | 'max'): void => {
+    for (let point = start[link] as number; point < (start[link + 1] as number); point += 1) {
+      const share = at[point] as number;
+      add(
+        `${name} ${point}`,
+        [
+          [from[link] as number, 1 - share],
+          [to[link] as number, share],
+        ],
+        is,
+        level[point] as number,
+      );
+    }
+  };
+  for (let link = 0; link < from.length; link += 1) {
+    const apart = [
+      [to[link] as number, 1],
+      [from[link] as number, -1],
+    ] as const;
+    add(`rise ${link}`, apart, 'min', riseLeast[link] as number);
+    add(`fall ${link}`, apart, 'max', riseMost[link] as number);
+    points('under', under, link, 'max');
+    points('over', over, link, 'min');
+  }
+  const found = solve(
+    {
+      direction: 'minimize',
+      objective: 'cost',
+      constraints: limits,
+      variables: levels.map((shares, level) => [level, shares] as const),
+    },
+    { maxPivots: Infinity, precision: 1e-9, includeZeroVariables: true },
+  );
+  if (found.status !== 'optimal') return undefined;
+  const result = new Float64Array(count);
+  for (const [level, value] of found.variables) result[level] = value + (least[level] as number);
+  return result;
+}
