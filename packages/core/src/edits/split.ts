@@ -6,7 +6,7 @@ import { groundAt } from '../ground';
 import { fromEndA } from '../length';
 import type { RunResult } from '../results';
 import { NEAR } from '../tolerance';
-import { withFields } from '../grade';
+import { isWorkedOut, withFields, withWorkedOut } from '../grade';
 import type { Part } from './onto';
 import { carryOnto } from './onto';
 import { canTell, joinedWas, wasOn } from './was';
@@ -111,7 +111,10 @@ function gradesOfParts(evaluation: Evaluation, result: RunResult, { base, grades
   const along = slope === undefined ? undefined : result.run.flow === 'to-a' ? slope : -slope;
   const ends = result.run.flow === 'to-a' ? { a: low, b: high } : { a: high, b: low };
   const between = ends.a === undefined || along === undefined ? undefined : ends.a + along * cut;
+  // Both inverts were worked out, and so is the one between them: it is nobody's.
+  const worked = isWorkedOut(gradeA, 'a') && isWorkedOut(gradeB, 'b') && between !== undefined;
   const ways: RunGrade[][] = [
+    ...(worked ? [[withWorkedOut(gradeA, { b: between }), withWorkedOut(gradeB, { a: between })]] : []),
     [gradeA, gradeB],
     [withFields(gradeA, [['slope', along]]), gradeB],
     [gradeA, withFields(gradeB, [['slope', along]])],

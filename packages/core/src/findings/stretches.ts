@@ -28,12 +28,12 @@ export function shortfalls<Point extends { readonly at: UpRun }>(
     const point = points[index] as Point;
     const lack = limit - value(point);
     const before = points[index - 1];
-    if (lack > 0) {
+    if (lack > tolerance) {
       from ??= before && lackBefore < 0 ? crossing(before.at, point.at, lackBefore, lack) : (before?.at ?? point.at);
       if (!worst || lack > worst.by) worst = { at: point.at, by: lack };
     } else if (from !== undefined && before) {
       // The limit is met at this point or on the way to it.
-      close(lackBefore > 0 ? crossing(before.at, point.at, lackBefore, lack) : before.at);
+      close(lack >= 0 ? point.at : crossing(before.at, point.at, lackBefore, lack));
     }
     lackBefore = lack;
   }

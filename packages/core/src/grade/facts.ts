@@ -9,7 +9,7 @@ import { stepAt } from './told';
 export type Triad = 'low' | 'slope' | 'high';
 
 type Flowing = Pick<Run, 'id' | 'flow'>;
-type Field = Exclude<keyof RunGrade, 'kind' | 'id'>;
+type Field = Exclude<keyof RunGrade, 'kind' | 'id' | 'aBy' | 'bBy'>;
 
 /** Facts as stored, from facts as told by low and high. */
 export function gradeItem(run: Flowing, facts: FactsTold): RunGrade {
@@ -32,7 +32,10 @@ export function fixFact(
 ): RunGrade {
   const fields: [Field, number | undefined][] = [[fieldOf(run, which), stored(run, which, value)]];
   if (free && free !== which) fields.push([fieldOf(run, free), undefined]);
-  return withFields(grade ?? { kind: 'runGrade', id: run.id }, fields);
+  const next = withFields(grade ?? { kind: 'runGrade', id: run.id }, fields);
+  // What a person sets is theirs, even where it was worked out to just that.
+  if (which !== 'slope') delete next[setBy(which === 'low' ? lowEnd(run) : highEnd(run))];
+  return next;
 }
 
 /** The same facts with one of them free to follow. */
@@ -73,8 +76,37 @@ function stored(run: Flowing, which: Triad, value: number): number {
 export function withFields(grade: RunGrade, fields: readonly (readonly [Field, number | undefined])[]): RunGrade {
   const next: RunGrade = { ...grade };
   for (const [field, value] of fields) {
+    if (next[field] !== value && (field === 'a' || field === 'b')) delete next[setBy(field)];
     if (value === undefined) delete next[field];
     else next[field] = value;
   }
   return next;
+}
+
+const setBy = (end: End): 'aBy' | 'bBy' => (end === 'a' ? 'aBy' : 'bBy');
+
+/** Whether an invert was worked out for the least dig, so that no person holds it there. */
+export function isWorkedOut(grade: RunGrade | undefined, end: End): boolean {
+  return grade?.[end] !== undefined && grade[setBy(end)] === 'least';
+}
+
+/** The facts with inverts as they were worked out for the least dig. */
+export function withWorkedOut(grade: RunGrade, inverts: { readonly a?: number; readonly b?: number }): RunGrade {
+  const next: RunGrade = { ...grade };
+  for (const end of ['a', 'b'] as const) {
+    const level = inverts[end];
+    if (level === undefined) continue;
+    next[end] = level;
+    next[setBy(end)] = 'least';
+  }
+  return next;
+}
+
+/** The facts that a person fixed: without what was worked out. */
+export function withoutWorkedOut(grade: RunGrade | undefined): RunGrade | undefined {
+  if (!grade || (grade.aBy === undefined && grade.bBy === undefined)) return grade;
+  const { aBy, bBy, ...facts } = grade;
+  if (aBy !== undefined) delete facts.a;
+  if (bBy !== undefined) delete facts.b;
+  return facts;
 }

@@ -1,5 +1,7 @@
 export * from './clearance';
 export * from './cover';
 export * from './numbers';
+export * from './open-ends';
 export * from './profile';
 export * from './slope';
+export * from './soft-ground';

@@ -34,8 +34,8 @@ export function crossingResult(crossing: Crossing, run: RunShape): CrossingResul
     at: tight?.at ?? stretch.from,
     stretch,
     beyond: beyond > NEAR ? beyond : 0,
-    top: tight?.top ?? (off ? undefined : topAt(crossing, run, stretch.from)),
-    bottom: tight?.bottom ?? (off ? undefined : bottomOf(topAt(crossing, run, stretch.from), size)),
+    top: tight?.top ?? (off ? undefined : topOfCrossing(crossing, run, stretch.from)),
+    bottom: tight?.bottom ?? (off ? undefined : bottomOf(topOfCrossing(crossing, run, stretch.from), size)),
     gap: tight && gapAt(tight),
     over,
     beside,
@@ -65,7 +65,12 @@ function tightest(places: readonly CrossingPlace[]): CrossingPlace | undefined {
 const bottomOf = (top: number | undefined, size: number): number | undefined =>
   top === undefined ? undefined : top - size;
 
-function topAt({ level, size }: Crossing, { ground }: RunShape, at: UpRun): number | undefined {
+/** Elevation of its top at a place along a run; undefined where only a depth is known, and no ground. */
+export function topOfCrossing(
+  { level, size }: Crossing,
+  { ground }: Pick<RunShape, 'ground'>,
+  at: UpRun,
+): number | undefined {
   const surface = level.by === 'depth' ? groundAt(ground, at) : 0;
   if (surface === undefined) return undefined;
   const stated = level.by === 'depth' ? surface - level.value : level.value;
@@ -97,7 +102,7 @@ function meeting(one: CrossingPlace, other: CrossingPlace): UpRun | undefined {
 
 function placeAt(crossing: Crossing, run: RunShape, at: UpRun): CrossingPlace | undefined {
   const { grade, envelope, ground } = run;
-  const top = topAt(crossing, run, at);
+  const top = topOfCrossing(crossing, run, at);
   if (top === undefined || grade.low === undefined || grade.slope === undefined || !envelope) return undefined;
   const trench = grade.low + grade.slope * at - envelope.invert;
   const underside = trench + envelope.underside;

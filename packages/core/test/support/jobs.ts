@@ -1,4 +1,4 @@
-import type { Crossing, Item, ItemOf, Plan, Section, Service, TestPit, Uuid } from '@alveus/plan';
+import type { Crossing, Item, ItemOf, Keeping, Plan, Section, Service, TestPit, Uuid } from '@alveus/plan';
 import { ONLY, planOf } from '@alveus/plan';
 import { gradeItem } from '../../src';
 import { catalogue, ft, inch, material, newId, section } from '../builders';
@@ -43,6 +43,7 @@ export interface JobSpec {
   lines: Readonly<Record<string, LineSpec>>;
   crossings?: readonly CrossingSpec[];
   pits?: readonly PitSpec[];
+  keepings?: readonly KeepingSpec[];
   frost?: number;
   more?: readonly Item[];
 }
@@ -61,6 +62,15 @@ export interface CrossingSpec {
   centre?: number;
   deep?: number;
   measured?: boolean;
+}
+
+/** What somebody said besides the rules, of a node, or of a stretch of a run in feet. */
+export interface KeepingSpec {
+  node?: string;
+  run?: string;
+  from?: number;
+  to?: number;
+  keeps: Keeping['keeps'];
 }
 
 export interface PitSpec {
@@ -88,7 +98,7 @@ export function pipeOf(name: string | ItemOf<'pipe'>): ItemOf<'pipe'> {
   return known;
 }
 
-export function job({ nodes, lines, crossings = [], pits = [], frost, more = [] }: JobSpec): Job {
+export function job({ nodes, lines, crossings = [], pits = [], keepings = [], frost, more = [] }: JobSpec): Job {
   const ids: Record<string, Uuid> = {};
   const idOf = (name: string): Uuid => (ids[name] ??= newId());
   const items: Item[] = [stone, straw, ...more];
@@ -129,6 +139,10 @@ export function job({ nodes, lines, crossings = [], pits = [], frost, more = [] 
       ...(water === undefined ? {} : { groundwater: ft(water) }),
       ...(rock === undefined ? {} : { limiting: { depth: ft(rock), what: 'rock' } }),
     });
+  for (const [index, { node, run, from = 0, to = 100, keeps }] of keepings.entries()) {
+    const at = run === undefined ? { node: idOf(node ?? '') } : { run: idOf(run), from: ft(from), to: ft(to) };
+    items.push({ kind: 'keeping', id: idOf(`keeping ${index}`), name: `Said ${index + 1}`, at, keeps });
+  }
   if (frost !== undefined) items.push({ kind: 'site', id: ONLY, frost: ft(frost) });
   return { plan: planOf(items), ids };
 }
@@ -211,6 +225,7 @@ export function oneRun(
     },
     ...(rest.crossings ? { crossings: rest.crossings } : {}),
     ...(rest.pits ? { pits: rest.pits } : {}),
+    ...(rest.keepings ? { keepings: rest.keepings } : {}),
     ...(rest.frost === undefined ? {} : { frost: rest.frost }),
     ...(rest.more ? { more: rest.more } : {}),
   };

@@ -1,7 +1,7 @@
 import type { Item } from '@alveus/plan';
 import type { RuleName } from '../../src';
 import { catalogue, ft, inch, newId, section } from '../builders';
-import type { JobSpec } from './jobs';
+import type { JobSpec, KeepingSpec } from './jobs';
 import { oneRun, stone, straw } from './jobs';
 
 /**
@@ -843,6 +843,38 @@ function meeting(first: Meets, second: Meets, out: Meets, over = 0): JobSpec {
     },
   };
 }
+
+// What somebody said besides the rules. The line falls 1 ft to 100 at its low end, under ground at 104.
+const said = (keeps: KeepingSpec['keeps'], where: Partial<KeepingSpec> = { run: 'Main' }): JobSpec =>
+  oneRun({}, {}, { keepings: [{ ...where, keeps }] });
+when('the main was found lower than the line comes in', said({ what: 'invert', is: 'least', level: ft(100.5) }), [
+  'fix keeping',
+]);
+when(
+  'the main was found where the line comes in',
+  said({ what: 'invert', is: 'least', level: ft(90) }),
+  [],
+  ['keeping'],
+);
+when('a drain that lies over the underside of a slab', said({ what: 'crown', is: 'most', level: ft(95) }), [
+  'fix keeping',
+]);
+when('a trench deeper than the machine reaches', said({ what: 'depth', is: 'most', value: ft(3) }), ['fix keeping']);
+when('a trench that the machine just reaches', said({ what: 'depth', is: 'most', value: ft(4.9) }), [], ['keeping']);
+when('a pipe with less cover than was promised', said({ what: 'cover', is: 'least', value: ft(4) }), ['fix keeping']);
+when('a run with less fall than was asked for', said({ what: 'slope', is: 'least', value: 0.03 }), ['fix keeping']);
+when('a lateral that does not follow the contour', said({ what: 'even' }), ['fix keeping']);
+when(
+  'a box with less drop through it than was asked for',
+  said({ what: 'drop', is: 'least', value: ft(1) }, { node: 'Out' }),
+  [],
+  ['keeping'],
+);
+when(
+  'an outlet that lies lower than was said',
+  said({ what: 'bottom', is: 'least', level: ft(101) }, { node: 'Out' }),
+  ['fix keeping'],
+);
 
 type Across = Partial<NonNullable<JobSpec['crossings']>[number]>;
 function across(crossing: Across, service: 'storm' | 'building-sewer' = 'storm'): JobSpec {

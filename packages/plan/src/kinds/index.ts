@@ -33,6 +33,7 @@ export { SEWER_LEAST_SLOPES } from './services';
 export * from './setup';
 export * from './shot';
 export * from './site';
+export * from './keeping';
 export * from './test-pit';
 export * from './utility';
 

@@ -1,5 +1,6 @@
 import { benchmark } from './benchmark';
 import { crossing } from './crossing';
+import { keeping } from './keeping';
 import { levelling } from './levelling';
 import { line } from './line';
 import { material } from './material';
@@ -39,4 +40,5 @@ export const KIND_LIST = [
   crossing,
   testPit,
   site,
+  keeping,
 ] as const;

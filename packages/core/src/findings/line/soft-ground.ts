@@ -1,6 +1,4 @@
-import type { TestPit } from '@alveus/plan';
-import { upRun } from '../../length';
-import { numberFor } from '../../limits';
+import { numberFor, pitAt, unsafeFrom } from '../../limits';
 import { exact, measured } from '../../phrase';
 import type { RunResult } from '../../results';
 import { NEAR } from '../../tolerance';
@@ -25,7 +23,7 @@ export const softGround = rule<LineFacts>()({
     const found = [];
     for (const at of runs)
       for (const pit of read.of('pitsOn', at.id) ?? NOTHING) {
-        const from = liesOn(pit, at) ? unsafeFrom(pit, least) : undefined;
+        const from = pitAt(pit, at) !== undefined ? unsafeFrom(pit, least) : undefined;
         // From the usual depth on it is asked for in any soil.
         if (from === undefined || from >= usual) continue;
         const stretches = runs.flatMap((run) => (run.run.protection ? [] : deeper(run, from)));
@@ -59,17 +57,6 @@ export const softGround = rule<LineFacts>()({
     gives: ['Say how: sloped, benched, shielded, shored or not entered', 'Draw the water down first', 'Raise the line'],
   }),
 });
-
-/** Depth from which its soil needs protection; undefined where the pit says nothing against it. */
-function unsafeFrom({ soil, groundwater }: TestPit, least: number): number | undefined {
-  if (soil === 'C') return least;
-  return groundwater === undefined ? undefined : Math.max(least, groundwater + NEAR);
-}
-
-function liesOn({ place }: TestPit, { run, length }: RunResult): boolean {
-  const at = place && upRun(run, length, place.at);
-  return at !== undefined && at >= -NEAR && at <= length + NEAR;
-}
 
 /** Stretches of a run that are so deep or deeper. */
 function deeper({ id, trench, grade, ground, envelope }: RunResult, depth: number) {

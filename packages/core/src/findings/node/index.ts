@@ -2,6 +2,7 @@ import type { Profile } from '@alveus/plan';
 import type { Finding, NodeResult, Reader } from '../../results';
 import { judge } from '../rule';
 import type { NodeFacts } from './facts';
+import { keptByNode } from './keeping';
 import {
   bendDrop,
   dBoxInflow,
@@ -17,6 +18,7 @@ import { noOutlet, outletUnderWater, standsFull, waterOrder } from './outlet';
 /** Rules about nodes, in the order in which they are told. */
 export const NODE_RULES = [
   dropRises,
+  keptByNode,
   noOutlet,
   outletUnderWater,
   waterOrder,

@@ -1,6 +1,5 @@
-import type { ItemOf } from '@alveus/plan';
 import { lowerOf, ONLY } from '@alveus/plan';
-import { leastCover } from '../../limits';
+import { leastCover, OPEN_ENDS, PAST_BANK } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { KnownStation } from '../../trench';
@@ -11,9 +10,6 @@ import type { RunFacts } from './facts';
 import { endsAtOutlet, stationsAlong } from './facts';
 
 /** Whether the pipe lies deep enough under the ground. */
-
-/** Where water comes out into the open and the pipe must come up to the ground. */
-const OPEN_ENDS: ReadonlySet<ItemOf<'node'>['form']> = new Set(['daylight', 'pond', 'curb', 'bubble-up', 'pop-up']);
 
 const coverOf = ({ cover }: KnownStation): number => cover;
 
@@ -107,7 +103,7 @@ export const leastCoverOver = rule<RunFacts>()({
     // Wheels crush it at an open end as anywhere.
     const { excused, told } = run.vehicles
       ? { excused: NOTHING, told: short }
-      : parted(facts, short, pipe.outside + least, 0.3);
+      : parted(facts, short, pipe.outside + least, PAST_BANK);
     const out = trench.shallowest.cover < -NEAR;
     return [
       ...breachOf(told, { open: false, least, source }),

@@ -5,6 +5,7 @@ import { frost, leastCoverOver, outOfGround, soilOverStone } from './cover';
 import type { BareFacts, RunFacts } from './facts';
 import { factsOfRun } from './facts';
 import { againstGrade, deadLevel, gradeContradicts, gradeSurplus, leastSlope, steep } from './grade';
+import { keptByRun } from './keeping';
 import { breakAtEnd, breakBeyond, groundMissing, groundTwice, lengthDiffers, profileNoFit } from './ground';
 import {
   deepTrench,
@@ -28,6 +29,7 @@ export const RUN_RULES = [
   deepTrench,
   gradeContradicts,
   gradeSurplus,
+  keptByRun,
   leastSlope,
   deadLevel,
   outOfGround,

@@ -1,6 +1,7 @@
 import type { Edit } from '@alveus/plan';
 import { PROTECTIONS } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
+import { PAST_BANK } from '../../limits';
 import { NEAR } from '../../tolerance';
 import type { EnvelopeLayer, KnownStation } from '../../trench';
 import type { Stretch } from '../../results';
@@ -173,7 +174,7 @@ export const layersOverlap = rule<RunFacts>()({
 function tooShallow(facts: RunFacts, height: number): readonly Stretch[] {
   const { id, pipe } = facts;
   const stretches = shortfalls(id, stationsAlong(facts), depthOf, height, NEAR);
-  return parted(facts, stretches, pipe.outside + height, 0.3).told;
+  return parted(facts, stretches, pipe.outside + height, PAST_BANK).told;
 }
 
 export const layerOut = rule<RunFacts>()({

@@ -1,0 +1,246 @@
+import type { Edit, End, Run, RunGrade, UpRun, Uuid } from '@alveus/plan';
+import { lowerOf, upperOf } from '@alveus/plan';
+import type { Evaluation } from '../evaluate';
+import { factsOf, withoutWorkedOut, withWorkedOut } from '../grade';
+import type { Chosen, Compiled, Held, Program, Stepped } from '../least';
+import { chainOf, choose, compile, conflict, costOf, DATUM, held, highOf, lowOf, rounded, withWays } from '../least';
+import type { System } from '../units';
+import { FOOT, INCH } from '../units';
+import type { LaidRun } from './gathering';
+import type { Limit } from './limit';
+import type { Asked, DigProgram, LeftOut } from './program';
+import { digProgram } from './program';
+
+/**
+ * Inverts that work for all networks of a plan and dig least: what a person fixed stays, every limit holds, and nothing
+ * that keeps them digs less. Found exactly, then set to whole steps that a crew can set.
+ */
+export type DigLeast =
+  | Proposal
+  | Contradiction
+  | { readonly ok: false; readonly why: 'time' | 'nothing'; readonly left: readonly LeftOut[] };
+
+export interface Proposal {
+  readonly ok: true;
+  readonly runs: readonly ProposedRun[];
+  /** m³ of trench: as the plan stands, where all its inverts are known; as proposed; and the least there is. */
+  readonly before: number | undefined;
+  readonly after: number;
+  readonly least: number;
+  /** How much less anything can dig at most: nothing, unless time ran out. */
+  readonly gap: number;
+  /** What it is set to, m; undefined where no step works and the exact inverts are told. */
+  readonly step: number | undefined;
+  readonly finer: boolean;
+  readonly left: readonly LeftOut[];
+  /** What breaks no limit that is told here, though the plan as it stands does: how many it puts right. */
+  readonly at: Solution;
+}
+
+/** What reasons and room are read from; not for handing over. */
+export interface Solution {
+  readonly dig: DigProgram;
+  /** With its choices made. */
+  readonly program: Program;
+  readonly compiled: Compiled;
+  /** The exact cheapest levels, and those that are set. */
+  readonly exact: Float64Array;
+  readonly set: Float64Array;
+  readonly held: Held;
+}
+
+export interface ProposedRun {
+  readonly run: Uuid;
+  readonly low: ProposedInvert;
+  readonly high: ProposedInvert;
+  readonly slope: number;
+}
+
+export interface ProposedInvert {
+  readonly level: number;
+  /** As the plan stands. */
+  readonly was: number | undefined;
+  /** A person's, or it follows from what is theirs: it never moves. */
+  readonly fixed: boolean;
+  /** It lies on no step, since a slope or a drop is fixed and it carries what remains. */
+  readonly between: boolean;
+}
+
+export interface Contradiction {
+  readonly ok: false;
+  readonly why: 'contradiction';
+  /** Limits that cannot hold together; without any one of them the rest can. */
+  readonly limits: readonly Told[];
+  readonly left: readonly LeftOut[];
+}
+
+/** A limit, and the places at which it tells. */
+export interface Told extends Limit {
+  readonly at: readonly { readonly run: Uuid; readonly at: UpRun }[];
+}
+
+/** @param system whose steps the inverts are set to @param goOn whether there is time left */
+export function digLeast(
+  evaluation: Evaluation,
+  asked: Asked & { readonly system: System },
+  goOn: () => boolean = () => true,
+): DigLeast {
+  const dig = digProgram(evaluation, asked);
+  if (dig.runs.length === 0) return { ok: false, why: 'nothing', left: dig.left };
+  const found = choose(dig.program, goOn);
+  if (!found.ok) return found.gaveUp ? { ok: false, why: 'time', left: dig.left } : contradiction(dig, goOn);
+  return proposal(dig, found, stepsOf(asked.system));
+}
+
+/** What crews set to, the coarsest first, m. */
+export function stepsOf(system: System): readonly number[] {
+  switch (system) {
+    case 'feet':
+      return [0.01, 0.005, 0.001].map((step) => step * FOOT);
+    case 'inches':
+      return [8, 16, 32, 64].map((parts) => INCH / parts);
+    case 'metric':
+      return [0.001, 0.0005, 0.0001];
+  }
+}
+
+function proposal(dig: DigProgram, found: Extract<Chosen, { ok: true }>, steps: readonly number[]): DigLeast {
+  const program = withWays(dig.program, found.ways);
+  const compiled = compile(program);
+  if ('contradicts' in compiled) return { ok: false, why: 'nothing', left: dig.left };
+  const set: Stepped | undefined = rounded(program, found.ends, steps);
+  const ends = set?.ends ?? found.ends;
+  const between = new Set(set?.between);
+  const invert = (end: number, was: number | undefined): ProposedInvert => ({
+    level: ends[end] as number,
+    was,
+    fixed: (compiled.levelOf[end] as number) < 0,
+    between: between.has(end),
+  });
+  const runs = dig.runs.map(({ index, id, result }): ProposedRun => {
+    const [low, high] = [invert(lowOf(index), result.grade.low), invert(highOf(index), result.grade.high)];
+    return { run: id, low, high, slope: (high.level - low.level) / result.length };
+  });
+  return {
+    ok: true,
+    runs,
+    before: digNow(dig),
+    after: costOf(program, ends),
+    least: found.cost,
+    gap: found.gap,
+    step: set?.step,
+    finer: set?.finer ?? false,
+    left: dig.left,
+    at: { dig, program, compiled, exact: found.ends, set: ends, held: held(program.rows, compiled, found.ends) },
+  };
+}
+
+/** What the plan as it stands digs; undefined where not all its inverts are known. */
+function digNow({ runs }: DigProgram): number | undefined {
+  let volume = 0;
+  for (const { result } of runs) {
+    if (result.grade.low === undefined || result.grade.high === undefined || !result.trench?.amounts) return undefined;
+    volume += result.trench.amounts.excavation;
+  }
+  return volume;
+}
+
+function contradiction(dig: DigProgram, goOn: () => boolean): DigLeast {
+  const found = conflict(dig.program, goOn);
+  if (!found) return { ok: false, why: 'time', left: dig.left };
+  const limits = found.limits.map((limit) => told(dig, limit, found.rows.get(limit) ?? []));
+  return { ok: false, why: 'contradiction', limits, left: dig.left };
+}
+
+function told(
+  { limits, runs, program }: Pick<DigProgram, 'limits' | 'runs' | 'program'>,
+  limit: number,
+  rows: readonly number[],
+): Told {
+  const { share, one, other } = program.rows;
+  const at = rows.flatMap((row) => {
+    const end = one[row] as number;
+    const run = runs[end >> 1];
+    if (!run) return [];
+    const part = share[row] as number;
+    // A limit of the run as a whole is at no place.
+    if (part < 0 && other[row] !== DATUM) return [];
+    return [{ run: run.id, at: (part >= 0 ? part : end % 2) * run.result.length }];
+  });
+  return { ...(limits[limit] as Limit), at };
+}
+
+/** Why an invert lies no higher. */
+export interface Reasons {
+  /** What holds it, where it lies by itself. */
+  readonly by: readonly Told[];
+  /** By what it hangs on others that are held so. */
+  readonly through: readonly Told[];
+  readonly against: readonly Told[];
+  /** Facts by which it is tied. */
+  readonly tied: readonly Told[];
+}
+
+export function reasonsFor(
+  { dig, program, compiled, held: tight }: Solution,
+  run: LaidRun,
+  end: 'low' | 'high',
+): Reasons {
+  const chain = chainOf(end === 'low' ? lowOf(run.index) : highOf(run.index), program.rows, compiled, tight);
+  const all = (rows: readonly number[]): Told[] => tellRows({ ...dig, program }, rows);
+  return { by: all(chain.by), through: all(chain.through), against: all(chain.against), tied: all(chain.tied) };
+}
+
+/** Rows by the limit they are of. */
+export function tellRows(dig: Pick<DigProgram, 'limits' | 'runs' | 'program'>, rows: readonly number[]): Told[] {
+  const by = new Map<number, number[]>();
+  for (const row of rows) {
+    const limit = dig.program.rows.limit[row] as number;
+    if (limit < 0) continue;
+    const list = by.get(limit);
+    if (list) list.push(row);
+    else by.set(limit, [row]);
+  }
+  return [...by].map(([limit, some]) => told(dig, limit, some));
+}
+
+/**
+ * What accepting it changes: the inverts that are nobody's are written as worked out, and nothing is written that
+ * follows from what a person fixed.
+ */
+export function acceptEdits(evaluation: Evaluation, { runs }: Proposal): readonly Edit[] {
+  const { plan } = evaluation;
+  const items = new Map<Uuid, RunGrade>();
+  for (const { run: id, low, high } of runs) {
+    const run = plan.run[id];
+    if (!run) continue;
+    const own = withoutWorkedOut(plan.runGrade[id]);
+    const facts = factsOf(run, own);
+    const lowAt: End = run.flow === 'to-a' ? 'a' : 'b';
+    const highAt: End = lowAt === 'a' ? 'b' : 'a';
+    const inverts: { a?: number; b?: number } = {};
+    const { leaving } = evaluation.nodes.get(lowerOf(run)) ?? { leaving: [] };
+    const stepped = facts.drop !== undefined && leaving.length > 0;
+    const hangs = own?.[highAt === 'a' ? 'stepA' : 'stepB'] !== undefined && arrivesInLine(evaluation, run);
+    // A slope that is fixed gives one end from the other, wherever that is known.
+    const highKnown = facts.high !== undefined || hangs;
+    const writeLow = facts.low === undefined && !stepped && !(facts.slope !== undefined && highKnown);
+    if (writeLow) inverts[lowAt] = low.level;
+    const lowKnown = writeLow || facts.low !== undefined || stepped;
+    if (!highKnown && !(facts.slope !== undefined && lowKnown)) inverts[highAt] = high.level;
+    items.set(id, withWorkedOut(own ?? { kind: 'runGrade', id }, inverts));
+  }
+  return [...items.values()].flatMap((item): Edit[] =>
+    same(item, plan.runGrade[item.id]) ? [] : [{ op: 'put', item }],
+  );
+}
+
+/** Whether one run of its line comes to the upper end of a run, over which a step kept there is told. */
+function arrivesInLine({ nodes }: Evaluation, run: Run): boolean {
+  return (nodes.get(upperOf(run))?.arriving.filter(({ line }) => line === run.line).length ?? 0) === 1;
+}
+
+const FIELDS = ['a', 'b', 'aBy', 'bBy', 'slope', 'stepA', 'stepB'] as const;
+
+const same = (one: RunGrade, other: RunGrade | undefined): boolean =>
+  FIELDS.every((field) => one[field] === other?.[field]);

@@ -1,0 +1,3 @@
+export * from './dig-least';
+export type { Limit } from './limit';
+export * from './program';

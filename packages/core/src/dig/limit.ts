@@ -1,0 +1,27 @@
+import type { Severity, Uuid } from '@alveus/plan';
+import type { Phrase } from '../phrase';
+
+/** Something that levels are held to, and where it comes from. */
+export interface Limit {
+  /** A rule of the registry, a fact of a grade, what somebody said besides, or how pipes meet. */
+  readonly from:
+    { readonly rule: string } | { readonly fact: true } | { readonly keeping: Uuid } | { readonly meets: true };
+  /** As in "held by …". */
+  readonly words: Phrase;
+  readonly source: string;
+  readonly severity?: Severity;
+  /** What a tap on it goes to. */
+  readonly run?: Uuid | undefined;
+  readonly node?: Uuid | undefined;
+  readonly crossing?: Uuid | undefined;
+}
+
+/** Limits as they are gathered, by their numbers. */
+export class Limits {
+  readonly all: Limit[] = [];
+
+  add(limit: Limit): number {
+    this.all.push(limit);
+    return this.all.length - 1;
+  }
+}

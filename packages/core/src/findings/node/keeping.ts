@@ -1,0 +1,58 @@
+import type { ItemOf } from '@alveus/plan';
+import type { NodeEnd } from '../../results';
+import { NEAR } from '../../tolerance';
+import type { Kept } from '../run/keeping';
+import { KEEPING, saidOf } from '../run/keeping';
+import { NOTHING, rule } from '../rule';
+import type { NodeFacts } from './facts';
+
+/** What somebody said besides the rules that a node keeps to: whatever ends there. */
+export const keptByNode = rule<NodeFacts>()({
+  ...KEEPING,
+  judge: (facts): readonly Kept[] => {
+    const ids = facts.read.owned('keeping.at.node', facts.id);
+    return ids.length === 0 ? NOTHING : ids.flatMap((id) => judged(facts, facts.read.item('keeping', id)));
+  },
+  words: (breach) => ({
+    what: saidOf(breach),
+    why: ['It was said in this plan, and what ends there was to keep to it.'],
+    gives: ['Move the invert', 'Change or remove what was said'],
+  }),
+});
+
+function judged(facts: NodeFacts, keeping: ItemOf<'keeping'> | undefined): readonly Kept[] {
+  const keeps = keeping?.keeps;
+  if (!keeps || keeps.what === 'slope' || keeps.what === 'even') return NOTHING;
+  const needs = 'level' in keeps ? keeps.level : keeps.value;
+  const of = 'level' in keeps ? 'elevation' : keeps.what === 'depth' ? 'depth' : 'thickness';
+  const ends = keeps.what === 'drop' ? facts.arriving : [...facts.arriving, ...facts.leaving];
+  return ends.flatMap((end): readonly Kept[] => {
+    const has = valueAt(facts, end, keeps.what);
+    if (has === undefined) return NOTHING;
+    const by = keeps.is === 'least' ? needs - has : has - needs;
+    if (by <= NEAR) return NOTHING;
+    const quantity = of === 'elevation' ? 'distance' : of;
+    return [{ cause: `${keeping.id}:${end.run}`, run: end.run, by, quantity, keeping, has, needs, of }];
+  });
+}
+
+type What = 'invert' | 'crown' | 'bottom' | 'depth' | 'cover' | 'drop';
+
+/** What the end of a run comes to, by what is asked of it. */
+function valueAt({ ground, read }: NodeFacts, { run, invert, drop }: NodeEnd, what: What): number | undefined {
+  if (what === 'drop') return drop;
+  const { envelope, pipe } = read.of('run', run) ?? {};
+  if (invert === undefined || !envelope || !pipe) return undefined;
+  const crown = invert + pipe.outside - pipe.wall;
+  const bottom = invert - envelope.invert;
+  switch (what) {
+    case 'invert':
+      return invert;
+    case 'crown':
+      return crown;
+    case 'bottom':
+      return bottom;
+    default:
+      return ground === undefined ? undefined : ground - (what === 'depth' ? bottom : crown);
+  }
+}

@@ -1,0 +1,163 @@
+import type { ItemOf, UpRun } from '@alveus/plan';
+import { groundAt } from '../../ground';
+import { upRun } from '../../length';
+import type { Phrase } from '../../phrase';
+import { apart, exact, measured } from '../../phrase';
+import type { Stretch } from '../../results';
+import { NEAR, NEAR_SLOPE } from '../../tolerance';
+import type { Quantity } from '../../units';
+import type { Breach } from '../rule';
+import { COMMON, NOTHING, rule } from '../rule';
+import { shortfalls } from '../stretches';
+import type { RunFacts } from './facts';
+
+/** What somebody said besides the rules that a run keeps to. */
+
+type Keeping = ItemOf<'keeping'>;
+
+export interface Kept extends Breach {
+  readonly keeping: Keeping;
+  readonly has: number;
+  readonly needs: number;
+  readonly of: Quantity;
+}
+
+const WORDS = {
+  invert: 'its invert is ',
+  crown: 'its crown is ',
+  bottom: 'the bottom of its trench is ',
+  depth: 'its trench is ',
+  cover: 'its cover is ',
+  slope: 'its fall is ',
+  drop: 'the drop is ',
+  even: 'one end lies deeper than the other by ',
+} as const;
+
+/** What it comes to at a place, and what was said. */
+export function saidOf({ keeping, has, needs, of }: Pick<Kept, 'keeping' | 'has' | 'needs' | 'of'>): Phrase {
+  const { keeps, name } = keeping;
+  if (keeps.what === 'even') return [`${name}: `, WORDS.even, measured(Math.abs(has - needs), of), '.'];
+  const [is, said] = apart(measured(has, of), exact(needs, of));
+  return [`${name}: `, WORDS[keeps.what], is, `; at ${keeps.is} it is to be `, said, '.'];
+}
+
+export const KEEPING = {
+  name: 'keeping',
+  title: 'What was said besides is kept to',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+} as const;
+
+export const keptByRun = rule<RunFacts>()({
+  ...KEEPING,
+  judge: (facts): readonly Kept[] => {
+    const ids = facts.read.owned('keeping.at.run', facts.id);
+    if (ids.length === 0) return NOTHING;
+    return ids.flatMap((id) => judged(facts, facts.read.item('keeping', id)));
+  },
+  words: (breach) => ({
+    what: saidOf(breach),
+    why: ['It was said in this plan, and the line was to keep to it.'],
+    gives: ['Move the invert', 'Change or remove what was said'],
+  }),
+});
+
+function judged(facts: RunFacts, keeping: Keeping | undefined): readonly Kept[] {
+  if (!keeping || !('run' in keeping.at)) return NOTHING;
+  const { run, length, grade, ground, envelope, pipe, id } = facts;
+  if (grade.low === undefined || grade.slope === undefined) return NOTHING;
+  const { low, slope } = grade;
+  const { keeps } = keeping;
+  const ends = [upRun(run, length, keeping.at.from), upRun(run, length, keeping.at.to)];
+  const [from, to] = ends.map((at) => Math.min(length, Math.max(0, at))).sort((a, b) => a - b) as [UpRun, UpRun];
+  const over = { invert: 0, crown: pipe.outside - pipe.wall, bottom: -envelope.invert };
+  const depthAt = (at: UpRun): number | undefined => {
+    const surface = groundAt(ground, at);
+    return surface === undefined ? undefined : surface - (low + slope * at - envelope.invert);
+  };
+  switch (keeps.what) {
+    case 'invert':
+    case 'crown':
+    case 'bottom': {
+      const { level, is, what } = keeps;
+      const points = [from, to].map((at) => ({ at, value: low + slope * at + over[what] }));
+      return broken(id, keeping, is, points, level, 'elevation');
+    }
+    case 'depth':
+    case 'cover': {
+      const less = keeps.what === 'depth' ? 0 : envelope.underside + 2 * envelope.radius;
+      const places = [from, ...ground.points.map(({ at }) => at).filter((at) => at > from && at < to), to];
+      const points = places.flatMap((at) => {
+        const depth = depthAt(at);
+        return depth === undefined ? [] : [{ at, value: depth - less }];
+      });
+      return broken(id, keeping, keeps.is, points, keeps.value, keeps.what === 'depth' ? 'depth' : 'thickness');
+    }
+    case 'slope': {
+      const lack = keeps.is === 'least' ? keeps.value - slope : slope - keeps.value;
+      return lack > NEAR_SLOPE
+        ? [
+            {
+              keeping,
+              cause: keeping.id,
+              at: length / 2,
+              by: lack,
+              quantity: 'slope',
+              has: slope,
+              needs: keeps.value,
+              of: 'slope',
+            },
+          ]
+        : NOTHING;
+    }
+    case 'even': {
+      const [one, other] = [depthAt(from), depthAt(to)];
+      return one === undefined || other === undefined || Math.abs(one - other) <= NEAR
+        ? NOTHING
+        : [
+            {
+              keeping,
+              cause: keeping.id,
+              at: from,
+              by: Math.abs(one - other),
+              quantity: 'depth',
+              has: one,
+              needs: other,
+              of: 'depth',
+            },
+          ];
+    }
+    default:
+      return NOTHING;
+  }
+}
+
+function broken(
+  run: string,
+  keeping: Keeping,
+  is: 'least' | 'most',
+  points: readonly { readonly at: UpRun; readonly value: number }[],
+  limit: number,
+  of: Quantity,
+): readonly Kept[] {
+  const side = is === 'least' ? 1 : -1;
+  const stretches: readonly Stretch[] = shortfalls(run, points, ({ value }) => side * value, side * limit, NEAR);
+  let worst = stretches[0];
+  for (const one of stretches) if (worst && one.by > worst.by) worst = one;
+  return worst
+    ? [
+        {
+          keeping,
+          cause: keeping.id,
+          at: worst.at,
+          by: worst.by,
+          quantity: of === 'elevation' ? 'distance' : of,
+          has: limit - side * worst.by,
+          needs: limit,
+          of,
+          stretches,
+        },
+      ]
+    : NOTHING;
+}

@@ -1,0 +1,247 @@
+import fc from 'fast-check';
+import type { Plan, Uuid } from '@alveus/plan';
+import { applyEdits } from '@alveus/plan';
+import type { Evaluation, Finding } from '../src';
+import { evaluate, findingsOf, say } from '../src';
+import type { Proposal } from '../src/dig';
+import { acceptEdits, digLeast, reasonsFor } from '../src/dig';
+import { ft, inch } from './builders';
+import { digArb, digJob } from './support/digs';
+import type { JobSpec } from './support/jobs';
+import { job, oneRun } from './support/jobs';
+
+/** The least dig of whole plans: by the same limits that findings judge by. */
+
+const MORE = Number(process.env['SOAK'] ?? 1);
+
+const least = (evaluation: Evaluation, watch = true) => digLeast(evaluation, { watch, system: 'feet' });
+
+function worked(
+  spec: JobSpec,
+  watch = true,
+): { proposal: Proposal; evaluation: Evaluation; after: Evaluation; ids: Readonly<Record<string, Uuid>> } {
+  const { plan, ids } = job(spec);
+  const evaluation = evaluate(plan);
+  const proposal = least(evaluation, watch);
+  if (!proposal.ok) throw new Error(`nothing works: ${JSON.stringify(proposal, undefined, 1)}`);
+  return {
+    proposal,
+    evaluation,
+    after: evaluate(applyEdits(plan, acceptEdits(evaluation, proposal)), evaluation),
+    ids,
+  };
+}
+
+const feet = (level: number | undefined): number => (level ?? NaN) / ft(1);
+
+/** What no level mends, or is expected where a pipe comes to daylight. */
+const BESIDE_LEVELS = new Set([
+  'hand-dig',
+  'size-down',
+  'no-outlet',
+  'water-parts',
+  'haunch-room',
+  'ground-missing',
+  'trench-narrow',
+  'native-short',
+  'd-box-inflow',
+]);
+
+const ofLevels = ({ id, rule, what }: Finding): boolean =>
+  !BESIDE_LEVELS.has(rule) &&
+  !id.endsWith(':open-end') &&
+  !(rule === 'roof-into-french' && say(what, 'feet').includes('runs on in'));
+
+test('whatever the job: what is proposed breaks no limit, digs what it says, moves nothing that is fixed, and is what the plan then says', () => {
+  const met = { works: 0, contradicts: 0, moved: 0 };
+  fc.assert(
+    fc.property(digArb, (draw) => {
+      const { plan } = job(digJob(draw));
+      const evaluation = evaluate(plan);
+      const proposal = least(evaluation);
+      if (!proposal.ok) {
+        expect(proposal.why).toBe('contradiction');
+        met.contradicts += 1;
+        return;
+      }
+      met.works += 1;
+      const edits = acceptEdits(evaluation, proposal);
+      const after = evaluate(applyEdits(plan, edits), evaluation);
+      for (const { run, low, high } of proposal.runs) {
+        const is = after.grade.runs.get(run);
+        expect(Math.abs((is?.low ?? NaN) - low.level)).toBeLessThan(1e-6);
+        expect(Math.abs((is?.high ?? NaN) - high.level)).toBeLessThan(1e-6);
+        for (const one of [low, high])
+          if (one.fixed && one.was !== undefined) expect(Math.abs(one.level - one.was)).toBeLessThan(1e-6);
+      }
+      // What a person fixed is as it was, and none of it is fixed twice over now.
+      for (const [id, facts] of Object.entries(plan.runGrade)) expect(after.plan.runGrade[id]).toMatchObject(facts);
+      expect(after.grade.surplus.length).toBe(evaluation.grade.surplus.length);
+      expect(
+        findingsOf(after)
+          .filter(ofLevels)
+          .map(({ rule, what }) => `${rule}: ${say(what, 'feet')}`),
+      ).toEqual([]);
+      const dug = proposal.runs.reduce(
+        (sum, { run }) => sum + (after.runs.get(run)?.trench?.amounts?.excavation ?? NaN),
+        0,
+      );
+      expect(Math.abs(dug - proposal.after)).toBeLessThan(1e-6 * (1 + dug));
+      expect(proposal.after).toBeGreaterThanOrEqual(proposal.least - 1e-6);
+      // Asked again it stays where it is.
+      const again = least(after);
+      expect(again.ok && Math.abs(again.after - proposal.after)).toBeLessThan(1e-6 * (1 + dug));
+      if (edits.length > 0) met.moved += 1;
+    }),
+    { numRuns: 150 * MORE },
+  );
+  expect(met.works).toBeGreaterThan(30);
+  expect(met.moved).toBeGreaterThan(30);
+});
+
+test('one run over a hollow is steeper than it must be, and set so that the cover in the hollow holds', () => {
+  const spec: JobSpec = {
+    nodes: { Out: { form: 'structure', ground: 100 }, Top: { form: 'inlet', ground: 100 } },
+    lines: {
+      Line: {
+        service: 'yard-drain',
+        pipe: '4 in SDR 35',
+        runs: { Main: { from: 'Top', to: 'Out', breaks: [[40, 98.8]] } },
+      },
+    },
+    keepings: [{ run: 'Main', keeps: { what: 'cover', is: 'least', value: ft(1) } }],
+  };
+  const { proposal, ids } = worked(spec);
+  const [run] = proposal.runs;
+  expect(feet(run?.low.level)).toBeCloseTo(96.66, 6);
+  expect(feet(run?.high.level)).toBeCloseTo(98.65, 6);
+  const at = proposal.at.dig.runs.find(({ id }) => id === ids['Main']);
+  if (!at) throw new Error('the run is worked out');
+  expect(
+    reasonsFor(proposal.at, at, 'low').by.map(({ words, at: places }) => [
+      say(words, 'feet'),
+      places.map((place) => Math.round(feet(place.at))),
+    ]),
+  ).toEqual([['Said 1', [40]]]);
+});
+
+test('a gas main: over it the invert lies in a narrow band with 12 in of cover, with 24 in only under it', () => {
+  const crossed = (cover: number) => {
+    const spec: JobSpec = {
+      nodes: { Out: { form: 'structure', ground: 99.5 }, Top: { form: 'inlet', ground: 99.5 } },
+      lines: {
+        Line: {
+          service: 'storm',
+          pipe: '8 in SDR 35',
+          runs: { Main: { from: 'Top', to: 'Out', length: 100, slope: 0.004, protection: 'shielded' } },
+        },
+      },
+      crossings: [{ on: 'Main', at: 50, centre: 95.75, size: 6 }],
+      keepings: [{ run: 'Main', from: 49.999, to: 50.001, keeps: { what: 'cover', is: 'least', value: ft(cover) } }],
+    };
+    const { proposal } = worked(spec);
+    const [run] = proposal.runs;
+    return (feet(run?.low.level) + feet(run?.high.level)) / 2;
+  };
+  // Outside 8.400 in, wall 0.240 in: over it from 97.02, and up to 97.82 under 12 in of cover; under it from 93.82 down.
+  expect(crossed(1)).toBeLessThanOrEqual(97.82);
+  expect(crossed(1)).toBeGreaterThanOrEqual(97.02);
+  expect(crossed(1)).toBeGreaterThan(97.5);
+  expect(crossed(2)).toBeLessThanOrEqual(93.825);
+  expect(crossed(2)).toBeGreaterThan(93.8);
+});
+
+test('a French drain on level ground: 10 in deep at its head, 22 in after 100 ft at 1 %', () => {
+  const { proposal } = worked({
+    nodes: { Out: { form: 'structure', ground: 100 }, Head: { form: 'cleanout', ground: 100 } },
+    lines: { Drain: { service: 'french-drain', pipe: '4 in SDR 35', runs: { Drain: { from: 'Head', to: 'Out' } } } },
+    keepings: [{ node: 'Head', keeps: { what: 'depth', is: 'least', value: inch(10) } }],
+  });
+  const [run] = proposal.runs;
+  const wall = 0.12 / 12;
+  // No less, and no more than the hundredth that it is set to.
+  const [head, out] = [100 - feet(run?.high.level) + wall - 10 / 12, 100 - feet(run?.low.level) + wall - 22 / 12];
+  for (const more of [head, out]) {
+    expect(more).toBeGreaterThanOrEqual(-1e-6);
+    expect(more).toBeLessThan(0.01);
+  }
+});
+
+test('a tank to its distribution box: 3 in at most in 15 ft', () => {
+  const spec = (box: number): JobSpec => ({
+    nodes: { Tank: { form: 'tank', ground: 100 }, Box: { form: 'd-box', ground: box } },
+    lines: {
+      Effluent: {
+        service: 'effluent',
+        pipe: '4 in SDR 35',
+        runs: { Effluent: { from: 'Tank', to: 'Box', length: 15, high: 98.5 } },
+      },
+    },
+    keepings: [{ run: 'Effluent', to: 15, keeps: { what: 'slope', is: 'most', value: 3 / 12 / 15 } }],
+  });
+  const { proposal } = worked(spec(100));
+  const [run] = proposal.runs;
+  expect(feet(run?.high.level)).toBeCloseTo(98.5, 9);
+  // As high as the least fall of 1/8 in a foot allows, in whole hundredths.
+  expect(feet(run?.low.level)).toBeCloseTo(98.34, 6);
+  // Where the ground falls off, no more than 3 in can be lost, and that is told.
+  const contradiction = least(evaluate(job(spec(98.5)).plan));
+  expect(contradiction.ok).toBe(false);
+  if (contradiction.ok || contradiction.why !== 'contradiction') throw new Error('it cannot be laid');
+  expect(contradiction.limits.map(({ words }) => say(words, 'feet')).sort()).toEqual([
+    '6" of cover',
+    'Said 1',
+    'the high invert fixed on Effluent, 98.50 ft',
+  ]);
+});
+
+test('a trunk with two branches: each branch is as high as its cover allows, and the trunk under the lower of them', () => {
+  const { proposal, ids } = worked({
+    nodes: {
+      Out: { form: 'structure', ground: 100 },
+      Box: { form: 'catch-basin', ground: 101 },
+      East: { form: 'inlet', ground: 102 },
+      West: { form: 'inlet', ground: 101.2 },
+    },
+    lines: {
+      Trunk: { pipe: '12 in SDR 35', runs: { Trunk: { from: 'Box', to: 'Out' } } },
+      East: { service: 'yard-drain', pipe: '4 in SDR 35', runs: { East: { from: 'East', to: 'Box' } } },
+      West: { service: 'yard-drain', pipe: '4 in SDR 35', runs: { West: { from: 'West', to: 'Box' } } },
+    },
+  });
+  const of = (name: string) => proposal.runs.find(({ run }) => run === ids[name]);
+  const crown = (4.215 - 0.12) / 12;
+  // 6 in of cover over the branches; 12 in over the trunk, whose crown lies at its own outside.
+  expect(feet(of('East')?.high.level)).toBeCloseTo(Math.floor((102 - 0.5 - crown) * 100) / 100, 6);
+  expect(feet(of('West')?.high.level)).toBeCloseTo(Math.floor((101.2 - 0.5 - crown) * 100) / 100, 6);
+  const trunk = of('Trunk');
+  expect(feet(trunk?.high.level)).toBeLessThanOrEqual(
+    Math.min(feet(of('East')?.low.level), feet(of('West')?.low.level)),
+  );
+  expect(feet(trunk?.high.level)).toBeCloseTo(Math.floor((101 - 1 - (12.5 - 0.36) / 12) * 100) / 100, 6);
+});
+
+test('what was worked out may be worked out again; what a person then fixes stays', () => {
+  const spec = oneRun({ low: undefined as never, slope: undefined as never });
+  const { proposal, after, ids } = worked({ ...spec, lines: { Line: { runs: { Main: { from: 'Top', to: 'Out' } } } } });
+  const id = ids['Main'] as Uuid;
+  const grade = after.plan.runGrade[id];
+  expect(grade).toMatchObject({ aBy: 'least', bBy: 'least' });
+  const moved: Plan = {
+    ...after.plan,
+    runGrade: {
+      ...after.plan.runGrade,
+      [id]: {
+        kind: 'runGrade',
+        id,
+        a: (grade?.a ?? 0) - 0.3,
+        ...(grade?.b === undefined ? {} : { b: grade.b, bBy: 'least' }),
+      },
+    },
+  };
+  const again = least(evaluate(moved));
+  if (!again.ok) throw new Error('it can be laid');
+  expect(again.runs[0]?.low).toMatchObject({ fixed: true });
+  expect(again.runs[0]?.low.level).toBeCloseTo((grade?.a ?? 0) - 0.3, 9);
+  expect(again.runs[0]?.high.level).toBeCloseTo(proposal.runs[0]?.high.level ?? NaN, 6);
+});
