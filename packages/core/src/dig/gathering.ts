@@ -17,6 +17,8 @@ export interface Gathering {
   readonly limits: Limits;
   /** Whether what is only watched for is kept to as well. */
   readonly watch: boolean;
+  /** A run whose own facts are not kept to. */
+  readonly open?: Uuid | undefined;
 }
 
 /** A run that has all it is made of: its place in the program, and what is dug for it. */

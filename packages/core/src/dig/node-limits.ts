@@ -64,7 +64,7 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
   if (!first) return;
   const { rows, limits, evaluation } = gathering;
   const own = evaluation.plan.runGrade[end.run];
-  const { drop } = factsOf(end.laid.result.run, withoutWorkedOut(own));
+  const drop = end.run === gathering.open ? undefined : factsOf(end.laid.result.run, withoutWorkedOut(own)).drop;
   const low = lowOf(end.laid.index);
   if (drop !== undefined) {
     const words = ['the drop fixed at ', node.node.name, ', ', measured(drop, 'thickness')] as const;

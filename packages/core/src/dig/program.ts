@@ -30,9 +30,11 @@ export type LeftOut =
 export interface Asked {
   /** Whether what is only watched for is kept to as well. */
   readonly watch: boolean;
+  /** A run whose own facts are not kept to. */
+  readonly open?: Uuid;
 }
 
-export function digProgram(evaluation: Evaluation, { watch }: Asked): DigProgram {
+export function digProgram(evaluation: Evaluation, { watch, open }: Asked): DigProgram {
   const runs: LaidRun[] = [];
   const left: LeftOut[] = [];
   for (const result of [...evaluation.runs.values()].sort((one, other) => (one.id < other.id ? -1 : 1))) {
@@ -48,7 +50,7 @@ export function digProgram(evaluation: Evaluation, { watch }: Asked): DigProgram
   }
   const limits = new Limits();
   const rows = new Rows();
-  const gathering: Gathering = { evaluation, profile: evaluation.profile, runs, rows, limits, watch };
+  const gathering: Gathering = { evaluation, profile: evaluation.profile, runs, rows, limits, watch, open };
   const at = new Map(runs.map((run) => [run.id, run]));
   const keepings = keepingsOf(gathering);
   const choices: Choice[] = [];
@@ -58,9 +60,9 @@ export function digProgram(evaluation: Evaluation, { watch }: Asked): DigProgram
     Float64Array,
   ];
   for (const run of runs) {
-    factLimits(gathering, run);
+    if (run.id !== open) factLimits(gathering, run);
     runLimits(gathering, run);
-    stepsAtHead(gathering, run, at);
+    if (run.id !== open) stepsAtHead(gathering, run, at);
     for (const keeping of keepings.get(run.id) ?? []) keepRun(gathering, run, keeping);
     choices.push(...crossingLimits(gathering, run), ...widths(gathering, run, { low, high, base }));
   }

@@ -16,9 +16,10 @@ export interface Held {
 /** Rows with less room than this leave none, m. */
 const NONE = 1e-6;
 
-type Side = 0 | 1;
-const OVER: Side = 0;
-const UNDER: Side = 1;
+/** Which way there is no room: over a level, or under it. */
+export type Side = 0 | 1;
+export const OVER: Side = 0;
+export const UNDER: Side = 1;
 const place = (level: number, side: Side): number => 2 * level + side;
 
 export function held(rows: Rows, { levelOf, forest }: Compiled, ends: ArrayLike<number>): Held {
@@ -79,28 +80,41 @@ export interface Chain {
   readonly tied: readonly number[];
 }
 
-export function chainOf(end: number, rows: Rows, { levelOf }: Compiled, { start, rows: tight }: Held): Chain {
+/** @param from the side that is asked of: what leaves no room over the end, or under it */
+export function chainOf(
+  end: number,
+  rows: Rows,
+  { levelOf }: Compiled,
+  { start, rows: tight }: Held,
+  from: Side = OVER,
+): Chain {
   const [by, through, against, tied] = [new Set<number>(), new Set<number>(), new Set<number>(), new Set<number>()];
+  const ties = new Ties(rows);
   const seen = new Set<number>();
-  const open: { readonly end: number; readonly side: Side }[] = [{ end, side: OVER }];
+  const open: { readonly end: number; readonly side: Side }[] = [{ end, side: from }];
   for (let next = open.pop(); next; next = open.pop()) {
     const { side } = next;
     const level = levelOf[next.end] as number;
     const at = level < 0 ? -1 - next.end : place(level, side);
     if (seen.has(at)) continue;
     seen.add(at);
-    for (const row of tyingRows(rows, levelOf, next.end)) tied.add(row);
-    if (level < 0) continue;
+    const way = ties.from(next.end);
+    if (level < 0) {
+      for (const row of way(DATUM)) tied.add(row);
+      continue;
+    }
     for (let index = start[at] as number; index < (start[at + 1] as number); index += 1) {
       const row = tight[index] as number;
       const [one, other] = [rows.one[row] as number, rows.other[row] as number];
-      const partner = levelOf[one] === level ? other : one;
-      if (other === DATUM || levelOf[one] === levelOf[other]) (side === OVER ? by : against).add(row);
+      const own = levelOf[one] === level ? one : other;
+      const partner = own === one ? other : one;
+      for (const tie of way(own)) tied.add(tie);
+      if (other === DATUM || levelOf[one] === levelOf[other]) (side === from ? by : against).add(row);
       else if ((rows.share[row] as number) >= 0) {
-        (side === OVER ? by : against).add(row);
+        (side === from ? by : against).add(row);
         open.push({ end: partner, side: side === OVER ? UNDER : OVER });
       } else {
-        (side === OVER ? through : against).add(row);
+        (side === from ? through : against).add(row);
         open.push({ end: partner, side });
       }
     }
@@ -108,32 +122,40 @@ export function chainOf(end: number, rows: Rows, { levelOf }: Compiled, { start,
   return { by: [...by], through: [...through], against: [...against], tied: [...tied] };
 }
 
-/** Rows that tie an end to others of its level; of one that is fixed, those by which it is. */
-function tyingRows(rows: Rows, levelOf: Int32Array, end: number): number[] {
-  const ties = new Map<number, number[]>();
-  const level = levelOf[end] as number;
-  for (let row = 0; row < rows.count; row += 1) {
-    if (rows.is[row] !== JUST || (rows.share[row] as number) >= 0) continue;
-    const [one, other] = [rows.one[row] as number, rows.other[row] as number];
-    if (levelOf[one] !== level) continue;
-    for (const at of [one, other]) {
-      const list = ties.get(at);
-      if (list) list.push(row);
-      else ties.set(at, [row]);
-    }
-  }
-  // From the end on; past the datum nothing hangs together any more.
-  const found = new Set<number>();
-  const open = [end];
-  const seen = new Set(open);
-  for (let next = open.pop(); next !== undefined; next = open.pop())
-    for (const row of ties.get(next) ?? []) {
-      found.add(row);
-      for (const at of [rows.one[row] as number, rows.other[row] as number]) {
-        if (at === DATUM || seen.has(at)) continue;
-        seen.add(at);
-        open.push(at);
+/** Rows that tie ends to one another, and to the datum. */
+class Ties {
+  readonly #at = new Map<number, number[]>();
+
+  constructor(private readonly rows: Rows) {
+    for (let row = 0; row < rows.count; row += 1) {
+      if (rows.is[row] !== JUST || (rows.share[row] as number) >= 0) continue;
+      for (const end of [rows.one[row] as number, rows.other[row] as number]) {
+        const list = this.#at.get(end);
+        if (list) list.push(row);
+        else this.#at.set(end, [row]);
       }
     }
-  return [...found];
+  }
+
+  /** The rows by which an end hangs on another, the shortest way; none where it does not. Past the datum nothing hangs together. */
+  from(end: number): (to: number) => readonly number[] {
+    const came = new Map<number, { readonly row: number; readonly from: number } | undefined>([[end, undefined]]);
+    const open = [end];
+    for (let next = 0; next < open.length; next += 1) {
+      const here = open[next] as number;
+      if (here === DATUM) continue;
+      for (const row of this.#at.get(here) ?? []) {
+        const [one, other] = [this.rows.one[row] as number, this.rows.other[row] as number];
+        const there = one === here ? other : one;
+        if (came.has(there)) continue;
+        came.set(there, { row, from: here });
+        open.push(there);
+      }
+    }
+    return (to) => {
+      const way: number[] = [];
+      for (let step = came.get(to); step; step = came.get(step.from)) way.push(step.row);
+      return way;
+    };
+  }
 }

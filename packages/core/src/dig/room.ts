@@ -1,0 +1,163 @@
+import type { UpRun, Uuid } from '@alveus/plan';
+import { lowerOf, upperOf } from '@alveus/plan';
+import type { Evaluation } from '../evaluate';
+import type { Is, Program, Room as Figure } from '../least';
+import {
+  chainOf,
+  compile,
+  DATUM,
+  held,
+  highOf,
+  JUST,
+  lowOf,
+  OVER,
+  roomAt,
+  roomOf,
+  Rows,
+  UNDER,
+  withWays,
+} from '../least';
+import { NEAR } from '../tolerance';
+import type { Told } from './dig-least';
+import { tellRows } from './dig-least';
+import type { LaidRun } from './gathering';
+import type { Asked, DigProgram } from './program';
+import { digProgram } from './program';
+
+/**
+ * Room to be wrong: how high and how low a run may be laid before a limit breaks, whatever is free elsewhere being worked
+ * out anew. What the plan breaks already is left aside: that is told by findings, and would leave no room anywhere.
+ */
+export interface Room {
+  readonly run: Uuid;
+  /** Room at a place along it, as an invert. */
+  at(place: UpRun): RoomAt;
+}
+
+export interface RoomAt {
+  readonly highest: number;
+  readonly lowest: number;
+  /** What would break next. */
+  readonly highestBy: readonly Told[];
+  readonly lowestBy: readonly Told[];
+}
+
+export interface AskedRoom extends Asked {
+  /** As if all that lies below it were laid as planned: nothing there can follow any more. */
+  readonly belowLaid?: boolean;
+}
+
+/** @returns undefined where the grade of the run is open, or it is not worked out */
+export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Room | undefined {
+  // What is fixed of the run itself is what may be missed.
+  const dig = digProgram(evaluation, { ...asked, open: run });
+  const own = dig.runs.find(({ id }) => id === run);
+  const ends = endsNow(dig);
+  if (!own || Number.isNaN(ends[lowOf(own.index)] as number) || Number.isNaN(ends[highOf(own.index)] as number))
+    return undefined;
+  const program = asPassed(dig.program, ends);
+  const rows = kept(program.rows, ends);
+  const limits = [...dig.limits];
+  if (asked.belowLaid)
+    for (const { index, id, result } of below(dig, own)) {
+      limits.push({
+        from: { fact: true },
+        words: [`what is laid of ${result.run.name}`],
+        source: 'as planned',
+        run: id,
+      });
+      for (const end of [lowOf(index), highOf(index)])
+        rows.apart(end, DATUM, JUST, ends[end] as number, limits.length - 1);
+    }
+  const held: Program = { ...program, rows };
+  const figure = roomOf(held, own.index);
+  return figure && { run, at: (place) => told({ ...dig, limits }, held, own, figure, place / own.result.length) };
+}
+
+/** The inverts as the plan stands; NaN where they are open. */
+function endsNow({ runs }: DigProgram): Float64Array {
+  const ends = new Float64Array(2 * runs.length);
+  for (const { index, result } of runs) {
+    ends[lowOf(index)] = result.grade.low ?? NaN;
+    ends[highOf(index)] = result.grade.high ?? NaN;
+  }
+  return ends;
+}
+
+/** With each choice made as the plan stands: a utility is passed on the side on which it is passed. */
+function asPassed(program: Program, ends: Float64Array): Program {
+  const off = (rows: Rows): number => {
+    let most = 0;
+    for (let row = 0; row < rows.count; row += 1) most = Math.max(most, -rows.room(row, ends));
+    return most;
+  };
+  return withWays(
+    program,
+    program.choices.map(({ ways }) => {
+      const misses = ways.map(({ rows }) => off(rows));
+      return misses.indexOf(Math.min(...misses));
+    }),
+  );
+}
+
+/** Without what is broken as the plan stands. */
+function kept(rows: Rows, ends: Float64Array): Rows {
+  const into = new Rows();
+  for (let row = 0; row < rows.count; row += 1) {
+    if (rows.room(row, ends) < -NEAR) continue;
+    into.add(
+      rows.one[row] as number,
+      rows.other[row] as number,
+      rows.share[row] as number,
+      rows.is[row] as Is,
+      rows.value[row] as number,
+      rows.limit[row] as number,
+    );
+  }
+  return into;
+}
+
+/** The runs that its water goes on through. */
+function below({ runs }: DigProgram, own: LaidRun): readonly LaidRun[] {
+  const leaving = new Map<Uuid, LaidRun[]>();
+  for (const run of runs) {
+    const upper = upperOf(run.result.run);
+    const list = leaving.get(upper);
+    if (list) list.push(run);
+    else leaving.set(upper, [run]);
+  }
+  const found = new Set<LaidRun>();
+  const open = [own];
+  for (let next = open.pop(); next; next = open.pop())
+    for (const run of leaving.get(lowerOf(next.result.run)) ?? []) {
+      if (found.has(run) || run === own) continue;
+      found.add(run);
+      open.push(run);
+    }
+  return [...found].filter(({ result }) => result.grade.low !== undefined && result.grade.high !== undefined);
+}
+
+function told(dig: DigProgram, program: Program, own: LaidRun, figure: Figure, share: number): RoomAt {
+  const { lowest, highest } = roomAt(figure, share);
+  const level = ({ low, high }: { readonly low: number; readonly high: number }): number => low + share * (high - low);
+  const compiled = compile(program);
+  const by = (ends: Float64Array, side: typeof OVER | typeof UNDER): readonly Told[] => {
+    if ('contradicts' in compiled) return [];
+    const tight = held(program.rows, compiled, ends);
+    const rows = new Set<number>();
+    // What holds the end that weighs more there, and the other only where that is not held by itself.
+    const order = share < 0.5 ? [lowOf(own.index), highOf(own.index)] : [highOf(own.index), lowOf(own.index)];
+    for (const end of order) {
+      const chain = chainOf(end, program.rows, compiled, tight, side);
+      for (const row of chain.by.length > 0 ? chain.by : chain.tied) rows.add(row);
+      if (rows.size > 0) break;
+    }
+    return tellRows({ ...dig, program }, [...rows]);
+  };
+  return {
+    highest: level(highest),
+    lowest: level(lowest),
+    highestBy: by(highest.ends, OVER),
+    lowestBy: by(lowest.ends, UNDER),
+  };
+}
