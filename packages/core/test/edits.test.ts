@@ -1,6 +1,8 @@
 import type { Edit, Item, Plan, Run } from '@alveus/plan';
 import { applyEdits, itemsOf, planOf } from '@alveus/plan';
-import { evaluate, findingsOf, joinRuns, moveBranch, removeLine, removeRun, reverseLine, splitRun } from '../src';
+import { evaluate, findingsOf, moveBranch, removeLine, removeRun, reverseLine } from '../src';
+import { joinRuns } from '../src/edits/join';
+import { splitRun } from '../src/edits/split';
 import { buildLine, newId } from './builders';
 import {
   keepsEverythingAtItsPlace,

@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { itemsOf, openPlanFile, planOf } from '@alveus/plan';
 import type { Item, Plan } from '@alveus/plan';
-import { CATALOGUE, evaluate, findingsOf, joinRuns, networkSpots, removeRun, reverseLine, say, splitRun } from '../src';
+import { CATALOGUE, evaluate, findingsOf, networkSpots, removeRun, reverseLine, say } from '../src';
+import { joinRuns } from '../src/edits/join';
+import { splitRun } from '../src/edits/split';
 import { compute, Computed, gradeTable } from '../src/interchange';
 import { newId } from './builders';
 

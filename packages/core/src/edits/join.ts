@@ -4,12 +4,12 @@ import type { Evaluation } from '../evaluate';
 import { solveGrade } from '../grade';
 import { pipeIdOf, sectionIdOf } from '../network';
 import type { RunResult } from '../results';
+import { alike } from '../tolerance';
 import { removalEdits } from './cascade';
 import { withFields } from '../grade';
 import { combined } from './network';
 import type { Part } from './onto';
 import { carryOnto, together } from './onto';
-import { alike } from './split';
 import { canTell, joinedWas, wasOn } from './was';
 
 export type Join =

@@ -5,7 +5,7 @@ import { solveGrade } from '../grade';
 import { groundAt } from '../ground';
 import { fromEndA } from '../length';
 import type { RunResult } from '../results';
-import { NEAR } from '../tolerance';
+import { alike } from '../tolerance';
 import { isWorkedOut, withFields, withWorkedOut } from '../grade';
 import type { Part } from './onto';
 import { carryOnto } from './onto';
@@ -153,8 +153,4 @@ function gradesOfParts(evaluation: Evaluation, result: RunResult, { base, grades
     );
   };
   return ways.find(holds) ?? (ways[0] as RunGrade[]);
-}
-
-export function alike(one: number | undefined, other: number | undefined): boolean {
-  return one === undefined || other === undefined ? one === other : Math.abs(one - other) <= NEAR;
 }

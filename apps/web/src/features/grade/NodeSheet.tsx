@@ -1,4 +1,4 @@
-import { joinRuns } from '@alveus/core';
+import { joinRuns } from '@alveus/core/join';
 import type { NodeEnd } from '@alveus/core';
 import { Elevation, Node, NODE_FORMS, SUMP_FORMS, upperOf } from '@alveus/plan';
 import type { Edit, ItemOf, Uuid } from '@alveus/plan';

@@ -1,4 +1,4 @@
-import { splitRun } from '@alveus/core';
+import { splitRun } from '@alveus/core/split';
 import { nameWith, PastEnd } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { useState } from 'react';
