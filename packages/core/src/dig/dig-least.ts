@@ -1,11 +1,10 @@
-import type { Edit, End, Run, RunGrade, UpRun, Uuid } from '@alveus/plan';
-import { lowerOf, upperOf } from '@alveus/plan';
+import type { Edit, UpRun, Uuid } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import { factsOf, withoutWorkedOut, withWorkedOut } from '../grade';
 import type { Chosen, Compiled, Held, Program, Stepped } from '../least';
 import { chainOf, choose, compile, conflict, costOf, DATUM, held, highOf, lowOf, rounded, withWays } from '../least';
 import type { System } from '../units';
 import { FOOT, INCH } from '../units';
+import { levelEdits } from './accept';
 import type { LaidRun } from './gathering';
 import type { Limit } from './limit';
 import type { Asked, DigProgram, LeftOut } from './program';
@@ -204,43 +203,7 @@ export function tellRows(dig: Pick<DigProgram, 'limits' | 'runs' | 'program'>, r
   return [...by].map(([limit, some]) => told(dig, limit, some));
 }
 
-/**
- * What accepting it changes: the inverts that are nobody's are written as worked out, and nothing is written that
- * follows from what a person fixed.
- */
-export function acceptEdits(evaluation: Evaluation, { runs }: Proposal): readonly Edit[] {
-  const { plan } = evaluation;
-  const items = new Map<Uuid, RunGrade>();
-  for (const { run: id, low, high } of runs) {
-    const run = plan.run[id];
-    if (!run) continue;
-    const own = withoutWorkedOut(plan.runGrade[id]);
-    const facts = factsOf(run, own);
-    const lowAt: End = run.flow === 'to-a' ? 'a' : 'b';
-    const highAt: End = lowAt === 'a' ? 'b' : 'a';
-    const inverts: { a?: number; b?: number } = {};
-    const { leaving } = evaluation.nodes.get(lowerOf(run)) ?? { leaving: [] };
-    const stepped = facts.drop !== undefined && leaving.length > 0;
-    const hangs = own?.[highAt === 'a' ? 'stepA' : 'stepB'] !== undefined && arrivesInLine(evaluation, run);
-    // A slope that is fixed gives one end from the other, wherever that is known.
-    const highKnown = facts.high !== undefined || hangs;
-    const writeLow = facts.low === undefined && !stepped && !(facts.slope !== undefined && highKnown);
-    if (writeLow) inverts[lowAt] = low.level;
-    const lowKnown = writeLow || facts.low !== undefined || stepped;
-    if (!highKnown && !(facts.slope !== undefined && lowKnown)) inverts[highAt] = high.level;
-    items.set(id, withWorkedOut(own ?? { kind: 'runGrade', id }, inverts));
-  }
-  return [...items.values()].flatMap((item): Edit[] =>
-    same(item, plan.runGrade[item.id]) ? [] : [{ op: 'put', item }],
-  );
+/** What accepting it changes. */
+export function acceptEdits({ plan, nodes }: Evaluation, { at }: Proposal): readonly Edit[] {
+  return levelEdits(plan, nodes, at.dig.runs, at.set);
 }
-
-/** Whether one run of its line comes to the upper end of a run, over which a step kept there is told. */
-function arrivesInLine({ nodes }: Evaluation, run: Run): boolean {
-  return (nodes.get(upperOf(run))?.arriving.filter(({ line }) => line === run.line).length ?? 0) === 1;
-}
-
-const FIELDS = ['a', 'b', 'aBy', 'bBy', 'slope', 'stepA', 'stepB'] as const;
-
-const same = (one: RunGrade, other: RunGrade | undefined): boolean =>
-  FIELDS.every((field) => one[field] === other?.[field]);

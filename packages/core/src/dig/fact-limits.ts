@@ -6,7 +6,11 @@ import { exact } from '../phrase';
 import type { Gathering, LaidRun } from './gathering';
 
 /** What a person fixed of a run stays. What was worked out for the least dig is free. */
-export function factLimits({ evaluation, limits, rows }: Gathering, { index, id, result }: LaidRun): void {
+export function factLimits(
+  { evaluation, limits, rows }: Gathering,
+  { index, id, result }: LaidRun,
+  taken?: 'low' | 'high',
+): void {
   const grade = withoutWorkedOut(evaluation.plan.runGrade[id]);
   const { low, high, slope } = factsOf(result.run, grade);
   const fixed = (what: 'low invert' | 'high invert' | 'slope', value: number): number =>
@@ -16,8 +20,8 @@ export function factLimits({ evaluation, limits, rows }: Gathering, { index, id,
       source: 'fixed in the plan',
       run: id,
     });
-  if (low !== undefined) rows.apart(lowOf(index), DATUM, JUST, low, fixed('low invert', low));
-  if (high !== undefined) rows.apart(highOf(index), DATUM, JUST, high, fixed('high invert', high));
+  if (low !== undefined && taken !== 'low') rows.apart(lowOf(index), DATUM, JUST, low, fixed('low invert', low));
+  if (high !== undefined && taken !== 'high') rows.apart(highOf(index), DATUM, JUST, high, fixed('high invert', high));
   if (slope !== undefined) rows.apart(highOf(index), lowOf(index), JUST, slope * result.length, fixed('slope', slope));
 }
 

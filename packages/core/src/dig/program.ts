@@ -32,9 +32,11 @@ export interface Asked {
   readonly watch: boolean;
   /** A run whose own facts are not kept to. */
   readonly open?: Uuid;
+  /** An invert that is held by hand: it is not kept to where it is fixed. */
+  readonly taken?: { readonly run: Uuid; readonly end: 'low' | 'high' };
 }
 
-export function digProgram(evaluation: Evaluation, { watch, open }: Asked): DigProgram {
+export function digProgram(evaluation: Evaluation, { watch, open, taken }: Asked): DigProgram {
   const runs: LaidRun[] = [];
   const left: LeftOut[] = [];
   for (const result of [...evaluation.runs.values()].sort((one, other) => (one.id < other.id ? -1 : 1))) {
@@ -60,7 +62,7 @@ export function digProgram(evaluation: Evaluation, { watch, open }: Asked): DigP
     Float64Array,
   ];
   for (const run of runs) {
-    if (run.id !== open) factLimits(gathering, run);
+    if (run.id !== open) factLimits(gathering, run, taken?.run === run.id ? taken.end : undefined);
     runLimits(gathering, run);
     if (run.id !== open) stepsAtHead(gathering, run, at);
     for (const keeping of keepings.get(run.id) ?? []) keepRun(gathering, run, keeping);

@@ -24,6 +24,7 @@ const from = <Module, Name extends keyof Module>(load: () => Promise<Module>, na
   later(() => load().then((module) => module[name] as ComponentType), null, Missing) as unknown as Module[Name];
 
 const grade = () => import('../grade/sheets');
+const line = () => import('../grade/line-sheets');
 const ground = () => import('../ground/sheets');
 const grow = () => import('../grow/sheets');
 const site = () => import('../site/sheets');
@@ -37,9 +38,9 @@ const SHEETS: Parts = {
   outlet: from(grow, 'OutletSheet'),
   'add-run': from(grow, 'AddRunSheet'),
   run: from(grade, 'RunSheet'),
-  node: from(grade, 'NodeSheet'),
-  line: from(grade, 'LineSheet'),
-  'delete-line': from(grade, 'DeleteLineSheet'),
+  node: from(line, 'NodeSheet'),
+  line: from(line, 'LineSheet'),
+  'delete-line': from(line, 'DeleteLineSheet'),
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),
   section: from(trench, 'SectionSheet'),
