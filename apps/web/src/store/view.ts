@@ -9,11 +9,16 @@ export interface ViewState {
   /** Distance of the station line from the line's low end, m. */
   readonly station: number;
   readonly sheet: Sheet | null;
+  /** What Grade shows in place of its numbers. */
+  readonly asks: Asks | null;
   /** What is chosen on the sketch. */
   readonly sketch: Chosen | null;
   /** Runs and others of this job used of late, the last first: likely to be meant again. Pipe and materials: `settings.lately`. */
   readonly recent: readonly string[];
 }
+
+/** The least dig, or the room to be wrong. */
+export type Asks = 'least' | 'room';
 
 export type Chosen = { readonly node: Uuid } | { readonly run: Uuid; readonly at: number };
 
@@ -43,6 +48,7 @@ export type Sheet =
   | { readonly sheet: 'crossing'; readonly crossing: Uuid | undefined; readonly run: Uuid }
   | { readonly sheet: 'pit'; readonly pit: Uuid | undefined }
   | { readonly sheet: 'fact'; readonly run: Uuid; readonly which: 'low' | 'slope' | 'high' }
+  | { readonly sheet: 'keeping'; readonly keeping: Uuid | undefined }
   | { readonly sheet: 'try'; readonly words: string; readonly edits: readonly Edit[] }
   | { readonly sheet: 'aside' }
   | { readonly sheet: 'parted' }
@@ -50,7 +56,7 @@ export type Sheet =
   | { readonly sheet: 'print' }
   | { readonly sheet: 'keys' };
 
-const initialState: ViewState = { line: null, station: 0, sheet: null, sketch: null, recent: [] };
+const initialState: ViewState = { line: null, station: 0, sheet: null, asks: null, sketch: null, recent: [] };
 
 const RECENT = 12;
 
@@ -61,6 +67,7 @@ const slice = createSlice({
     lineChosen: (state, { payload }: PayloadAction<Uuid>) => ({ ...state, line: payload, station: 0 }),
     sheetOpened: (state, { payload }: PayloadAction<Sheet>) => ({ ...state, sheet: payload }),
     sheetClosed: (state) => ({ ...state, sheet: null }),
+    asked: (state, { payload }: PayloadAction<Asks | null>) => ({ ...state, asks: payload }),
     sketchChosen: (state, { payload }: PayloadAction<Chosen | null>) => ({ ...state, sketch: payload }),
     used: (state, { payload }: PayloadAction<string>) => ({
       ...state,
@@ -71,7 +78,7 @@ const slice = createSlice({
 });
 
 export const stationMoved = createAction<number>('view/stationMoved');
-export const { lineChosen, sheetOpened, sheetClosed, sketchChosen, used, viewReset } = slice.actions;
+export const { asked, lineChosen, sheetOpened, sheetClosed, sketchChosen, used, viewReset } = slice.actions;
 
 /** The station moves at every frame of a swipe: that one step goes without the slice's drafts. */
 export const viewReducer: Reducer<ViewState> = (state = initialState, action) => {

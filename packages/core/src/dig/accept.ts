@@ -19,37 +19,56 @@ export function levelEdits(
   taken?: Taken & { readonly to: number },
 ): readonly Edit[] {
   const edits: Edit[] = [];
+  const at = new Map(runs.map(({ id, index }) => [id, index]));
   for (const { index, id } of runs) {
     const run = plan.run[id];
     if (!run) continue;
     const before = withoutWorkedOut(plan.runGrade[id]);
     const own = taken?.run === id ? fixFact(run, before, taken.end, taken.to) : before;
-    const item = withLevels(nodes, run, own, ends[lowOf(index)] as number, ends[highOf(index)] as number);
+    const leaving = (nodes.get(lowerOf(run))?.leaving ?? []).map((end) => at.get(end.run));
+    const [low, high] = [ends[lowOf(index)] as number, ends[highOf(index)] as number];
+    // What comes in level with all that goes out follows it, and nothing need be said.
+    const goesOn =
+      leaving.length > 0 &&
+      leaving.every((other) => other !== undefined && Math.abs((ends[highOf(other)] as number) - low) < LEVEL);
+    const item = withLevels(run, own, { low, high, goesOn, drops: leaving.length > 0, hangs: hangs(nodes, run, own) });
     if (!same(item, plan.runGrade[id])) edits.push({ op: 'put', item });
   }
   return edits;
 }
 
+/** Levels nearer than this are one, m. */
+const LEVEL = 1e-9;
+
+interface Laid {
+  readonly low: number;
+  readonly high: number;
+  readonly goesOn: boolean;
+  /** Whether something goes out where it comes in, over which a drop is told. */
+  readonly drops: boolean;
+  /** Whether its high end is told by a step over another. */
+  readonly hangs: boolean;
+}
+
 function withLevels(
-  nodes: Evaluation['nodes'],
   run: Run,
   own: RunGrade | undefined,
-  low: number,
-  high: number,
+  { low, high, goesOn, drops, hangs: highHangs }: Laid,
 ): RunGrade {
   const facts = factsOf(run, own);
-  const [lowAt, highAt] = [lowEnd(run), highEnd(run)];
-  const { leaving } = nodes.get(lowerOf(run)) ?? { leaving: [] };
-  const stepped = facts.drop !== undefined && leaving.length > 0;
-  const hangs = own?.[highAt === 'a' ? 'stepA' : 'stepB'] !== undefined && arrivesInLine(nodes, run);
   const inverts: { [E in End]?: number } = {};
   // A slope that is fixed gives one end from the other, wherever that is known.
-  const highKnown = facts.high !== undefined || hangs;
-  const writeLow = facts.low === undefined && !stepped && !(facts.slope !== undefined && highKnown);
-  if (writeLow) inverts[lowAt] = low;
-  const lowKnown = writeLow || facts.low !== undefined || stepped;
-  if (!highKnown && !(facts.slope !== undefined && lowKnown)) inverts[highAt] = high;
+  const highKnown = facts.high !== undefined || highHangs;
+  const lowFollows = goesOn || (facts.drop !== undefined && drops);
+  const writeLow = facts.low === undefined && !lowFollows && !(facts.slope !== undefined && highKnown);
+  if (writeLow) inverts[lowEnd(run)] = low;
+  const lowKnown = writeLow || facts.low !== undefined || lowFollows;
+  if (!highKnown && !(facts.slope !== undefined && lowKnown)) inverts[highEnd(run)] = high;
   return withWorkedOut(own ?? { kind: 'runGrade', id: run.id }, inverts);
+}
+
+function hangs(nodes: Evaluation['nodes'], run: Run, own: RunGrade | undefined): boolean {
+  return own?.[highEnd(run) === 'a' ? 'stepA' : 'stepB'] !== undefined && arrivesInLine(nodes, run);
 }
 
 /** Whether one run of its line comes to the upper end of a run, over which a step kept there is told. */

@@ -14,10 +14,14 @@ import { digProgram } from './program';
  * Inverts that work for all networks of a plan and dig least: what a person fixed stays, every limit holds, and nothing
  * that keeps them digs less. Found exactly, then set to whole steps that a crew can set.
  */
-export type DigLeast =
-  | Proposal
-  | Contradiction
-  | { readonly ok: false; readonly why: 'time' | 'nothing'; readonly left: readonly LeftOut[] };
+export type DigLeast = Proposal | Contradiction | Nowhere;
+
+/** Time ran out before anything was found, or there is nothing to work with. */
+export interface Nowhere {
+  readonly ok: false;
+  readonly why: 'time' | 'nothing';
+  readonly left: readonly LeftOut[];
+}
 
 export interface Proposal {
   readonly ok: true;

@@ -13,16 +13,18 @@ export function factLimits(
 ): void {
   const grade = withoutWorkedOut(evaluation.plan.runGrade[id]);
   const { low, high, slope } = factsOf(result.run, grade);
-  const fixed = (what: 'low invert' | 'high invert' | 'slope', value: number): number =>
+  const fixed = (fact: 'low' | 'high' | 'slope', what: string, value: number): number =>
     limits.add({
-      from: { fact: true },
-      words: [`the ${what} fixed on ${result.run.name}, `, exact(value, what === 'slope' ? 'slope' : 'elevation')],
+      from: { fact },
+      words: [`the ${what} fixed on ${result.run.name}, `, exact(value, fact === 'slope' ? 'slope' : 'elevation')],
       source: 'fixed in the plan',
       run: id,
     });
-  if (low !== undefined && taken !== 'low') rows.apart(lowOf(index), DATUM, JUST, low, fixed('low invert', low));
-  if (high !== undefined && taken !== 'high') rows.apart(highOf(index), DATUM, JUST, high, fixed('high invert', high));
-  if (slope !== undefined) rows.apart(highOf(index), lowOf(index), JUST, slope * result.length, fixed('slope', slope));
+  if (low !== undefined && taken !== 'low') rows.apart(lowOf(index), DATUM, JUST, low, fixed('low', 'low invert', low));
+  if (high !== undefined && taken !== 'high')
+    rows.apart(highOf(index), DATUM, JUST, high, fixed('high', 'high invert', high));
+  if (slope !== undefined)
+    rows.apart(highOf(index), lowOf(index), JUST, slope * result.length, fixed('slope', 'slope', slope));
 }
 
 /** Steps kept at the upper end of a run, from when its line was turned round, are facts of how it meets the next. */
@@ -41,7 +43,7 @@ export function stepsAtHead(
   const below = own.length === 1 ? at.get(own[0]?.run ?? '') : undefined;
   if (!below) return;
   const limit = limits.add({
-    from: { fact: true },
+    from: { fact: 'step' },
     words: [`the step kept at ${node.node.name}, `, exact(step, 'thickness')],
     source: 'fixed in the plan',
     run: id,

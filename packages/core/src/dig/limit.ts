@@ -1,11 +1,15 @@
 import type { Severity, Uuid } from '@alveus/plan';
+import type { Fact } from '../grade';
 import type { Phrase } from '../phrase';
 
 /** Something that levels are held to, and where it comes from. */
 export interface Limit {
   /** A rule of the registry, a fact of a grade, what somebody said besides, or how pipes meet. */
   readonly from:
-    { readonly rule: string } | { readonly fact: true } | { readonly keeping: Uuid } | { readonly meets: true };
+    | { readonly rule: string }
+    | { readonly fact: Fact | 'laid' }
+    | { readonly keeping: Uuid }
+    | { readonly meets: true };
   /** As in "held by …". */
   readonly words: Phrase;
   readonly source: string;

@@ -68,7 +68,13 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
   const low = lowOf(end.laid.index);
   if (drop !== undefined) {
     const words = ['the drop fixed at ', node.node.name, ', ', measured(drop, 'thickness')] as const;
-    const limit = limits.add({ from: { fact: true }, words, source: 'fixed in the plan', run: end.run, node: node.id });
+    const limit = limits.add({
+      from: { fact: 'drop' },
+      words,
+      source: 'fixed in the plan',
+      run: end.run,
+      node: node.id,
+    });
     rows.apart(low, highOf(first.laid.index), JUST, drop, limit);
   }
   // It comes in from above then, by a riser where it is a fitting.

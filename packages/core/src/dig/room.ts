@@ -30,16 +30,10 @@ import { digProgram } from './program';
  */
 export interface Room {
   readonly run: Uuid;
-  /** Room at a place along it, as an invert. */
-  at(place: UpRun): RoomAt;
-}
-
-export interface RoomAt {
-  readonly highest: number;
-  readonly lowest: number;
-  /** What would break next. */
-  readonly highestBy: readonly Told[];
-  readonly lowestBy: readonly Told[];
+  /** How high and how low its invert may lie at a place along it. */
+  at(place: UpRun): { readonly highest: number; readonly lowest: number };
+  /** What would break next there: over the highest, and under the lowest. */
+  by(place: UpRun): { readonly highest: readonly Told[]; readonly lowest: readonly Told[] };
 }
 
 export interface AskedRoom extends Asked {
@@ -61,7 +55,7 @@ export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Ro
   if (asked.belowLaid)
     for (const { index, id, result } of below(dig, own)) {
       limits.push({
-        from: { fact: true },
+        from: { fact: 'laid' },
         words: [`what is laid of ${result.run.name}`],
         source: 'as planned',
         run: id,
@@ -71,7 +65,18 @@ export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Ro
     }
   const held: Program = { ...program, rows };
   const figure = roomOf(held, own.index);
-  return figure && { run, at: (place) => told({ ...dig, limits }, held, own, figure, place / own.result.length) };
+  if (!figure) return undefined;
+  const share = (place: UpRun): number => place / own.result.length;
+  return {
+    run,
+    at: (place) => {
+      const { lowest, highest } = roomAt(figure, share(place));
+      const level = ({ low, high }: { readonly low: number; readonly high: number }): number =>
+        low + share(place) * (high - low);
+      return { highest: level(highest), lowest: level(lowest) };
+    },
+    by: (place) => brokenNext({ ...dig, limits }, held, own, figure, share(place)),
+  };
 }
 
 /** The inverts as the plan stands; NaN where they are open. */
@@ -137,12 +142,17 @@ function below({ runs }: DigProgram, own: LaidRun): readonly LaidRun[] {
   return [...found].filter(({ result }) => result.grade.low !== undefined && result.grade.high !== undefined);
 }
 
-function told(dig: DigProgram, program: Program, own: LaidRun, figure: Figure, share: number): RoomAt {
+function brokenNext(
+  dig: DigProgram,
+  program: Program,
+  own: LaidRun,
+  figure: Figure,
+  share: number,
+): ReturnType<Room['by']> {
   const { lowest, highest } = roomAt(figure, share);
-  const level = ({ low, high }: { readonly low: number; readonly high: number }): number => low + share * (high - low);
   const compiled = compile(program);
+  if ('contradicts' in compiled) return { highest: [], lowest: [] };
   const by = (ends: Float64Array, side: typeof OVER | typeof UNDER): readonly Told[] => {
-    if ('contradicts' in compiled) return [];
     const tight = held(program.rows, compiled, ends);
     const rows = new Set<number>();
     // What holds the end that weighs more there, and the other only where that is not held by itself.
@@ -154,10 +164,5 @@ function told(dig: DigProgram, program: Program, own: LaidRun, figure: Figure, s
     }
     return tellRows({ ...dig, program }, [...rows]);
   };
-  return {
-    highest: level(highest),
-    lowest: level(lowest),
-    highestBy: by(highest.ends, OVER),
-    lowestBy: by(lowest.ends, UNDER),
-  };
+  return { highest: by(highest.ends, OVER), lowest: by(lowest.ends, UNDER) };
 }

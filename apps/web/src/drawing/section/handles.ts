@@ -1,5 +1,5 @@
 import type { LineShape, Preview, RunEnd } from '@alveus/core';
-import { factsOf } from '@alveus/core';
+import { factsOf, withoutWorkedOut } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import { disc } from '../scale';
 import type { SectionFrame } from './frame';
@@ -24,7 +24,7 @@ export function handlesOf(line: LineShape, evaluation: Preview, wanted: (run: Uu
     if (!run) return [];
     const start = line.order.starts[index] as number;
     const { low, high } = run.grade;
-    const facts = factsOf(item, evaluation.plan.runGrade[item.id]);
+    const facts = factsOf(item, withoutWorkedOut(evaluation.plan.runGrade[item.id]));
     const below = index > 0 ? evaluation.runs.get(line.order.runs[index - 1]?.id ?? '')?.grade.high : undefined;
     const dropped = index > 0 && low !== undefined && below !== undefined && Math.abs(low - below) > 1e-6;
     const of = { run: item.id, name: item.name };

@@ -31,8 +31,13 @@ export const GradeBar = memo(function GradeBar() {
   );
 });
 
-const HELD_WORDS: Record<Held, string> = { locked: 'locked', linked: 'from below', free: 'follows' };
-const HELD_ICONS: Record<Held, IconName> = { locked: 'locked', linked: 'linked', free: 'free' };
+const HELD_WORDS: Record<Held, string> = {
+  locked: 'locked',
+  worked: 'dig least',
+  linked: 'from below',
+  free: 'follows',
+};
+const HELD_ICONS: Record<Held, IconName> = { locked: 'locked', worked: 'down', linked: 'linked', free: 'free' };
 const valueOf: Record<Triad, (state: RootState) => number | undefined> = {
   low: (state) => selectPlace(state)?.run.grade.low,
   slope: (state) => selectPlace(state)?.run.grade.slope,
@@ -59,6 +64,8 @@ const Cell = memo(function Cell({ which }: { which: Triad }) {
     const value = run.grade[which];
     if (held === 'locked') edit(freeEdits(state, run, which));
     else if (value === undefined) change(run);
+    // What was worked out becomes theirs, as it is.
+    else if (held === 'worked') edit(lockEdits(state, run, which, value));
     // Where either of two could give way it is asked which.
     else if (couldGive(state, run, which).length > 1) change(run);
     else edit(lockEdits(state, run, which, value));

@@ -1,9 +1,11 @@
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { settingsChanged, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { asked, settingsChanged, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectLine, selectPlace } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
-import { Button, Heading, Words } from '../../ui';
+import { Busy, Button, Heading, Words } from '../../ui';
+import { later } from '../../ui/later';
+import { NotHere } from '../../ui/NotHere';
 import { StageFindings } from '../parts/Findings';
 import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
@@ -40,15 +42,24 @@ function Under({ height }: { height: number }) {
   );
 }
 
+const waiting = <Busy>Opening…</Busy>;
+const LeastStage = later<object>(() => import('../dig').then((part) => part.LeastStage), waiting, NotHere);
+const RoomStage = later<object>(() => import('../dig').then((part) => part.RoomStage), waiting, NotHere);
+
 /** Is there enough fall? */
 export function GradeStage() {
   const begun = useAppSelector((state) => selectPlace(state) !== undefined);
+  const asks = useAppSelector((state) => state.view.asks);
+  if (!begun) return <Start />;
+  return asks === 'least' ? <LeastStage /> : asks === 'room' ? <RoomStage /> : <Levels />;
+}
+
+function Levels() {
   const order = useAppSelector((state) => selectLine(state)?.order);
   const rows = useMemo(
     () => (order?.runs ?? []).map(({ id }) => ({ key: id, render: () => <RunRow id={id} /> })),
     [order],
   );
-  if (!begun) return <Start />;
   return (
     <StageLayout
       stage="grade"
@@ -58,6 +69,7 @@ export function GradeStage() {
           <LineBar />
           <StationFigures />
           <GradeBar />
+          <Asking />
           <StageFindings quiet="Nothing stands against this grade." />
           <LineHeading />
         </>
@@ -65,6 +77,21 @@ export function GradeStage() {
       rows={rows}
       after={<More />}
     />
+  );
+}
+
+/** What the plan is asked beyond what it says. */
+function Asking() {
+  const dispatch = useAppDispatch();
+  return (
+    <View style={styles.asking}>
+      <Button icon="down" onPress={() => dispatch(asked('least'))} style={styles.ask}>
+        Dig least
+      </Button>
+      <Button icon="spread" onPress={() => dispatch(asked('room'))} style={styles.ask}>
+        Room to be wrong
+      </Button>
+    </View>
   );
 }
 
@@ -127,6 +154,8 @@ function Start() {
 
 const styles = StyleSheet.create({
   under: { position: 'absolute', top: 8, right: 8, borderWidth: 1, borderRadius: 8 },
+  asking: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, padding: 12 },
+  ask: { flexGrow: 1 },
   add: { padding: 12, paddingBottom: 28, gap: 10 },
   start: { padding: 24, gap: 16, maxWidth: 560, width: '100%', alignSelf: 'center', paddingTop: 48 },
 });

@@ -1,6 +1,6 @@
 import type { RunResult, Triad } from '@alveus/core';
-import { fixedFacts, fixFact, freeFact } from '@alveus/core';
-import { lowerOf } from '@alveus/plan';
+import { fixedFacts, fixFact, freeFact, isWorkedOut } from '@alveus/core';
+import { highEnd, lowEnd, lowerOf } from '@alveus/plan';
 import type { Edit } from '@alveus/plan';
 import { createSelector } from '@reduxjs/toolkit';
 import type { RootState } from '../../store';
@@ -11,7 +11,7 @@ import { selectCommitted, selectEvaluation, selectPlace } from '../../store/resu
 export const TRIAD = ['low', 'slope', 'high'] as const satisfies readonly Triad[];
 export const TRIAD_WORDS: Record<Triad, string> = { low: 'Low invert', slope: 'Slope', high: 'High invert' };
 
-export type Held = 'locked' | 'linked' | 'free';
+export type Held = 'locked' | 'worked' | 'linked' | 'free';
 
 /** An invert that comes from the run below holds the low end as well as a lock would. */
 function linked(state: RootState, run: RunResult, fixed: readonly Triad[]): boolean {
@@ -32,7 +32,11 @@ export const selectHeld: (state: RootState) => Readonly<Record<Triad, Held>> = c
   ],
   (id, run, { plan, topology }, known) => {
     const fixed = run && id !== undefined ? fixedFacts(run, plan.runGrade[id]) : [];
-    const held = (which: Triad): Held => (fixed.includes(which) ? 'locked' : 'free');
+    const held = (which: Triad): Held => {
+      if (!run || id === undefined || !fixed.includes(which)) return 'free';
+      const end = which === 'slope' ? undefined : which === 'low' ? lowEnd(run) : highEnd(run);
+      return end && isWorkedOut(plan.runGrade[id], end) ? 'worked' : 'locked';
+    };
     const low = held('low') === 'free' && known && run && topology.leaving.has(lowerOf(run)) ? 'linked' : held('low');
     return { low, slope: held('slope'), high: held('high') };
   },

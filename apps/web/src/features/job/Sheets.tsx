@@ -29,6 +29,7 @@ const ground = () => import('../ground/sheets');
 const grow = () => import('../grow/sheets');
 const site = () => import('../site/sheets');
 const trench = () => import('../trench/sheets');
+const dig = () => import('../dig/sheets');
 const order = () => import('../order/sheets');
 const print = () => import('../print/sheets');
 const own = () => import('./sheets');
@@ -43,6 +44,7 @@ const SHEETS: Parts = {
   'delete-line': from(line, 'DeleteLineSheet'),
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),
+  keeping: from(dig, 'KeepingSheet'),
   section: from(trench, 'SectionSheet'),
   material: from(trench, 'MaterialSheet'),
   native: from(order, 'NativeSheet'),

@@ -3,7 +3,7 @@ import { startTransition, useEffect, useLayoutEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Provider, useStore } from 'react-redux';
 import type { Store } from '../../store';
-import { heldStore } from '../../store';
+import { asked, draftSet, heldStore } from '../../store';
 import type { Stage } from '../../store/results';
 import { STAGES } from '../../store/results';
 import { Busy, browserStyle } from '../../ui';
@@ -32,7 +32,14 @@ export const STAGE_PARTS: Readonly<Record<StageName, Later<object>>> = {
  * are made behind it while nobody asks for anything, so that each is there when it is tapped.
  */
 export function StageStack({ stage }: { stage: StageName }) {
+  const store = useStore() as Store;
   const [made, setMade] = useState<readonly StageName[]>([stage]);
+  // What Grade only tries is not shown elsewhere.
+  useEffect(() => {
+    if (stage === 'grade' || store.getState().view.asks === null) return;
+    store.dispatch(asked(null));
+    store.dispatch(draftSet([]));
+  }, [stage, store]);
   if (!made.includes(stage)) setMade([...made, stage]);
   useEffect(() => {
     const next = STAGES.find((name) => !made.includes(name));

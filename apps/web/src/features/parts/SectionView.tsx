@@ -1,8 +1,9 @@
-import { followInvert, print, resolution, unitSize, waysToMove } from '@alveus/core';
+import { evaluate, followInvert, print, resolution, unitSize, waysToMove } from '@alveus/core';
 import type { Evaluation, Place, System } from '@alveus/core';
+import type * as dig from '@alveus/core/dig';
 import type { Edit } from '@alveus/plan';
 import type { ReactNode } from 'react';
-import { memo, useCallback, useMemo } from 'react';
+import { memo, useCallback, useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Handle, HandleHand, Said, SectionFrame, Source, Standing } from '../../drawing/section';
@@ -33,10 +34,12 @@ interface SectionViewProps {
   height: number;
   /** Whether inverts can be dragged here. */
   handles: boolean;
+  /** What is drawn over it besides. */
+  over?: (frame: SectionFrame) => ReactNode;
 }
 
 /** The long section of the chosen line, with its station line and, where they are wanted, handles on its inverts. */
-export const SectionView = memo(function SectionView({ height, handles }: SectionViewProps) {
+export const SectionView = memo(function SectionView({ height, handles, over }: SectionViewProps) {
   const tones = useTones();
   const [width, onLayout] = useDrawingWidth();
   const frame = useFrame(width, height);
@@ -46,6 +49,7 @@ export const SectionView = memo(function SectionView({ height, handles }: Sectio
         <>
           <Surface frame={frame}>
             <Picture frame={frame} handles={handles} />
+            {over?.(frame)}
             <Station frame={frame} />
           </Surface>
           {handles ? <Handles frame={frame} /> : null}
@@ -194,15 +198,39 @@ function Handles({ frame }: { frame: SectionFrame }) {
   }, [evaluation, chosen]);
   const system = useAppSelector((state) => state.settings.system);
   const fraction = useAppSelector((state) => state.settings.fraction);
+  const least = useLeast();
   const hand = useMemo(
-    () => handOn(store, actions, resolution('elevation', system, fraction), system, fraction),
-    [store, actions, system, fraction],
+    () => handOn(store, actions, resolution('elevation', system, fraction), system, fraction, least),
+    [store, actions, system, fraction, least],
   );
   return <InvertHandles handles={handles} frame={frame} hand={hand} />;
 }
 
+/** What is only watched for is kept to as well. */
+const KEPT = { watch: true };
+
+type Least = Pick<typeof dig, 'followLeast' | 'settleLeast'>;
+
+/** What keeps all that is free at its least dig, where that is asked for; it is fetched then. */
+function useLeast(): Least | undefined {
+  const follow = useAppSelector((state) => state.settings.follow);
+  const [least, setLeast] = useState<Least>();
+  useEffect(() => {
+    if (!follow) return;
+    import('../dig').then(setLeast, () => undefined);
+  }, [follow]);
+  return follow ? least : undefined;
+}
+
 /** What becomes of an invert that is dragged or nudged. @param step what crews can set, m */
-function handOn(store: Store, { edit }: Actions, step: number, system: System, fraction: 8 | 16): HandleHand {
+function handOn(
+  store: Store,
+  { edit }: Actions,
+  step: number,
+  system: System,
+  fraction: 8 | 16,
+  least: Least | undefined,
+): HandleHand {
   /** As the plan was when the drag began: what could give way is judged against that. */
   let from: Evaluation | undefined;
   let follow: ((to: number) => readonly Edit[]) | undefined;
@@ -214,7 +242,7 @@ function handOn(store: Store, { edit }: Actions, step: number, system: System, f
   return {
     onTake: ({ run, end, elevation }) => {
       from = selectCommitted(store.getState());
-      follow = followInvert(from.plan, from.grade, run, end);
+      follow = least?.followLeast(from, { run, end }, KEPT) ?? followInvert(from.plan, from.grade, run, end);
       to = snap(elevation);
     },
     onMove: (_handle, elevation) => {
@@ -227,6 +255,11 @@ function handOn(store: Store, { edit }: Actions, step: number, system: System, f
     onDrop: (handle) => {
       const was = from?.runs.get(handle.run)?.grade[handle.end];
       if (!from || was === undefined || Math.abs(to - was) < step / 2) return letGo();
+      const settled = least?.settleLeast(from, handle, to, { ...KEPT, system }, (plan) => evaluate(plan, from));
+      if (settled) {
+        edit(settled);
+        return;
+      }
       const [first, ...others] = ways(from, handle, to);
       if (!first) return letGo();
       if (!handle.fixed && others.length === 0) edit(first.edits);
@@ -235,8 +268,11 @@ function handOn(store: Store, { edit }: Actions, step: number, system: System, f
     },
     onLetGo: letGo,
     onNudge: (handle, steps) => {
-      const [first] = ways(selectCommitted(store.getState()), handle, snap(handle.elevation) + steps * step);
-      if (first) edit(first.edits);
+      const now = selectCommitted(store.getState());
+      const next = snap(handle.elevation) + steps * step;
+      const settled = least?.settleLeast(now, handle, next, { ...KEPT, system }, (plan) => evaluate(plan, now));
+      const edits = settled ?? ways(now, handle, next)[0]?.edits;
+      if (edits) edit(edits);
     },
     onStation: (distance) => {
       const length = selectLine(store.getState())?.order.length ?? 0;

@@ -11,6 +11,8 @@ export interface Settings {
   readonly splits: Splits;
   /** What stands under the long section on a wide page. */
   readonly under: 'trench' | 'sketch';
+  /** Whether free inverts follow one that is dragged at their least dig. */
+  readonly follow: boolean;
   /** Names of pipes and materials that were chosen of late, the last first, in whatever job. */
   readonly lately: readonly string[];
 }
@@ -24,6 +26,7 @@ export const DEFAULT_SETTINGS: Settings = {
   theme: 'system',
   splits: {},
   under: 'trench',
+  follow: false,
   lately: [],
 };
 

@@ -1,0 +1,269 @@
+import type { Contradiction, DigLeast, LeftOut, Proposal } from '@alveus/core/dig';
+import { acceptEdits, digLeast } from '@alveus/core/dig';
+import { changesOf, evaluate, findingsOf } from '@alveus/core';
+import type { Edit } from '@alveus/plan';
+import { applyEdits } from '@alveus/plan';
+import { useEffect, useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Before } from '../../drawing/section/Over';
+import type { SectionFrame } from '../../drawing/section';
+import { asked, draftRested, draftSet, settingsChanged, useAppDispatch, useAppSelector } from '../../store';
+import { selectCommitted, selectLine } from '../../store/results';
+import { useActions } from '../../sync/SyncProvider';
+import { Busy, Button, Choice, FigureGrid, Heading, IconButton, usePrint, useUnits, Words } from '../../ui/measured';
+import { Effect } from '../parts/Effect';
+import { LineBar } from '../parts/LineBar';
+import { SectionView } from '../parts/SectionView';
+import { SketchView } from '../parts/SketchView';
+import { StageLayout } from '../parts/StageLayout';
+import { invertLines } from './before';
+import { Keepings } from './Keepings';
+import { LeastRow } from './LeastRow';
+import { Limits } from './Limits';
+
+const DRAWINGS = [
+  { above: 276, draw: (height: number) => <SectionView height={height} handles={false} over={overlaid} /> },
+  { above: 0, draw: (height: number) => <SketchView height={height} /> },
+] as const;
+
+function overlaid(frame: SectionFrame) {
+  return <AsItIs frame={frame} />;
+}
+
+/** The inverts of the plan as it stands, over what is proposed. */
+function AsItIs({ frame }: { frame: SectionFrame }) {
+  const evaluation = useAppSelector(selectCommitted);
+  const chosen = useAppSelector((state) => selectLine(state)?.id);
+  const lines = useMemo(() => {
+    const line = evaluation.lines.get(chosen ?? '');
+    return line ? invertLines(evaluation, line) : [];
+  }, [evaluation, chosen]);
+  return <Before frame={frame} lines={lines} />;
+}
+
+/** Longest that is waited for the best, ms. */
+const PATIENCE = 3000;
+
+/** What is proposed for the plan as it stands, worked out anew when that changes. */
+function useLeast(watch: boolean): DigLeast | undefined {
+  const before = useAppSelector(selectCommitted);
+  const { system } = useUnits();
+  const [found, setFound] = useState<{ readonly of: unknown; readonly least: DigLeast }>();
+  const key = useMemo(() => ({ before, watch, system }), [before, watch, system]);
+  useEffect(() => {
+    // Once what says that it is worked out is on the screen.
+    const timer = setTimeout(() => {
+      const until = performance.now() + PATIENCE;
+      setFound({ of: key, least: digLeast(key.before, key, () => performance.now() < until) });
+    }, 0);
+    return () => clearTimeout(timer);
+  }, [key]);
+  return found?.of === key ? found.least : undefined;
+}
+
+/** Inverts that work for all networks and dig least, over the plan as it stands. */
+export function LeastStage() {
+  const dispatch = useAppDispatch();
+  const [watch, setWatch] = useState(true);
+  const least = useLeast(watch);
+  const before = useAppSelector(selectCommitted);
+  const edits = useMemo(() => (least?.ok ? acceptEdits(before, least) : NO_EDITS), [before, least]);
+  useEffect(() => {
+    dispatch(draftSet(edits));
+    dispatch(draftRested());
+    return () => void dispatch(draftSet([]));
+  }, [dispatch, edits]);
+  const proposal = least?.ok ? least : undefined;
+  const rows = useMemo(
+    () =>
+      (proposal?.runs ?? []).map((run) => ({
+        key: run.run,
+        render: () => <LeastRow proposal={proposal as Proposal} run={run} />,
+      })),
+    [proposal],
+  );
+  return (
+    <StageLayout
+      stage="grade"
+      drawings={DRAWINGS}
+      numbers={
+        <>
+          <Heading action={<IconButton name="close" label="Close" onPress={() => dispatch(asked(null))} />}>
+            Dig least
+          </Heading>
+          <LineBar />
+          {least === undefined ? <Busy>Working out the least dig…</Busy> : null}
+          {proposal ? <Proposed proposal={proposal} edits={edits} /> : null}
+          {least && !least.ok ? <Nothing least={least} /> : null}
+          {least ? <Left left={least.left} /> : null}
+        </>
+      }
+      rows={rows}
+      after={<Asked watch={watch} onWatch={setWatch} />}
+    />
+  );
+}
+
+const NO_EDITS: readonly Edit[] = [];
+
+function Proposed({ proposal, edits }: { proposal: Proposal; edits: readonly Edit[] }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const print = usePrint();
+  const evaluation = useAppSelector(selectCommitted);
+  const changes = useMemo(
+    () => changesOf(findingsOf(evaluation), findingsOf(evaluate(applyEdits(evaluation.plan, edits), evaluation))),
+    [evaluation, edits],
+  );
+  const { before, after, gap, step, finer } = proposal;
+  const less = before === undefined || before <= 0 ? undefined : (before - after) / before;
+  return (
+    <>
+      <FigureGrid columns={3} label="Dug">
+        <Sum label="As planned">{before === undefined ? 'open' : print(before, 'volume')}</Sum>
+        <Sum label="Dug least">{print(after, 'volume')}</Sum>
+        <Sum label={less !== undefined && less < 0 ? 'More' : 'Less'}>
+          {less === undefined ? '–' : `${Math.abs(Math.round(less * 1000) / 10)} %`}
+        </Sum>
+      </FigureGrid>
+      <View style={styles.body}>
+        <Words size="small" tone="muted">
+          {gap > 0
+            ? `The best that was found in the time there is; nothing digs more than ${print(gap, 'volume')} less.`
+            : 'Nothing that keeps these limits digs less.'}
+          {step === undefined
+            ? ' No whole step works: these are the exact inverts.'
+            : finer
+              ? ` Set to ${print(step, 'distance', true)}: nothing works in coarser steps.`
+              : ''}
+          {less !== undefined && less < 0 ? ' The plan as it stands digs less, and breaks limits for it.' : ''}
+        </Words>
+        <View style={styles.buttons}>
+          <Button
+            kind="main"
+            disabled={edits.length === 0}
+            onPress={() => {
+              edit(edits);
+              dispatch(asked(null));
+            }}
+            style={styles.button}
+          >
+            {edits.length === 0 ? 'It digs least already' : 'Set these inverts'}
+          </Button>
+          <Button onPress={() => dispatch(asked(null))} style={styles.button}>
+            Leave it
+          </Button>
+        </View>
+        <Effect changes={changes} />
+      </View>
+      <Heading>Run by run</Heading>
+    </>
+  );
+}
+
+function Sum({ label, children }: { label: string; children: string }) {
+  return (
+    <View style={styles.sum}>
+      <Words size="small" tone="muted">
+        {label}
+      </Words>
+      <Words size="large" strong>
+        {children}
+      </Words>
+    </View>
+  );
+}
+
+function Nothing({ least }: { least: Exclude<DigLeast, { ok: true }> }) {
+  if (least.why === 'contradiction') return <Against contradiction={least} />;
+  if (least.why === 'nothing')
+    return (
+      <View style={styles.body}>
+        <Words>No run has a length, a pipe and ground to work with yet.</Words>
+      </View>
+    );
+  return (
+    <View style={styles.body}>
+      <Words>Nothing was found in the time there is. Fix an invert or two where you know them, and ask again.</Words>
+    </View>
+  );
+}
+
+function Against({ contradiction: { limits } }: { contradiction: Contradiction }) {
+  return (
+    <>
+      <View style={styles.body}>
+        <Words strong tone="stop">
+          {limits.length === 1 ? 'This cannot hold.' : `These ${limits.length} cannot hold together.`}
+        </Words>
+        <Words>Without any one of them the others can. Free or change one, and it is worked out anew.</Words>
+      </View>
+      <Limits label="What cannot hold together" limits={limits} free />
+    </>
+  );
+}
+
+const LACKS = {
+  length: 'has no length',
+  parts: 'has lost its line, pipe or section',
+  ground: 'has no ground',
+} as const;
+
+function Left({ left }: { left: readonly LeftOut[] }) {
+  const print = usePrint();
+  const { plan } = useAppSelector(selectCommitted);
+  if (left.length === 0) return null;
+  return (
+    <View style={styles.body}>
+      {left.map((one) => (
+        <Words key={one.run} size="small" tone="fix">
+          {`${plan.run[one.run]?.name ?? 'A run'} ${
+            one.lacks === 'some-ground'
+              ? `has no ground over ${print(one.missing, 'distance')}: no cover is kept and nothing counted there`
+              : `${LACKS[one.lacks]}, and is left out`
+          }.`}
+        </Words>
+      ))}
+    </View>
+  );
+}
+
+/** What it is asked by. */
+function Asked({ watch, onWatch }: { watch: boolean; onWatch: (watch: boolean) => void }) {
+  const dispatch = useAppDispatch();
+  const follow = useAppSelector((state) => state.settings.follow);
+  return (
+    <View style={styles.body}>
+      <Choice
+        label="Rules that only ask for a second look"
+        options={WATCH}
+        value={watch ? 'kept' : 'left'}
+        onChange={(value) => onWatch(value === 'kept')}
+      />
+      <Choice
+        label="When an invert is dragged"
+        options={FOLLOW}
+        value={follow ? 'least' : 'alone'}
+        onChange={(value) => dispatch(settingsChanged({ follow: value === 'least' }))}
+      />
+      <Keepings />
+    </View>
+  );
+}
+
+const WATCH = [
+  { value: 'kept', label: 'Kept to' },
+  { value: 'left', label: 'Left aside' },
+] as const;
+
+const FOLLOW = [
+  { value: 'alone', label: 'The run follows' },
+  { value: 'least', label: 'All that is free follows, at the least dig' },
+] as const;
+
+const styles = StyleSheet.create({
+  body: { padding: 12, gap: 10 },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
+  button: { flexGrow: 1 },
+  sum: { paddingHorizontal: 10, paddingVertical: 6 },
+});

@@ -1,0 +1,1 @@
+export { KeepingSheet } from './KeepingSheet';
