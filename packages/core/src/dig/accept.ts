@@ -1,7 +1,8 @@
-import type { Edit, End, Plan, Run, RunGrade } from '@alveus/plan';
-import { highEnd, lowEnd, lowerOf, upperOf } from '@alveus/plan';
+import type { Edit, End, Plan, Run, RunGrade, Uuid } from '@alveus/plan';
+import { applyEdits, highEnd, lowEnd, lowerOf, upperOf } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import { factsOf, fixFact, withoutWorkedOut, withWorkedOut } from '../grade';
+import type { Triad } from '../grade';
+import { factsOf, fixDrop, fixFact, freeFact, withoutWorkedOut, withWorkedOut } from '../grade';
 import { highOf, lowOf } from '../least';
 import type { Taken } from './follow';
 import type { LaidRun } from './gathering';
@@ -9,20 +10,20 @@ import type { LaidRun } from './gathering';
 /**
  * Levels as facts of the plan: the inverts that are nobody's are written as worked out, and nothing is written that
  * follows from what a person fixed.
- * @param ends by run as in the program @param taken the one invert that a person moved
+ * @param ends by run as in the program @param taken the one invert that a person moved @param only of this run
  */
 export function levelEdits(
   plan: Plan,
   nodes: Evaluation['nodes'],
   runs: readonly LaidRun[],
   ends: ArrayLike<number>,
-  taken?: Taken & { readonly to: number },
+  { taken, only }: { readonly taken?: Taken & { readonly to: number }; readonly only?: Uuid } = {},
 ): readonly Edit[] {
   const edits: Edit[] = [];
   const at = new Map(runs.map(({ id, index }) => [id, index]));
   for (const { index, id } of runs) {
     const run = plan.run[id];
-    if (!run) continue;
+    if (!run || (only !== undefined && id !== only)) continue;
     const before = withoutWorkedOut(plan.runGrade[id]);
     const own = taken?.run === id ? fixFact(run, before, taken.end, taken.to) : before;
     const leaving = (nodes.get(lowerOf(run))?.leaving ?? []).map((end) => at.get(end.run));
@@ -35,6 +36,43 @@ export function levelEdits(
     if (!same(item, plan.runGrade[id])) edits.push({ op: 'put', item });
   }
   return edits;
+}
+
+/**
+ * A fact of a run let go: it is nobody's any more, and no invert moves by it. What is not known yet stays open.
+ * @param runs all that are worked out, by their place in the program
+ */
+export function letGo(
+  evaluation: Evaluation,
+  runs: readonly LaidRun[],
+  id: Uuid,
+  fact: Triad | 'drop',
+): readonly Edit[] {
+  const { plan } = evaluation;
+  const run = plan.run[id];
+  if (!run) return [];
+  const items = fact === 'drop' ? fixDrop(plan, run, undefined) : [freeFact(run, plan.runGrade[id], fact)];
+  const edits = items.map((item): Edit => ({ op: 'put', item }));
+  const ends = endsNow(runs);
+  const own = runs.find((one) => one.id === id);
+  if (!own || Number.isNaN(ends[lowOf(own.index)]) || Number.isNaN(ends[highOf(own.index)])) return edits;
+  const kept = levelEdits(applyEdits(plan, edits), evaluation.nodes, runs, ends, { only: id });
+  return [
+    ...edits.filter(
+      (edit) => edit.op === 'put' && !kept.some((one) => one.op === 'put' && one.item.id === edit.item.id),
+    ),
+    ...kept,
+  ];
+}
+
+/** The inverts as the plan stands; NaN where they are open. */
+export function endsNow(runs: readonly LaidRun[]): Float64Array {
+  const ends = new Float64Array(2 * runs.length);
+  for (const { index, result } of runs) {
+    ends[lowOf(index)] = result.grade.low ?? NaN;
+    ends[highOf(index)] = result.grade.high ?? NaN;
+  }
+  return ends;
 }
 
 /** Levels nearer than this are one, m. */

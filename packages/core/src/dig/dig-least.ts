@@ -74,6 +74,7 @@ export interface Contradiction {
   readonly why: 'contradiction';
   /** Limits that cannot hold together; without any one of them the rest can. */
   readonly limits: readonly Told[];
+  readonly runs: readonly LaidRun[];
   readonly left: readonly LeftOut[];
 }
 
@@ -152,7 +153,7 @@ function contradiction(dig: DigProgram, goOn: () => boolean): DigLeast {
   const found = conflict(dig.program, goOn);
   if (!found) return { ok: false, why: 'time', left: dig.left };
   const limits = found.limits.map((limit) => told(dig, limit, found.rows.get(limit) ?? []));
-  return { ok: false, why: 'contradiction', limits, left: dig.left };
+  return { ok: false, why: 'contradiction', limits, runs: dig.runs, left: dig.left };
 }
 
 function told(

@@ -36,7 +36,8 @@ export function followLeast(
     rows.cut(count);
     rows.apart(end, DATUM, JUST, to, -1);
     const found = choose({ ...dig.program, rows });
-    if (found.ok) last = levelEdits(evaluation.plan, evaluation.nodes, dig.runs, found.ends, { ...taken, to });
+    if (found.ok)
+      last = levelEdits(evaluation.plan, evaluation.nodes, dig.runs, found.ends, { taken: { ...taken, to } });
     return last;
   };
 }

@@ -1,4 +1,6 @@
+export { letGo } from './accept';
 export * from './dig-least';
+export type { LaidRun } from './gathering';
 export * from './follow';
 export type { Limit } from './limit';
 export * from './program';

@@ -18,6 +18,7 @@ import {
   withWays,
 } from '../least';
 import { NEAR } from '../tolerance';
+import { endsNow } from './accept';
 import type { Told } from './dig-least';
 import { tellRows } from './dig-least';
 import type { LaidRun } from './gathering';
@@ -46,7 +47,7 @@ export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Ro
   // What is fixed of the run itself is what may be missed.
   const dig = digProgram(evaluation, { ...asked, open: run });
   const own = dig.runs.find(({ id }) => id === run);
-  const ends = endsNow(dig);
+  const ends = endsNow(dig.runs);
   if (!own || Number.isNaN(ends[lowOf(own.index)] as number) || Number.isNaN(ends[highOf(own.index)] as number))
     return undefined;
   const program = asPassed(dig.program, ends);
@@ -77,16 +78,6 @@ export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Ro
     },
     by: (place) => brokenNext({ ...dig, limits }, held, own, figure, share(place)),
   };
-}
-
-/** The inverts as the plan stands; NaN where they are open. */
-function endsNow({ runs }: DigProgram): Float64Array {
-  const ends = new Float64Array(2 * runs.length);
-  for (const { index, result } of runs) {
-    ends[lowOf(index)] = result.grade.low ?? NaN;
-    ends[highOf(index)] = result.grade.high ?? NaN;
-  }
-  return ends;
 }
 
 /** With each choice made as the plan stands: a utility is passed on the side on which it is passed. */

@@ -122,6 +122,6 @@ const styles = StyleSheet.create({
   },
   words: { flex: 1, gap: 2 },
   ends: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 14, rowGap: 2 },
-  why: { paddingLeft: 12, paddingBottom: 12, gap: 12 },
+  why: { padding: 12, gap: 12 },
   end: { gap: 2 },
 });

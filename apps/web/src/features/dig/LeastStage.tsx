@@ -1,5 +1,6 @@
 import type { Contradiction, DigLeast, LeftOut, Proposal } from '@alveus/core/dig';
 import { acceptEdits, digLeast } from '@alveus/core/dig';
+import type { FindingChanges } from '@alveus/core';
 import { changesOf, evaluate, findingsOf } from '@alveus/core';
 import type { Edit } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
@@ -74,6 +75,15 @@ export function LeastStage() {
     return () => void dispatch(draftSet([]));
   }, [dispatch, edits]);
   const proposal = least?.ok ? least : undefined;
+  const changes = useMemo(
+    () =>
+      proposal &&
+      changesOf(
+        findingsOf(before),
+        findingsOf(evaluate(applyEdits(before.plan, acceptEdits(before, proposal)), before)),
+      ),
+    [before, proposal],
+  );
   const rows = useMemo(
     () =>
       (proposal?.runs ?? []).map((run) => ({
@@ -93,28 +103,38 @@ export function LeastStage() {
           </Heading>
           <LineBar />
           {least === undefined ? <Busy>Working out the least dig…</Busy> : null}
-          {proposal ? <Proposed proposal={proposal} edits={edits} /> : null}
+          {proposal && changes ? <Proposed proposal={proposal} edits={edits} changes={changes} /> : null}
           {least && !least.ok ? <Nothing least={least} /> : null}
           {least ? <Left left={least.left} /> : null}
         </>
       }
       rows={rows}
-      after={<Asked watch={watch} onWatch={setWatch} />}
+      after={
+        <>
+          {changes ? (
+            <View style={styles.body}>
+              <Effect changes={changes} />
+            </View>
+          ) : null}
+          <Asked watch={watch} onWatch={setWatch} />
+        </>
+      }
     />
   );
 }
 
 const NO_EDITS: readonly Edit[] = [];
 
-function Proposed({ proposal, edits }: { proposal: Proposal; edits: readonly Edit[] }) {
+interface ProposedProps {
+  proposal: Proposal;
+  edits: readonly Edit[];
+  changes: FindingChanges;
+}
+
+function Proposed({ proposal, edits, changes }: ProposedProps) {
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const print = usePrint();
-  const evaluation = useAppSelector(selectCommitted);
-  const changes = useMemo(
-    () => changesOf(findingsOf(evaluation), findingsOf(evaluate(applyEdits(evaluation.plan, edits), evaluation))),
-    [evaluation, edits],
-  );
   const { before, after, gap, step, finer } = proposal;
   const less = before === undefined || before <= 0 ? undefined : (before - after) / before;
   return (
@@ -154,7 +174,9 @@ function Proposed({ proposal, edits }: { proposal: Proposal; edits: readonly Edi
             Leave it
           </Button>
         </View>
-        <Effect changes={changes} />
+        <Words size="small" tone="muted">
+          {`Dashed: as planned now. Of findings ${changes.gone.length} would go and ${changes.come.length} come.`}
+        </Words>
       </View>
       <Heading>Run by run</Heading>
     </>
@@ -189,16 +211,18 @@ function Nothing({ least }: { least: Exclude<DigLeast, { ok: true }> }) {
   );
 }
 
-function Against({ contradiction: { limits } }: { contradiction: Contradiction }) {
+function Against({ contradiction: { limits, runs } }: { contradiction: Contradiction }) {
   return (
     <>
       <View style={styles.body}>
         <Words strong tone="stop">
           {limits.length === 1 ? 'This cannot hold.' : `These ${limits.length} cannot hold together.`}
         </Words>
-        <Words>Without any one of them the others can. Free or change one, and it is worked out anew.</Words>
+        <Words>
+          Without any one of them the others can. What you free stays where it is until you set other inverts.
+        </Words>
       </View>
-      <Limits label="What cannot hold together" limits={limits} free />
+      <Limits label="What cannot hold together" limits={limits} free={runs} />
     </>
   );
 }

@@ -1,6 +1,7 @@
-import type { Told } from '@alveus/core/dig';
-import { fixDrop, freeFact } from '@alveus/core';
-import type { Edit, Plan, Uuid } from '@alveus/plan';
+import type { Evaluation } from '@alveus/core';
+import type { LaidRun, Told } from '@alveus/core/dig';
+import { letGo } from '@alveus/core/dig';
+import type { Edit, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
@@ -13,29 +14,31 @@ export function Limits({
   label,
   limits,
   own,
-  free = false,
+  free,
 }: {
   label: string;
   limits: readonly Told[];
   own?: Uuid;
-  free?: boolean;
+  /** Where they stand against one another: all that is worked out, for letting facts go. */
+  free?: readonly LaidRun[];
 }) {
   const words = useToldWords();
   const go = useGo();
   const dispatch = useAppDispatch();
   const { edit } = useActions();
-  const { plan, nodes } = useAppSelector(selectCommitted);
+  const evaluation = useAppSelector(selectCommitted);
+  const { nodes } = evaluation;
   return (
     <List label={label}>
       {limits.map((told, index) => {
         const place = placeOf(told, (node) => nodes.get(node)?.arriving[0]?.run ?? nodes.get(node)?.leaving[0]?.run);
-        const edits = free ? freed(plan, told) : undefined;
+        const edits = free && freed(evaluation, free, told);
         const keeping = free && 'keeping' in told.from ? told.from.keeping : undefined;
         return (
           <View key={index} style={styles.one}>
             <View style={styles.row}>
               <Row
-                title={words(told, own)}
+                title={begun(words(told, own))}
                 note={told.source}
                 onPress={place && (() => go(place.run, place.at))}
                 does="Go to it"
@@ -58,21 +61,12 @@ export function Limits({
   );
 }
 
-/** What sets a fact free; undefined of what is no fact. */
-function freed(plan: Plan, { from, run: id }: Told): readonly Edit[] | undefined {
-  const run = id === undefined ? undefined : plan.run[id];
-  if (!('fact' in from) || !run) return undefined;
-  const grade = plan.runGrade[run.id];
-  switch (from.fact) {
-    case 'low':
-    case 'high':
-    case 'slope':
-      return [{ op: 'put', item: freeFact(run, grade, from.fact) }];
-    case 'drop':
-      return fixDrop(plan, run, undefined).map((item): Edit => ({ op: 'put', item }));
-    default:
-      return undefined;
-  }
+const begun = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** What lets a fact go; undefined of what is no fact that can be. */
+function freed(evaluation: Evaluation, runs: readonly LaidRun[], { from, run }: Told): readonly Edit[] | undefined {
+  if (!('fact' in from) || run === undefined || from.fact === 'step' || from.fact === 'laid') return undefined;
+  return letGo(evaluation, runs, run, from.fact);
 }
 
 const styles = StyleSheet.create({
