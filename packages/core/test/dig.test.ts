@@ -45,6 +45,7 @@ const BESIDE_LEVELS = new Set([
   'trench-narrow',
   'native-short',
   'd-box-inflow',
+  'drain-over-roof',
 ]);
 
 const ofLevels = ({ id, rule, what }: Finding): boolean =>

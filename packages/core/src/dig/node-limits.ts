@@ -1,5 +1,6 @@
-import type { NodeForm } from '@alveus/plan';
+import type { NodeForm, Severity } from '@alveus/plan';
 import { serviceOf } from '@alveus/plan';
+import { riseFor, ROOMY, trunkOf } from '../findings/node/junction';
 import { factsOf, withoutWorkedOut } from '../grade';
 import { DATUM, highOf, JUST, LEAST, lowOf, MOST } from '../least';
 import { measured } from '../phrase';
@@ -77,6 +78,8 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
     });
     rows.apart(low, highOf(first.laid.index), JUST, drop, limit);
   }
+  const trunk = underBranch(meeting, end);
+  if (trunk) rows.apart(low, lowOf(trunk.end.laid.index), LEAST, 0, trunk.limit);
   // It comes in from above then, by a riser where it is a fitting.
   const over = shut(meeting, end);
   if (
@@ -104,9 +107,14 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
       node: node.id,
       ...force,
     });
+    const asked = overOut(meeting, end);
+    const by = Math.max(over?.by ?? 0, asked?.by ?? 0);
+    // Over the trunk it is over what goes out as well, by as much as that.
+    const implied = trunk && by <= (overOut(meeting, trunk.end)?.by ?? 0);
+    const why = over && over.by >= by ? over.limit : asked ? limitOf(meeting, asked) : limit;
     // A box without ports that are level still fills to the highest of them.
-    for (const { laid } of node.node.form === 'd-box' && inForce(gathering, 'd-box-ports') ? [first] : leaving)
-      rows.apart(low, highOf(laid.index), LEAST, over?.by ?? 0, over?.limit ?? limit);
+    const outs = node.node.form === 'd-box' && inForce(gathering, 'd-box-ports') ? [first] : leaving;
+    if (!implied) for (const { laid } of outs) rows.apart(low, highOf(laid.index), LEAST, by, why);
   }
   const bend = node.node.form === 'bend' ? numberInForce(gathering, 'bend-drop') : undefined;
   if (!bend) return;
@@ -149,6 +157,52 @@ function shut(
     ...force,
   });
   return { by: Math.min(...insides), limit };
+}
+
+interface Asked {
+  readonly by: number;
+  readonly rule: 'structure-drop' | 'sizes-meet';
+  readonly source: string;
+  readonly severity: Severity;
+}
+
+/** How far over what goes out it is to come in: through a structure, and where pipe gets larger. */
+function overOut({ gathering, node, leaving }: Meeting, end: LaidEnd): Asked | undefined {
+  const drop = ROOMY.has(node.node.form) ? numberInForce(gathering, 'structure-drop') : undefined;
+  const sizes = numberInForce(gathering, 'sizes-meet');
+  const through: Asked | undefined = drop && { ...drop, by: drop.value, rule: 'structure-drop' };
+  const larger: Asked | undefined = sizes && {
+    ...sizes,
+    by: riseFor(end, leaving[0], sizes.value),
+    rule: 'sizes-meet',
+  };
+  const most = (through?.by ?? 0) >= (larger?.by ?? 0) ? through : larger;
+  return most && most.by > 0 ? most : undefined;
+}
+
+function limitOf({ gathering, node }: Meeting, { by, rule, source, severity }: Asked): number {
+  const what = rule === 'structure-drop' ? 'the drop through' : 'the larger pipe out of';
+  const words = [`${what} ${node.node.name}, `, measured(by, 'thickness')];
+  return gathering.limits.add({ from: { rule }, words, source, severity, node: node.id });
+}
+
+/** The trunk that a branch comes in no lower than. */
+function underBranch(
+  { gathering, node, arriving, leaving }: Meeting,
+  end: LaidEnd,
+): { readonly end: LaidEnd; readonly limit: number } | undefined {
+  const force = inForce(gathering, 'branch-low');
+  const trunk = force && trunkOf(node.arriving, node.leaving);
+  const own = trunk && arriving.find(({ run }) => run === trunk.run);
+  if (!force || !own || own.run === end.run || leaving.length !== 1) return undefined;
+  const limit = gathering.limits.add({
+    from: { rule: 'branch-low' },
+    words: [`${own.name}, which ${end.name} comes in no lower than at ${node.node.name}`],
+    source: 'common practice',
+    node: node.id,
+    ...force,
+  });
+  return { end: own, limit };
 }
 
 /** An outlet lies over the water it runs into. */

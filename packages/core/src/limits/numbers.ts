@@ -37,6 +37,18 @@ export const NUMBERS = {
   'haunch-room': { value: 3 * INCH, quantity: 'thickness', words: 'Each side of the pipe', source: COMMON },
   'soil-over-stone': { value: 6 * INCH, quantity: 'thickness', words: 'At least', source: COMMON },
   'bend-drop': { value: 2 * INCH, quantity: 'thickness', words: 'More than', source: COMMON },
+  'structure-drop': {
+    value: 0,
+    quantity: 'thickness',
+    words: 'At least; none where it is nothing',
+    source: 'common practice: none, or 0.1 ft, by the office',
+  },
+  'sizes-meet': {
+    value: 0,
+    quantity: 'share',
+    words: 'Level at: 0 % inverts, 80 % of the depth, 100 % crowns',
+    source: 'common practice: three schools; inverts level as shipped, which asks for nothing more',
+  },
   'd-box-ports': { value: INCH / 8, quantity: 'fine', words: 'Differ by more than', source: COMMON },
   'out-of-ground': { value: 0.3, quantity: 'distance', words: 'Beyond the cut through the bank', source: COMMON },
   'shots-disagree': {

@@ -1,4 +1,5 @@
-import type { Item } from '@alveus/plan';
+import type { Item, Service } from '@alveus/plan';
+import { ONLY } from '@alveus/plan';
 import type { RuleName } from '../../src';
 import { catalogue, ft, inch, newId, section } from '../builders';
 import type { JobSpec, KeepingSpec } from './jobs';
@@ -843,6 +844,77 @@ function meeting(first: Meets, second: Meets, out: Meets, over = 0): JobSpec {
     },
   };
 }
+
+// How pipes meet. The trunk goes on through a box at 50 ft; a branch joins there.
+interface Joins {
+  trunk?: number;
+  branch?: number;
+  service?: Service;
+  roof?: string;
+  rules?: Record<string, { limit: number }>;
+}
+function joins({ trunk = 97, branch = 97.2, service = 'yard-drain', roof, rules }: Joins): JobSpec {
+  const small = { pipe: '4 in SDR 35' };
+  return {
+    nodes: {
+      Out: { form: 'structure', ground: 100 },
+      Low: { ground: 100.5 },
+      Box: { form: 'catch-basin', ground: 101 },
+      Top: { form: 'inlet', ground: 101.5 },
+      Side: { form: 'cleanout', ground: 101.4 },
+      Down: { form: 'downspout', ground: 101.6 },
+    },
+    lines: {
+      Trunk: {
+        runs: {
+          First: { from: 'Low', to: 'Out', length: 50, low: 96, slope: 0.01 },
+          Second: { from: 'Box', to: 'Low', length: 50, low: 96.5, high: 97 },
+          Third: { from: 'Top', to: 'Box', length: 50, low: trunk, high: trunk + 0.6 },
+        },
+      },
+      Branch: {
+        service,
+        ...small,
+        runs: { Branch: { from: 'Side', to: 'Box', length: 50, low: branch, slope: 0.01 } },
+      },
+      ...(roof === undefined
+        ? {}
+        : {
+            Roof: {
+              service: 'roof-drain',
+              ...small,
+              runs: { Roof: { from: 'Down', to: roof, length: 40, low: 98.4, slope: 0.01 } },
+            },
+          }),
+    },
+    ...(rules ? { more: [{ kind: 'profile', id: ONLY, name: 'Ours', rules, services: {} }] } : {}),
+  };
+}
+when('a branch that comes in over its trunk', joins({}), [], ['branch-low', 'structure-drop', 'sizes-meet']);
+when('a branch that comes in lower than its trunk', joins({ trunk: 97.4 }), ['watch branch-low']);
+when(
+  'a box that is to take 0.1 ft of fall, and takes none',
+  joins({ rules: { 'structure-drop': { limit: ft(0.1) } } }),
+  ['watch structure-drop'],
+);
+when(
+  'a small pipe that comes in at the invert, where crowns are to be level',
+  joins({ rules: { 'sizes-meet': { limit: 1 } } }),
+  ['watch sizes-meet'],
+);
+when(
+  'a small pipe that comes in with its crown level',
+  joins({ branch: 97.9, rules: { 'sizes-meet': { limit: 1 } } }),
+  [],
+  ['sizes-meet'],
+);
+when(
+  'a French drain that joins above where roof water comes in',
+  joins({ service: 'french-drain', roof: 'Low' }),
+  ['watch drain-over-roof'],
+  ['roof-into-french'],
+);
+when('a French drain that joins below all roof water', joins({ service: 'french-drain' }), [], ['drain-over-roof']);
 
 // What somebody said besides the rules. The line falls 1 ft to 100 at its low end, under ground at 104.
 const said = (keeps: KeepingSpec['keeps'], where: Partial<KeepingSpec> = { run: 'Main' }): JobSpec =>

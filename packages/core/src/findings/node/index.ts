@@ -2,6 +2,7 @@ import type { Profile } from '@alveus/plan';
 import type { Finding, NodeResult, Reader } from '../../results';
 import { judge } from '../rule';
 import type { NodeFacts } from './facts';
+import { branchLow, drainOverRoof, sizesMeet, structureDrop } from './junction';
 import { keptByNode } from './keeping';
 import {
   bendDrop,
@@ -29,6 +30,10 @@ export const NODE_RULES = [
   sizeDown,
   bendDrop,
   roofIntoFrench,
+  drainOverRoof,
+  branchLow,
+  structureDrop,
+  sizesMeet,
   nodeGroundTwice,
 ] as const;
 

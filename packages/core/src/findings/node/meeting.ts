@@ -7,6 +7,7 @@ import type { Breach } from '../rule';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import type { NodeFacts } from './facts';
 import { invertsOf, serviceAt } from './facts';
+import { ONE_SIZE } from './junction';
 
 /** Where runs meet: whether the water of one gets into the next, and only there. */
 
@@ -121,9 +122,6 @@ export const dBoxInflow = rule<NodeFacts>()({
     gives: ['Raise what comes in', 'Bring the ports down to one level'],
   }),
 });
-
-/** Inside diameters nearer than this are one size: walls differ from standard to standard. */
-const ONE_SIZE = 1.05;
 
 export const sizeDown = rule<NodeFacts>()({
   name: 'size-down',

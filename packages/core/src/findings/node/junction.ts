@@ -1,0 +1,144 @@
+import { lowerOf } from '@alveus/plan';
+import { apart, exact, measured } from '../../phrase';
+import type { NodeEnd, Reader } from '../../results';
+import { NEAR } from '../../tolerance';
+import { COMMON, NOTHING, rule } from '../rule';
+import type { NodeFacts } from './facts';
+import { invertsOf, serviceAt } from './facts';
+
+/** How high pipes come in where they meet, beyond that water gets through. */
+
+/** Inside diameters nearer than this are one size: walls differ from standard to standard. */
+export const ONE_SIZE = 1.05;
+
+export const structureDrop = rule<NodeFacts>()({
+  name: 'structure-drop',
+  title: 'Water drops through a structure',
+  stage: 'grade',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ node, arriving }, least) =>
+    least <= 0 || !ROOMY.has(node.form)
+      ? NOTHING
+      : arriving.flatMap(({ run, name, drop }) =>
+          drop !== undefined && drop >= -NEAR && drop < least - NEAR
+            ? [{ cause: run, run, at: 0, by: least - drop, quantity: 'thickness' as const, name, drop }]
+            : [],
+        ),
+  words: ({ name, drop }, { node }, least) => {
+    const [has, needs] = apart(measured(drop, 'thickness'), exact(least, 'thickness'));
+    return {
+      what: [`${name} drops `, has, ` through ${node.name}; the least is `, needs, '.'],
+      why: ['A box takes some of the fall: water slows down in it and drops what it carries.'],
+      gives: ['Raise the invert coming in', 'Lower the invert going out'],
+    };
+  },
+});
+
+/** Boxes in which there is room for a drop. */
+export const ROOMY: ReadonlySet<NodeFacts['node']['form']> = new Set([
+  'catch-basin',
+  'manhole',
+  'inlet',
+  'structure',
+  'sump',
+]);
+
+export const sizesMeet = rule<NodeFacts>()({
+  name: 'sizes-meet',
+  title: 'Where pipe gets larger the smaller comes in as high as is asked for',
+  stage: 'grade',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ arriving, leaving }, share) => {
+    if (share <= 0) return NOTHING;
+    const [out] = leaving;
+    return arriving.flatMap((end) => {
+      const needs = riseFor(end, out, share);
+      return needs > 0 && end.drop !== undefined && end.drop >= -NEAR && end.drop < needs - NEAR
+        ? [{ cause: end.run, run: end.run, at: 0, by: needs - end.drop, quantity: 'thickness' as const, end, needs }]
+        : [];
+    });
+  },
+  words: ({ end, needs }, { node }) => {
+    const [has, least] = apart(measured(end.drop ?? 0, 'thickness'), measured(needs, 'thickness'));
+    return {
+      what: [`At ${node.name} ${end.name} comes in `, has, ' over the larger pipe; the least is ', least, '.'],
+      why: ['When the larger pipe runs nearly full its water stands back up the smaller one.'],
+      gives: ['Raise the smaller pipe', 'Another school in the rules: inverts, 0.8 of the depth, or crowns level'],
+    };
+  },
+});
+
+/** How far over a larger pipe going out the invert of a smaller one is asked to be, m. @param share 0 for inverts level, 1 for crowns */
+export function riseFor(end: Pick<NodeEnd, 'inside'>, out: Pick<NodeEnd, 'inside'> | undefined, share: number): number {
+  if (end.inside === undefined || out?.inside === undefined || end.inside * ONE_SIZE >= out.inside) return 0;
+  return share * (out.inside - end.inside);
+}
+
+export const branchLow = rule<NodeFacts>()({
+  name: 'branch-low',
+  title: 'A branch comes in no lower than its trunk',
+  stage: 'grade',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ arriving, leaving }) => {
+    const trunk = trunkOf(arriving, leaving);
+    if (trunk?.invert === undefined) return NOTHING;
+    const over = trunk.invert;
+    return arriving.flatMap(({ run, name, invert, drop = 0 }) =>
+      run !== trunk.run && invert !== undefined && invert < over - NEAR && drop >= -NEAR
+        ? [{ cause: run, run, at: 0, by: over - invert, name, trunk: trunk.name }]
+        : [],
+    );
+  },
+  words: ({ name, trunk, by = 0 }, { node }) => ({
+    what: [`${name} comes into ${node.name} `, measured(by, 'distance'), ` lower than ${trunk}.`],
+    why: ['What the trunk brings runs into the branch first, and leaves there what it carries.'],
+    gives: ['Raise the branch', 'Lower the trunk'],
+  }),
+});
+
+/** The run that goes on in the line of what leaves, where others join it. */
+export function trunkOf(arriving: readonly NodeEnd[], leaving: readonly NodeEnd[]): NodeEnd | undefined {
+  const [out] = leaving;
+  if (!out || leaving.length > 1 || arriving.length < 2) return undefined;
+  return arriving.find(({ line }) => line === out.line);
+}
+
+export const drainOverRoof = rule<NodeFacts>()({
+  name: 'drain-over-roof',
+  title: 'A French drain joins below the last roof connection',
+  stage: 'grade',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ id, arriving, leaving, read }) => {
+    if (invertsOf(arriving).length === 0) return NOTHING;
+    const drain = arriving.find((end) => serviceAt(end)?.perforated);
+    // What it goes on in is perforated itself, or roof water joins right here: other rules tell of that.
+    if (!drain || leaving.some((end) => serviceAt(end)?.perforated)) return NOTHING;
+    if (arriving.some((end) => serviceAt(end)?.roofWater)) return NOTHING;
+    const roof = roofBelow(id, leaving, read);
+    return roof === undefined ? NOTHING : [{ cause: drain.run, run: drain.run, at: 0, drain: drain.name, roof }];
+  },
+  words: ({ drain, roof }, { node }) => ({
+    what: [`${drain} joins at ${node.name}, above ${roof}, where roof water comes in.`],
+    why: ['When the main runs full below, roof water stands back up it and out through the drain.'],
+    gives: ['Join the drain below the last roof connection', 'A pipe of its own for the drain'],
+  }),
+});
+
+/** The first node further down at which roof water comes in, by its name. */
+function roofBelow(from: string, leaving: readonly NodeEnd[], read: Reader): string | undefined {
+  const seen = new Set([from]);
+  let out = leaving[0]?.run;
+  while (out !== undefined) {
+    const run = read.item('run', out);
+    const node = run && read.of('node', lowerOf(run));
+    if (!node || seen.has(node.id)) return undefined;
+    seen.add(node.id);
+    if (node.arriving.some((end) => end.run !== out && serviceAt(end)?.roofWater)) return node.node.name;
+    out = node.leaving[0]?.run;
+  }
+  return undefined;
+}
