@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import type { Plan, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import type { Evaluation, Finding } from '../src';
-import { evaluate, findingsOf, say } from '../src';
+import { evaluate, findingsOf, groundAt, say } from '../src';
 import type { Proposal } from '../src/dig';
 import { acceptEdits, digLeast, reasonsFor } from '../src/dig';
+import { rockCost } from '../src/dig/cost';
 import { ft, inch } from './builders';
 import { digArb, digJob } from './support/digs';
 import type { JobSpec } from './support/jobs';
@@ -220,6 +221,93 @@ test('a trunk with two branches: each branch is as high as its cover allows, and
     Math.min(feet(of('East')?.low.level), feet(of('West')?.low.level)),
   );
   expect(feet(trunk?.high.level)).toBeCloseTo(Math.floor((101 - 1 - (12.5 - 0.36) / 12) * 100) / 100, 6);
+});
+
+test('digging into rock: convex in both inverts, as steep as it says, and what quadrature gives', () => {
+  const level = fc.double({ min: 94, max: 99, noNaN: true });
+  fc.assert(
+    fc.property(
+      level,
+      level,
+      fc.array(fc.double({ min: 97, max: 101, noNaN: true }), { minLength: 2, maxLength: 6 }),
+      (low, high, ground) => {
+        const length = 30;
+        const points = ground.map((elevation, index) => ({ at: (length * index) / (ground.length - 1), elevation }));
+        const run = { length, ground: { length, points, missing: 0, beyond: [] }, envelope: undefined };
+        const cost = rockCost(run, 0.6, 1.2, 4);
+        const { value, low: byLow, high: byHigh } = cost(low, high);
+        let sum = 0;
+        const parts = 6000;
+        for (let part = 0; part < parts; part += 1) {
+          const at = (length * (part + 0.5)) / parts;
+          const surface = groundAt(run.ground, at) ?? NaN;
+          sum += Math.max(0, surface - 1.2 - (low + (at / length) * (high - low)));
+        }
+        expect(Math.abs(value - (3 * 0.6 * sum * length) / parts)).toBeLessThan(1e-3);
+        // Its tangent lies under it everywhere.
+        for (const [l, h] of [
+          [low + 0.7, high],
+          [low, high - 0.9],
+          [low - 0.4, high + 0.6],
+        ] as const)
+          expect(cost(l, h).value).toBeGreaterThanOrEqual(value + byLow * (l - low) + byHigh * (h - high) - 1e-9);
+      },
+    ),
+    { numRuns: 60 },
+  );
+});
+
+test('where rock digs five times as hard, less of it is dug, though more is dug in all', () => {
+  const spec: JobSpec = {
+    nodes: { Out: { form: 'structure', ground: 100 }, Mid: { ground: 103 }, Top: { form: 'inlet', ground: 100.4 } },
+    lines: {
+      Line: {
+        service: 'yard-drain',
+        pipe: '4 in SDR 35',
+        runs: {
+          First: { from: 'Mid', to: 'Out', protection: 'shielded' },
+          Second: { from: 'Top', to: 'Mid', protection: 'shielded' },
+        },
+      },
+    },
+    pits: [{ on: 'First', at: 20, rock: 3 }],
+  };
+  const evaluation = evaluate(job(spec).plan);
+  const asked = { watch: false, system: 'feet' } as const;
+  const [plain, dear] = [
+    digLeast(evaluation, asked),
+    digLeast(evaluation, { ...asked, money: { rock: 5, shoredFrom: 9, shoring: 0 } }),
+  ];
+  if (!plain.ok || !dear.ok) throw new Error('it can be laid');
+  const rock = (proposal: Proposal): number =>
+    proposal.runs.reduce((sum, { run, low, high }) => {
+      const result = evaluation.runs.get(run);
+      return result ? sum + rockCost(result, 0.6096, ft(3), 2)(low.level, high.level).value : sum;
+    }, 0);
+  expect(rock(dear)).toBeLessThanOrEqual(rock(plain) + 1e-6);
+  expect(dear.after).toBeGreaterThanOrEqual(plain.after - 1e-6);
+  expect(dear.gap).toBeLessThan(1e-3);
+});
+
+test('a trench that has to go deeper than where shoring begins digs as little as without it', () => {
+  const spec: JobSpec = {
+    nodes: { Out: { form: 'structure', ground: 101 }, Top: { form: 'inlet', ground: 100 } },
+    lines: {
+      Line: {
+        service: 'yard-drain',
+        pipe: '4 in SDR 35',
+        runs: { Main: { from: 'Top', to: 'Out', protection: 'shored' } },
+      },
+    },
+    keepings: [{ node: 'Top', keeps: { what: 'depth', is: 'least', value: ft(4.95) } }],
+  };
+  const evaluation = evaluate(job(spec).plan);
+  const asked = { watch: true, system: 'feet' } as const;
+  const plain = digLeast(evaluation, asked);
+  const cheap = digLeast(evaluation, { ...asked, money: { rock: 1, shoredFrom: ft(6), shoring: 5 } });
+  if (!plain.ok || !cheap.ok) throw new Error('it can be laid');
+  // It must go deeper than that here, and then digs as little as without.
+  expect(cheap.after).toBeCloseTo(plain.after, 6);
 });
 
 test('what was worked out may be worked out again; what a person then fixes stays', () => {

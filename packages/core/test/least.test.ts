@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import highsLoader from 'highs';
-import type { Is, Program } from '../src/least';
+import type { BentCost, Is, Program } from '../src/least';
 import {
   chainOf,
   choose,
+  chooseBent,
   compile,
   conflict,
+  costOf,
   DATUM,
   held,
   highOf,
@@ -254,6 +256,40 @@ test('what contradicts is named so that without any one of it the rest can hold'
     { numRuns: 120 * MORE },
   );
   expect(met).toBeGreaterThan(10);
+});
+
+test('costs that bend: as cheap as their last tangents, which another solver confirms, and those as good as the costs', () => {
+  let met = 0;
+  fc.assert(
+    fc.property(networks(8), fc.double({ min: 0.5, max: 2.5, noNaN: true }), (program, deep) => {
+      // Rock under the ground: what goes deeper costs five times as much.
+      const costs = Array.from({ length: program.runs }, (_, run): BentCost => {
+        const top = program.rows.value[0] as number;
+        const at = (low: number, high: number) => {
+          const into = Math.max(0, top - deep - (low + high) / 2);
+          const each = 4 * Math.abs(program.low[run] as number);
+          return { value: each * into * into, low: -each * into, high: -each * into };
+        };
+        return { run, at };
+      });
+      const found = chooseBent(program, costs);
+      if (!found.ok) return;
+      met += 1;
+      const real = costOf({ ...program, bent: [] }, found.ends);
+      const bends = costs.reduce(
+        (sum, { run, at }) => sum + at(found.ends[lowOf(run)] as number, found.ends[highOf(run)] as number).value,
+        0,
+      );
+      expect(Math.abs(real + bends - found.cost)).toBeLessThanOrEqual(1e-6 * (1 + Math.abs(found.cost)));
+      expect(found.gap).toBeLessThanOrEqual(2e-6 * (1 + Math.abs(found.cost)));
+      const other = byAnother(found.program);
+      expect(Math.abs((other ?? NaN) - (found.cost - found.gap))).toBeLessThanOrEqual(
+        2e-6 * (1 + Math.abs(found.cost)),
+      );
+    }),
+    { numRuns: 40 * MORE },
+  );
+  expect(met).toBeGreaterThan(15);
 });
 
 /** One run, 4 in SDR 35 (outside 4.215 in, wall 0.12 in), by ground points in feet. */

@@ -47,3 +47,46 @@ export function widthsOf({
   ];
   return steps.filter(({ width }, index) => steps[index + 1]?.width !== width);
 }
+
+/** What deep digging costs besides, in volumes of common digging. */
+export interface Money {
+  /** How many times as hard as soil it is to dig rock. */
+  readonly rock: number;
+  /** Depth from which a trench is shored, m, and what a metre of shored trench costs, m³. */
+  readonly shoredFrom: number;
+  readonly shoring: number;
+}
+
+/**
+ * What digging into rock costs besides, for both inverts: convex, since the deeper the more of each next bit is rock.
+ * @param deep depth of the rock under the ground, m @param times how many times as hard it is to dig
+ */
+export function rockCost(
+  { length, ground, envelope }: Pick<RunResult, 'length' | 'ground' | 'envelope'>,
+  width: number,
+  deep: number,
+  times: number,
+): (low: number, high: number) => { readonly value: number; readonly low: number; readonly high: number } {
+  const { points } = ground;
+  const each = width * Math.max(0, times - 1);
+  const over = (envelope?.invert ?? 0) - deep;
+  return (low, high) => {
+    let [value, byLow, byHigh] = [0, 0, 0];
+    for (let index = 1; index < points.length; index += 1) {
+      const [from, to] = [points[index - 1] as (typeof points)[number], points[index] as (typeof points)[number]];
+      const into = (point: (typeof points)[number]): number =>
+        point.elevation + over - (low + (point.at / length) * (high - low));
+      const [start, end] = [into(from), into(to)];
+      if (start <= 0 && end <= 0) continue;
+      // The part of the stretch that goes into the rock.
+      const turn = start < 0 || end < 0 ? from.at + ((to.at - from.at) * start) / (start - end) : undefined;
+      const [a, b] = [turn !== undefined && start < 0 ? turn : from.at, turn !== undefined && end < 0 ? turn : to.at];
+      const part = b - a;
+      value += (part * (Math.max(0, start) + Math.max(0, end))) / 2;
+      const upper = (b * b - a * a) / (2 * length);
+      byLow -= part - upper;
+      byHigh -= upper;
+    }
+    return { value: each * value, low: each * byLow, high: each * byHigh };
+  };
+}

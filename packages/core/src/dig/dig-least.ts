@@ -1,10 +1,12 @@
 import type { Edit, UpRun, Uuid } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import type { Chosen, Compiled, Held, Program, Stepped } from '../least';
-import { chainOf, choose, compile, conflict, costOf, DATUM, held, highOf, lowOf, rounded, withWays } from '../least';
+import type { Bending, Compiled, Held, Program, Stepped } from '../least';
+import { chainOf, chooseBent, compile, conflict, DATUM, held, highOf, lowOf, rounded, withWays } from '../least';
+import { NEAR } from '../tolerance';
 import type { System } from '../units';
 import { FOOT, INCH } from '../units';
 import { levelEdits } from './accept';
+import { digOf, widthsOf } from './cost';
 import type { LaidRun } from './gathering';
 import type { Limit } from './limit';
 import type { Asked, DigProgram, LeftOut } from './program';
@@ -91,7 +93,7 @@ export function digLeast(
 ): DigLeast {
   const dig = digProgram(evaluation, asked);
   if (dig.runs.length === 0) return { ok: false, why: 'nothing', left: dig.left };
-  const found = choose(dig.program, goOn);
+  const found = chooseBent(dig.program, dig.bent, goOn);
   if (!found.ok) return found.gaveUp ? { ok: false, why: 'time', left: dig.left } : contradiction(dig, goOn);
   return proposal(dig, found, stepsOf(asked.system));
 }
@@ -108,8 +110,8 @@ export function stepsOf(system: System): readonly number[] {
   }
 }
 
-function proposal(dig: DigProgram, found: Extract<Chosen, { ok: true }>, steps: readonly number[]): DigLeast {
-  const program = withWays(dig.program, found.ways);
+function proposal(dig: DigProgram, found: Extract<Bending, { ok: true }>, steps: readonly number[]): DigLeast {
+  const program = withWays(found.program, found.ways);
   const compiled = compile(program);
   if ('contradicts' in compiled) return { ok: false, why: 'nothing', left: dig.left };
   const set: Stepped | undefined = rounded(program, found.ends, steps);
@@ -129,14 +131,29 @@ function proposal(dig: DigProgram, found: Extract<Chosen, { ok: true }>, steps: 
     ok: true,
     runs,
     before: digNow(dig),
-    after: costOf(program, ends),
-    least: found.cost,
+    after: volumeOf(dig, ends),
+    least: volumeOf(dig, found.ends),
     gap: found.gap,
     step: set?.step,
     finer: set?.finer ?? false,
     left: dig.left,
     at: { dig, program, compiled, exact: found.ends, set: ends, held: held(program.rows, compiled, found.ends) },
   };
+}
+
+/** What is dug where the runs lie so, m³. */
+function volumeOf({ runs }: DigProgram, ends: ArrayLike<number>): number {
+  let volume = 0;
+  for (const { index, result, envelope } of runs) {
+    const [low, high] = [ends[lowOf(index)] as number, ends[highOf(index)] as number];
+    let deepest = 0;
+    for (const { at, elevation } of result.ground.points)
+      deepest = Math.max(deepest, elevation - (low + (at / result.length) * (high - low)) + envelope.invert);
+    const width = widthsOf(result).find(({ upTo }) => deepest <= upTo + NEAR)?.width ?? 0;
+    const cost = digOf(result, width);
+    volume += cost.base + cost.low * low + cost.high * high;
+  }
+  return volume;
 }
 
 /** What the plan as it stands digs; undefined where not all its inverts are known. */

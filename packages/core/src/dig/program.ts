@@ -1,10 +1,11 @@
 import type { Uuid } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import type { Choice, Program } from '../least';
+import type { BentCost, Choice, Program } from '../least';
 import { LEAST, Rows } from '../least';
 import { exact } from '../phrase';
 import type { RunResult } from '../results';
-import { digOf, widthsOf } from './cost';
+import type { Money } from './cost';
+import { digOf, rockCost, widthsOf } from './cost';
 import { crossingLimits } from './crossing-limits';
 import { factLimits, stepsAtHead } from './fact-limits';
 import type { Gathering, LaidRun } from './gathering';
@@ -17,6 +18,8 @@ import { runLimits } from './run-limits';
 /** All that the levels of a plan are held to, as bare numbers; and what was left out of it. */
 export interface DigProgram {
   readonly program: Program;
+  /** Costs of its runs that are not straight. */
+  readonly bent: readonly BentCost[];
   readonly limits: readonly Limit[];
   readonly runs: readonly LaidRun[];
   /** Runs that are not worked out, and why; stretches without ground, on which nothing is dug and no cover kept. */
@@ -27,16 +30,20 @@ export type LeftOut =
   | { readonly run: Uuid; readonly lacks: 'length' | 'parts' | 'ground' }
   | { readonly run: Uuid; readonly lacks: 'some-ground'; readonly missing: number };
 
+type Prices = Readonly<Record<'low' | 'high' | 'base', Float64Array>>;
+
 export interface Asked {
   /** Whether what is only watched for is kept to as well. */
   readonly watch: boolean;
+  /** What deep digging costs besides; without it the least is that of the volume. */
+  readonly money?: Money | undefined;
   /** A run whose own facts are not kept to. */
   readonly open?: Uuid;
   /** An invert that is held by hand: it is not kept to where it is fixed. */
   readonly taken?: { readonly run: Uuid; readonly end: 'low' | 'high' };
 }
 
-export function digProgram(evaluation: Evaluation, { watch, open, taken }: Asked): DigProgram {
+export function digProgram(evaluation: Evaluation, { watch, open, taken, money }: Asked): DigProgram {
   const runs: LaidRun[] = [];
   const left: LeftOut[] = [];
   for (const result of [...evaluation.runs.values()].sort((one, other) => (one.id < other.id ? -1 : 1))) {
@@ -56,6 +63,7 @@ export function digProgram(evaluation: Evaluation, { watch, open, taken }: Asked
   const at = new Map(runs.map((run) => [run.id, run]));
   const keepings = keepingsOf(gathering);
   const choices: Choice[] = [];
+  const bent: BentCost[] = [];
   const [low, high, base] = [0, 0, 0].map(() => new Float64Array(runs.length)) as [
     Float64Array,
     Float64Array,
@@ -66,13 +74,15 @@ export function digProgram(evaluation: Evaluation, { watch, open, taken }: Asked
     runLimits(gathering, run);
     if (run.id !== open) stepsAtHead(gathering, run, at);
     for (const keeping of keepings.get(run.id) ?? []) keepRun(gathering, run, keeping);
-    choices.push(...crossingLimits(gathering, run), ...widths(gathering, run, { low, high, base }));
+    choices.push(...crossingLimits(gathering, run), ...jumps(gathering, run, { low, high, base }, money));
+    const bends = money && rock(gathering, run, money);
+    if (bends) bent.push(bends);
   }
   for (const node of evaluation.nodes.values()) {
     nodeLimits(gathering, node, at);
     for (const keeping of keepings.get(node.id) ?? []) keepNode(gathering, node, at, keeping);
   }
-  return { program: { runs: runs.length, low, high, base, rows, choices }, limits: limits.all, runs, left };
+  return { program: { runs: runs.length, low, high, base, rows, choices }, bent, limits: limits.all, runs, left };
 }
 
 function lacksOf({
@@ -89,36 +99,71 @@ function lacksOf({
   return ground.points.length === 0 ? 'ground' : undefined;
 }
 
-/** What a run costs to dig; where its width jumps with its depth, a choice of how deep it goes. */
-function widths(
+/**
+ * What a run costs to dig; where that jumps with its depth, since its trench is wider or shored from there on, a choice
+ * of how deep it goes.
+ */
+function jumps(
   { limits }: Gathering,
   { index, id, result, envelope }: LaidRun,
-  into: { readonly low: Float64Array; readonly high: Float64Array; readonly base: Float64Array },
+  into: Prices,
+  money: Money | undefined,
 ): readonly Choice[] {
-  const all = widthsOf(result);
-  const costs = all.map(({ width }) => digOf(result, width));
-  const [least] = costs;
+  const shored = money && money.shoring > 0 ? money.shoring * result.length : 0;
+  const ways = widthsOf(result).flatMap(({ width, upTo }) => {
+    const cost = digOf(result, width);
+    const open = { upTo, cost, why: 'wider' as const };
+    if (!money || shored === 0 || upTo <= money.shoredFrom) return [open];
+    const short = { upTo: money.shoredFrom - SHORT_OF, cost, why: 'shored' as const };
+    return [short, { ...open, cost: { ...cost, base: cost.base + shored } }];
+  });
+  const [least] = ways;
   if (!least) return [];
-  into.low[index] = least.low;
-  into.high[index] = least.high;
-  into.base[index] = least.base;
-  if (all.length === 1) return [];
+  into.low[index] = least.cost.low;
+  into.high[index] = least.cost.high;
+  into.base[index] = least.cost.base;
+  if (ways.length === 1) return [];
   return [
     {
-      ways: all.map(({ upTo }, way) => {
+      ways: ways.map(({ upTo, cost, why }) => {
         const own = new Rows();
         if (upTo < Infinity) {
           const limit = limits.add({
-            from: { rule: 'trench-width' },
-            words: ['the depth from which its trench is wider, ', exact(upTo, 'depth')],
-            source: 'EN 1610, by greatest depth; from memory',
+            from: { meets: true },
+            words: [`the depth from which its trench is ${why}, `, exact(upTo, 'depth')],
+            source: why === 'wider' ? 'EN 1610, by greatest depth; from memory' : 'as asked for',
             run: id,
           });
           for (const { at, elevation } of result.ground.points)
             own.along(index, at / result.length, LEAST, elevation - upTo + envelope.invert, limit);
         }
-        return { rows: own, cost: { run: index, ...(costs[way] ?? least) } };
+        return { rows: own, cost: { run: index, ...cost } };
       }),
     },
   ];
+}
+
+/** Just the depth from which it is shored is not yet that deep, m. */
+const SHORT_OF = 2e-6;
+
+/** What digging into the rock that pits of its line met costs besides. */
+function rock(
+  { evaluation }: Gathering,
+  { index, line, id, result }: LaidRun,
+  { rock: times }: Money,
+): BentCost | undefined {
+  if (times <= 1) return undefined;
+  let [own, other] = [Infinity, Infinity];
+  for (const at of evaluation.runs.values()) {
+    if (at.run.line !== line.id) continue;
+    for (const { limiting } of evaluation.site.pits.get(at.id) ?? []) {
+      if (!limiting) continue;
+      if (at.id === id) own = Math.min(own, limiting.depth);
+      else other = Math.min(other, limiting.depth);
+    }
+  }
+  // What a pit at the run met goes before what others of its line did.
+  const deep = own < Infinity ? own : other;
+  const width = result.trench?.width ?? widthsOf(result)[0]?.width;
+  return deep < Infinity && width !== undefined ? { run: index, at: rockCost(result, width, deep, times) } : undefined;
 }

@@ -119,6 +119,7 @@ class Search {
       base: this.#base,
       rows: this.#rows,
       choices: [],
+      ...(this.program.bent ? { bent: this.program.bent } : {}),
     };
   }
 

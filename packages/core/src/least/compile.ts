@@ -1,8 +1,9 @@
 import { TiedLevels } from '../grade/tied-levels';
 import { NEAR } from '../tolerance';
-import type { Chains, Forest } from './forest';
+import type { BentLevels, Chains, Forest } from './forest';
 import { FAR } from './forest';
-import type { Program, Rows } from './program';
+import type { Bent, Program, Rows } from './program';
+import { planeAt } from './program';
 import { DATUM, highOf, JUST, LEAST, lowOf, MOST } from './program';
 
 /**
@@ -20,7 +21,7 @@ export interface Compiled {
 }
 
 /** @returns the row that contradicts those before it, where fixed values do */
-export function compile({ runs, low, high, rows }: Program): Compiled | { readonly contradicts: number } {
+export function compile({ runs, low, high, rows, bent = [] }: Program): Compiled | { readonly contradicts: number } {
   const tied = new TiedLevels(1 + 2 * runs);
   const { one, other, share, is, value } = rows;
   const count = rows.count;
@@ -53,7 +54,23 @@ export function compile({ runs, low, high, rows }: Program): Compiled | { readon
     if (is[row] === JUST && (share[row] as number) < 0) continue;
     if (!put(rows, row, told, links)) return { contradicts: row };
   }
-  return { forest: { least, most, cost, ...links.done() }, levelOf, over, linkOf: links.ofRun };
+  return {
+    forest: { least, most, cost, ...links.done(), bent: bent.map((one) => bentLevels(one, levelOf, over)) },
+    levelOf,
+    over,
+    linkOf: links.ofRun,
+  };
+}
+
+/** A bent cost by the levels that its run's ends are. */
+function bentLevels({ run, planes }: Bent, levelOf: Int32Array, over: Float64Array): BentLevels {
+  const [low, high] = [lowOf(run), highOf(run)];
+  const [overLow, overHigh] = [over[low] as number, over[high] as number];
+  return {
+    a: levelOf[low] as number,
+    b: levelOf[high] as number,
+    planes: planes.map((plane) => ({ base: planeAt(plane, overLow, overHigh), a: plane.low, b: plane.high })),
+  };
 }
 
 type Prices = Pick<Program, 'runs' | 'low' | 'high'>;
@@ -298,7 +315,7 @@ class Links implements Into {
     return this.#from.length - 1;
   }
 
-  done(): Omit<Forest, 'least' | 'most' | 'cost'> {
+  done(): Omit<Forest, 'least' | 'most' | 'cost' | 'bent'> {
     const links = this.#from.length;
     return {
       from: Int32Array.from(this.#from),

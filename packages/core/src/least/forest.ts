@@ -16,6 +16,14 @@ export interface Forest {
   /** Between the two, where 0 is `from` and 1 is `to`, it runs under these points and over those. */
   readonly under: Chains;
   readonly over: Chains;
+  /** Costs that are not straight: each the highest of some planes over two levels, -1 where an end is fixed. */
+  readonly bent: readonly BentLevels[];
+}
+
+export interface BentLevels {
+  readonly a: number;
+  readonly b: number;
+  readonly planes: readonly { readonly base: number; readonly a: number; readonly b: number }[];
 }
 
 /**

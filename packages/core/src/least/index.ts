@@ -7,3 +7,4 @@ export * from './program';
 export * from './room';
 export * from './rounded';
 export * from './solve';
+export * from './tangents';

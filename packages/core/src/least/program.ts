@@ -10,6 +10,31 @@ export interface Program {
   readonly base: Float64Array;
   readonly rows: Rows;
   readonly choices: readonly Choice[];
+  /** What runs cost besides, where that is not straight in their ends. */
+  readonly bent?: readonly Bent[];
+}
+
+/** The highest of some planes: what a run costs by both its ends, from below. */
+export interface Bent {
+  readonly run: number;
+  readonly planes: readonly Plane[];
+}
+
+/** base + low × the low end + high × the high end. */
+export interface Plane {
+  readonly base: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+export const planeAt = ({ base, low, high }: Plane, lowEnd: number, highEnd: number): number =>
+  base + low * lowEnd + high * highEnd;
+
+/** What a bent cost comes to. */
+export function bentAt({ planes }: Bent, lowEnd: number, highEnd: number): number {
+  let most = -Infinity;
+  for (const plane of planes) most = Math.max(most, planeAt(plane, lowEnd, highEnd));
+  return most;
 }
 
 /** Something that can be had in one of several ways: a utility passed above or below, a trench shored or not. */

@@ -2,8 +2,9 @@ import { solve } from 'yalps';
 import type { Chains, Forest } from './forest';
 
 /**
- * Levels that hang together in rings, as a drain does that goes round a house to one outlet: no function of one level
- * tells what such a part costs, so they are found by a linear program of all their limits.
+ * Levels that hang together in rings, as a drain does that goes round a house to one outlet, or whose costs are not
+ * straight: no function of one level tells what such a part costs, so they are found by a linear program of all their
+ * limits.
  */
 
 /** @returns the levels; nothing where not all limits can be kept */
@@ -17,6 +18,7 @@ export function aroundRings({
   riseMost,
   under,
   over,
+  bent,
 }: Forest): Float64Array | undefined {
   const count = least.length;
   const limits = new Map<string, { min?: number; max?: number }>();
@@ -63,17 +65,54 @@ export function aroundRings({
     points('under', under, link, 'max');
     points('over', over, link, 'min');
   }
+  const bends = bent.map(({ a, b, planes }, index): [string, Map<string, number>] => {
+    const name = `bent ${index}`;
+    // A cost may be less than nothing, and the program knows no such number: it is told over the least it can be.
+    const lowest = Math.min(...planes.map((plane) => valueOf(plane, a, b, least, most)));
+    const own = new Map([['cost', 1]]);
+    planes.forEach((plane, which) => {
+      const limit = `${name} ${which}`;
+      let value = plane.base - lowest;
+      for (const [level, share] of a === b
+        ? [[a, plane.a + plane.b] as const]
+        : ([
+            [a, plane.a],
+            [b, plane.b],
+          ] as const)) {
+        if (level < 0) continue;
+        value += share * (least[level] as number);
+        levels[level]?.set(limit, -share);
+      }
+      own.set(limit, 1);
+      limits.set(limit, { min: value });
+    });
+    return [name, own];
+  });
   const found = solve(
     {
       direction: 'minimize',
       objective: 'cost',
       constraints: limits,
-      variables: levels.map((shares, level) => [level, shares] as const),
+      variables: [...levels.map((shares, level) => [String(level), shares] as const), ...bends],
     },
     { maxPivots: Infinity, precision: 1e-9, includeZeroVariables: true },
   );
   if (found.status !== 'optimal') return undefined;
   const result = new Float64Array(count);
-  for (const [level, value] of found.variables) result[level] = value + (least[level] as number);
+  for (let level = 0; level < count; level += 1)
+    result[level] = (found.variables[level]?.[1] ?? 0) + (least[level] as number);
   return result;
+}
+
+/** The least that a plane can come to within the bounds of its levels. */
+function valueOf(
+  plane: { readonly base: number; readonly a: number; readonly b: number },
+  a: number,
+  b: number,
+  least: Float64Array,
+  most: Float64Array,
+): number {
+  const lowest = (level: number, share: number): number =>
+    level < 0 ? 0 : share * ((share > 0 ? least[level] : most[level]) as number);
+  return plane.base + lowest(a, plane.a) + lowest(b, plane.b);
 }

@@ -3,7 +3,7 @@ import type { Compiled } from './compile';
 import { compile } from './compile';
 import { hanging } from './forest';
 import type { Program } from './program';
-import { highOf, lowOf } from './program';
+import { bentAt, highOf, lowOf } from './program';
 import { aroundRings } from './rings';
 
 /** The cheapest levels of all ends, or that there are none. */
@@ -25,7 +25,7 @@ export type Engine = Pick<Cheapest, 'levels' | 'again'>;
 
 export function engineOf({ forest }: Compiled): Engine {
   const tree = hanging(forest, forest.least.length);
-  if (!('ring' in tree)) return new Cheapest(forest, tree);
+  if (!('ring' in tree) && forest.bent.length === 0) return new Cheapest(forest, tree);
   return {
     levels: () => aroundRings(forest),
     again: (tighter) => ({ levels: aroundRings(tighter), back: () => undefined }),
@@ -41,8 +41,9 @@ export function endsOf({ levelOf, over }: Compiled, levels: Float64Array): Float
   return ends;
 }
 
-export function costOf({ runs, low, high, base }: Program, ends: ArrayLike<number>): number {
+export function costOf({ runs, low, high, base, bent = [] }: Program, ends: ArrayLike<number>): number {
   let cost = 0;
+  for (const one of bent) cost += bentAt(one, ends[lowOf(one.run)] as number, ends[highOf(one.run)] as number);
   for (let run = 0; run < runs; run += 1)
     cost +=
       (base[run] as number) +

@@ -107,10 +107,10 @@ export function drawn({ seed, runs, points, crossings = 0, fixed = 60, rough = 1
 }
 
 /** The same for a solver of linear programs; a choice is a whole number that lifts the limits of the ways not taken. */
-export function asModel({ runs, low, high, base, rows, choices }: Program): ModelData {
+export function asModel({ runs, low, high, base, rows, choices, bent = [] }: Program): ModelData {
   const FREE = 1e30;
   const switches = choices.reduce((sum, { ways }) => sum + ways.length, 0);
-  const cols = 2 * runs + switches;
+  const cols = 2 * runs + switches + bent.length;
   const starts = [0];
   const indices: number[] = [];
   const values: number[] = [];
@@ -151,7 +151,17 @@ export function asModel({ runs, low, high, base, rows, choices }: Program): Mode
     rowUpper.push(1);
     starts.push(indices.length);
   }
+  bent.forEach(({ run, planes }, index) => {
+    for (const plane of planes) {
+      indices.push(2 * runs + switches + index, lowOf(run), highOf(run));
+      values.push(1, -plane.low, -plane.high);
+      rowLower.push(plane.base);
+      rowUpper.push(FREE);
+      starts.push(indices.length);
+    }
+  });
   const colCost = new Float64Array(cols);
+  colCost.fill(1, 2 * runs + switches);
   let offset = 0;
   for (let run = 0; run < runs; run += 1) {
     colCost[lowOf(run)] = low[run] as number;
@@ -159,15 +169,19 @@ export function asModel({ runs, low, high, base, rows, choices }: Program): Mode
     offset += base[run] as number;
   }
   const whole = new Int32Array(cols);
-  whole.fill(1, 2 * runs);
+  whole.fill(1, 2 * runs, 2 * runs + switches);
   const numRows = rowLower.length;
   return {
     numCols: cols,
     numRows,
     offset,
     colCost,
-    colLower: Float64Array.from({ length: cols }, (_, col) => (col < 2 * runs ? -FREE : 0)),
-    colUpper: Float64Array.from({ length: cols }, (_, col) => (col < 2 * runs ? FREE : 1)),
+    colLower: Float64Array.from({ length: cols }, (_, col) =>
+      col < 2 * runs || col >= 2 * runs + switches ? -FREE : 0,
+    ),
+    colUpper: Float64Array.from({ length: cols }, (_, col) =>
+      col < 2 * runs || col >= 2 * runs + switches ? FREE : 1,
+    ),
     rowLower: Float64Array.from(rowLower),
     rowUpper: Float64Array.from(rowUpper),
     matrix: {

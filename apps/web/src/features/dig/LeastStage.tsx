@@ -1,9 +1,9 @@
-import type { Contradiction, DigLeast, LeftOut, Proposal } from '@alveus/core/dig';
+import type { Contradiction, DigLeast, LeftOut, Money, Proposal } from '@alveus/core/dig';
 import { acceptEdits, digLeast } from '@alveus/core/dig';
 import type { FindingChanges } from '@alveus/core';
-import { changesOf, evaluate, findingsOf } from '@alveus/core';
+import { changesOf, evaluate, findingsOf, FOOT } from '@alveus/core';
 import type { Edit } from '@alveus/plan';
-import { applyEdits } from '@alveus/plan';
+import { applyEdits, Thickness } from '@alveus/plan';
 import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Before } from '../../drawing/section/Over';
@@ -11,7 +11,18 @@ import type { SectionFrame } from '../../drawing/section';
 import { asked, draftRested, draftSet, settingsChanged, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted, selectLine } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
-import { Busy, Button, Choice, FigureGrid, Heading, IconButton, usePrint, useUnits, Words } from '../../ui/measured';
+import {
+  Busy,
+  Button,
+  Choice,
+  FigureGrid,
+  Heading,
+  IconButton,
+  MeasureField,
+  usePrint,
+  useUnits,
+  Words,
+} from '../../ui/measured';
 import { Effect } from '../parts/Effect';
 import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
@@ -46,11 +57,11 @@ function AsItIs({ frame }: { frame: SectionFrame }) {
 const PATIENCE = 3000;
 
 /** What is proposed for the plan as it stands, worked out anew when that changes. */
-function useLeast(watch: boolean): DigLeast | undefined {
+function useLeast(watch: boolean, money: Money | undefined): DigLeast | undefined {
   const before = useAppSelector(selectCommitted);
   const { system } = useUnits();
   const [found, setFound] = useState<{ readonly of: unknown; readonly least: DigLeast }>();
-  const key = useMemo(() => ({ before, watch, system }), [before, watch, system]);
+  const key = useMemo(() => ({ before, watch, system, money }), [before, watch, system, money]);
   useEffect(() => {
     // Once what says that it is worked out is on the screen.
     const timer = setTimeout(() => {
@@ -66,7 +77,8 @@ function useLeast(watch: boolean): DigLeast | undefined {
 export function LeastStage() {
   const dispatch = useAppDispatch();
   const [watch, setWatch] = useState(true);
-  const least = useLeast(watch);
+  const [money, setMoney] = useState<Money>();
+  const least = useLeast(watch, money);
   const before = useAppSelector(selectCommitted);
   const edits = useMemo(() => (least?.ok ? acceptEdits(before, least) : NO_EDITS), [before, least]);
   useEffect(() => {
@@ -116,7 +128,7 @@ export function LeastStage() {
               <Effect changes={changes} />
             </View>
           ) : null}
-          <Asked watch={watch} onWatch={setWatch} />
+          <Asked watch={watch} onWatch={setWatch} money={money} onMoney={setMoney} />
         </>
       }
     />
@@ -253,7 +265,14 @@ function Left({ left }: { left: readonly LeftOut[] }) {
 }
 
 /** What it is asked by. */
-function Asked({ watch, onWatch }: { watch: boolean; onWatch: (watch: boolean) => void }) {
+interface AskedProps {
+  watch: boolean;
+  onWatch: (watch: boolean) => void;
+  money: Money | undefined;
+  onMoney: (money: Money | undefined) => void;
+}
+
+function Asked({ watch, onWatch, money, onMoney }: AskedProps) {
   const dispatch = useAppDispatch();
   const follow = useAppSelector((state) => state.settings.follow);
   return (
@@ -265,6 +284,13 @@ function Asked({ watch, onWatch }: { watch: boolean; onWatch: (watch: boolean) =
         onChange={(value) => onWatch(value === 'kept')}
       />
       <Choice
+        label="Least of what"
+        options={OF_WHAT}
+        value={money ? 'work' : 'volume'}
+        onChange={(value) => onMoney(value === 'work' ? WORK : undefined)}
+      />
+      {money ? <Work money={money} onMoney={onMoney} /> : null}
+      <Choice
         label="When an invert is dragged"
         options={FOLLOW}
         value={follow ? 'least' : 'alone'}
@@ -274,6 +300,49 @@ function Asked({ watch, onWatch }: { watch: boolean; onWatch: (watch: boolean) =
     </View>
   );
 }
+
+/** What deep digging costs, in volumes of common digging: nobody need know a price for that. */
+function Work({ money, onMoney }: { money: Money; onMoney: (money: Money) => void }) {
+  const { system } = useUnits();
+  const [unit, metres] = system === 'metric' ? ['metre', 1] : ['foot', FOOT];
+  return (
+    <>
+      <MeasureField
+        label="Rock digs so many times as hard as soil"
+        quantity="plain"
+        value={money.rock}
+        onChange={(rock) => rock !== undefined && onMoney({ ...money, rock })}
+        check={(rock) => (rock < 1 || rock > 100 ? 'Between 1 and 100.' : undefined)}
+        when="leaving"
+        hint="Where a test pit of the line met it"
+      />
+      <MeasureField
+        label="A trench is shored from"
+        quantity="depth"
+        value={money.shoredFrom}
+        onChange={(shoredFrom) => shoredFrom !== undefined && onMoney({ ...money, shoredFrom })}
+        limit={Thickness}
+        when="leaving"
+      />
+      <MeasureField
+        label={`Shoring a ${unit} of trench costs as much as digging`}
+        quantity="volume"
+        value={money.shoring * metres}
+        onChange={(volume) => volume !== undefined && onMoney({ ...money, shoring: volume / metres })}
+        check={(volume) => (volume < 0 || volume > 1000 ? 'Nothing, or a volume.' : undefined)}
+        when="leaving"
+      />
+    </>
+  );
+}
+
+/** To begin with. */
+const WORK: Money = { rock: 4, shoredFrom: 5 * FOOT, shoring: 1 };
+
+const OF_WHAT = [
+  { value: 'volume', label: 'Volume' },
+  { value: 'work', label: 'Work: rock and shoring cost more' },
+] as const;
 
 const WATCH = [
   { value: 'kept', label: 'Kept to' },

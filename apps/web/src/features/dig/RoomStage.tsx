@@ -51,8 +51,8 @@ export function RoomStage() {
           <View style={styles.body}>
             <Choice label="What lies below it" options={BELOW} value={below} onChange={setBelow} />
             <Words size="small" tone="muted">
-              Whatever is free elsewhere is worked out anew; what a person fixed stays, but for this run. What the plan
-              breaks already is left aside here, and stands with the findings.
+              In the band the invert may lie. Whatever is free elsewhere is worked out anew; what a person fixed stays,
+              but for this run. What the plan breaks already is left aside here, and stands with the findings.
             </Words>
             <Keepings />
           </View>
