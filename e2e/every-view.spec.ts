@@ -73,6 +73,26 @@ test('every sheet with text twice as large', async ({ page, app }) => {
   }
 });
 
+test('the least dig, what cannot hold together, and the room to be wrong', async ({ page, app }) => {
+  test.setTimeout(240_000);
+  await openDemo(page, app);
+  await go(page, 'Grade');
+  await tap(page, 'Dig least');
+  await expect(page.getByText(/cannot hold together/)).toBeVisible();
+  await inEveryLight(page, 'what cannot hold together');
+  await page.getByRole('button', { name: /^Free it: the slope fixed on Barn door/ }).click();
+  await expect(page.getByText('Nothing that keeps these limits digs less', { exact: false })).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Barn door .*Why no higher$/ })
+    .first()
+    .click();
+  await inEveryLight(page, 'the least dig');
+  await tap(page, 'Close');
+  await tap(page, 'Room to be wrong');
+  await expect(page.getByText(/higher, until it meets|higher: none/)).toBeVisible();
+  await inEveryLight(page, 'room to be wrong');
+});
+
 test('what a drag asks', async ({ page, app }) => {
   test.setTimeout(120_000);
   await openDemo(page, app);

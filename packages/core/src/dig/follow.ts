@@ -14,16 +14,19 @@ export interface Taken {
   readonly end: 'low' | 'high';
 }
 
+/** An invert that is dragged, and all that is free with it. */
+export interface Following {
+  /** The edits that bring it to an elevation, or as far that way as the limits allow. */
+  to(level: number): readonly Edit[];
+  /** Where it came last; undefined where it came nowhere yet. */
+  readonly reached: number | undefined;
+}
+
 /**
  * Follows an invert that is dragged with all that is free at its least dig.
- * @returns for an elevation, the edits that bring it there; where no limit allows that, those of where it came last;
- * undefined where the run is not worked out
+ * @returns undefined where the run is not worked out
  */
-export function followLeast(
-  evaluation: Evaluation,
-  taken: Taken,
-  asked: Asked,
-): ((to: number) => readonly Edit[]) | undefined {
+export function followLeast(evaluation: Evaluation, taken: Taken, asked: Asked): Following | undefined {
   const dig = digProgram(evaluation, { ...asked, taken });
   const own = dig.runs.find(({ id }) => id === taken.run);
   if (!own) return undefined;
@@ -31,16 +34,50 @@ export function followLeast(
   const rows = new Rows();
   rows.addAll(dig.program.rows);
   const count = rows.count;
-  let last: readonly Edit[] = [];
-  return (to) => {
+  const solved = (level: number): Float64Array | undefined => {
     rows.cut(count);
-    rows.apart(end, DATUM, JUST, to, -1);
+    rows.apart(end, DATUM, JUST, level, -1);
     const found = choose({ ...dig.program, rows });
-    if (found.ok)
-      last = levelEdits(evaluation.plan, evaluation.nodes, dig.runs, found.ends, { taken: { ...taken, to } });
-    return last;
+    return found.ok ? found.ends : undefined;
+  };
+  let last: readonly Edit[] = [];
+  let reached = taken.end === 'low' ? own.result.grade.low : own.result.grade.high;
+  /** Levels that no limit allows, the nearest on either side. */
+  const blocked = { over: Infinity, under: -Infinity };
+  const take = (level: number, ends: Float64Array): void => {
+    reached = level;
+    last = levelEdits(evaluation.plan, evaluation.nodes, dig.runs, ends, { taken: { ...taken, to: level } });
+  };
+  /** Goes as far as the limits let it. */
+  const toTheLimit = (from: number, to: number): void => {
+    let [near, far] = [from, to];
+    while (Math.abs(far - near) > AS_FAR) {
+      const middle = (near + far) / 2;
+      const ends = solved(middle);
+      if (ends) {
+        take(middle, ends);
+        near = middle;
+      } else far = middle;
+    }
+    if (far > near) blocked.over = far;
+    else blocked.under = far;
+  };
+  return {
+    to: (level) => {
+      const held = Math.min(blocked.over, Math.max(blocked.under, level));
+      const ends = held === level ? solved(level) : undefined;
+      if (ends) take(level, ends);
+      else if (held === level && reached !== undefined) toTheLimit(reached, level);
+      return last;
+    },
+    get reached() {
+      return last.length > 0 ? reached : undefined;
+    },
   };
 }
+
+/** So near to a limit it comes, m. */
+const AS_FAR = 0.001;
 
 /** What is left when it is let go: the dragged invert is a person's, and the others are set to whole steps again. */
 export function settleLeast(

@@ -70,7 +70,7 @@ interface Part {
 }
 
 /** A run, over a stretch of it, or a node. */
-function Where({ form: { control, values, set } }: Part) {
+function Where({ form: { control, values, restart } }: Part) {
   const { plan, runs } = useAppSelector(selectEvaluation);
   const choices = useRunChoices();
   const nodes = Object.values(plan.node).map(({ id, name }) => ({ value: id, label: `${name}, and what ends there` }));
@@ -84,9 +84,14 @@ function Where({ form: { control, values, set } }: Part) {
         value={'run' in at ? at.run : at.node}
         onChange={(chosen) => {
           const length = runs.get(chosen)?.length;
-          set('at', plan.run[chosen] ? { run: chosen, from: 0, to: length || 1 } : { node: chosen });
-          const what = values.keeps.what;
-          if (plan.run[chosen] ? what === 'drop' : what === 'slope' || what === 'even') set('keeps', begin('depth'));
+          const isRun = plan.run[chosen] !== undefined;
+          const { what } = values.keeps;
+          const fits = isRun ? what !== 'drop' : what !== 'slope' && what !== 'even';
+          restart({
+            ...values,
+            at: isRun ? { run: chosen, from: 0, to: length || 1 } : { node: chosen },
+            keeps: fits ? values.keeps : begin('depth'),
+          });
         }}
       />
       {'run' in at ? (
@@ -124,7 +129,7 @@ function begin(what: What): Keeps {
   }
 }
 
-function What({ form: { control, values, set } }: Part) {
+function What({ form: { control, values, set, restart } }: Part) {
   const { keeps } = values;
   const whats = 'run' in values.at ? OF_RUNS : OF_NODES;
   return (
@@ -133,7 +138,8 @@ function What({ form: { control, values, set } }: Part) {
         label="What is limited"
         options={whats.map((value) => ({ value, label: WHAT_WORDS[value] }))}
         value={keeps.what}
-        onChange={(what) => set('keeps', begin(what))}
+        // Anew, since what was typed of the other is none of this one's.
+        onChange={(what) => restart({ ...values, keeps: begin(what) })}
       />
       {keeps.what === 'even' || keeps.what === 'drop' ? null : (
         <Choice label="Which way" options={SIDES} value={keeps.is} onChange={(is) => set('keeps', { ...keeps, is })} />

@@ -2,7 +2,6 @@ import type { Evaluation } from '@alveus/core';
 import type { LaidRun, Told } from '@alveus/core/dig';
 import { letGo } from '@alveus/core/dig';
 import type { Edit, Uuid } from '@alveus/plan';
-import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
@@ -35,26 +34,27 @@ export function Limits({
         const edits = free && freed(evaluation, free, told);
         const keeping = free && 'keeping' in told.from ? told.from.keeping : undefined;
         return (
-          <View key={index} style={styles.one}>
-            <View style={styles.row}>
-              <Row
-                title={begun(words(told, own))}
-                note={told.source}
-                onPress={place && (() => go(place.run, place.at))}
-                does="Go to it"
-              />
-            </View>
-            {edits ? (
-              <Button icon="free" label={`Free it: ${words(told, own)}`} onPress={() => edit(edits)}>
-                Free it
-              </Button>
-            ) : null}
-            {keeping === undefined ? null : (
-              <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'keeping', keeping }))}>
-                Change
-              </Button>
-            )}
-          </View>
+          <Row
+            key={index}
+            title={begun(words(told, own))}
+            note={told.source}
+            onPress={place && (() => go(place.run, place.at))}
+            does="Go to it"
+            after={
+              <>
+                {edits ? (
+                  <Button icon="free" label={`Free it: ${words(told, own)}`} onPress={() => edit(edits)}>
+                    Free it
+                  </Button>
+                ) : null}
+                {keeping === undefined ? null : (
+                  <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'keeping', keeping }))}>
+                    Change
+                  </Button>
+                )}
+              </>
+            }
+          />
         );
       })}
     </List>
@@ -68,8 +68,3 @@ function freed(evaluation: Evaluation, runs: readonly LaidRun[], { from, run }: 
   if (!('fact' in from) || run === undefined || from.fact === 'step' || from.fact === 'laid') return undefined;
   return letGo(evaluation, runs, run, from.fact);
 }
-
-const styles = StyleSheet.create({
-  one: { flexDirection: 'row', alignItems: 'center', gap: 6, paddingRight: 8 },
-  row: { flex: 1 },
-});

@@ -234,6 +234,7 @@ function handOn(
   /** As the plan was when the drag began: what could give way is judged against that. */
   let from: Evaluation | undefined;
   let follow: ((to: number) => readonly Edit[]) | undefined;
+  let following: dig.Following | undefined;
   let to = 0;
   const snap = (elevation: number): number => Math.round(elevation / step) * step;
   const ways = (evaluation: Evaluation, { run, end }: Handle, elevation: number) =>
@@ -242,7 +243,8 @@ function handOn(
   return {
     onTake: ({ run, end, elevation }) => {
       from = selectCommitted(store.getState());
-      follow = least?.followLeast(from, { run, end }, KEPT) ?? followInvert(from.plan, from.grade, run, end);
+      following = least?.followLeast(from, { run, end }, KEPT);
+      follow = following?.to ?? followInvert(from.plan, from.grade, run, end);
       to = snap(elevation);
     },
     onMove: (_handle, elevation) => {
@@ -255,9 +257,12 @@ function handOn(
     onDrop: (handle) => {
       const was = from?.runs.get(handle.run)?.grade[handle.end];
       if (!from || was === undefined || Math.abs(to - was) < step / 2) return letGo();
-      const settled = least?.settleLeast(from, handle, to, { ...KEPT, system }, (plan) => evaluate(plan, from));
-      if (settled) {
-        edit(settled);
+      if (following && least) {
+        // Where the limits hold it there is nothing to ask: it stays where it came.
+        const { reached = was } = following;
+        const settled = least.settleLeast(from, handle, reached, { ...KEPT, system }, (plan) => evaluate(plan, from));
+        if (settled && Math.abs(reached - was) >= step / 2) edit(settled);
+        else letGo();
         return;
       }
       const [first, ...others] = ways(from, handle, to);
