@@ -7,6 +7,7 @@ import { ROOT } from '../lib/paths';
 import { run, say } from '../lib/say';
 import type { Row } from './measure';
 import type * as core from './core';
+import type * as least from './least';
 import { holds } from './measure';
 import { benchServer } from './server';
 import { benchScreen } from './screen';
@@ -19,7 +20,8 @@ run(async (cleanup) => {
     say(`${name} …`);
     rows.push(...(await work()));
   };
-  await part('Computation', async () => (await bundled()).benchCore());
+  await part('Computation', async () => (await bundled<typeof core>('core')).benchCore());
+  await part('Least dig', async () => (await bundled<typeof least>('least')).benchLeast());
   await part('Size', benchSize);
   await part('Screen', () => benchScreen(cleanup));
   await part('Server', () => benchServer(cleanup));
@@ -32,18 +34,20 @@ run(async (cleanup) => {
   return rows.every(holds) ? 0 : 1;
 
   /** The computation bundled as the app ships it, without what a development runner adds to every function. */
-  async function bundled(): Promise<typeof core> {
+  async function bundled<Module>(name: string): Promise<Module> {
     const folder = mkdtempSync(path.join(tmpdir(), 'alveus-bench-'));
     cleanup(() => rmSync(folder, { recursive: true, force: true }));
-    const outfile = path.join(folder, 'core.mjs');
+    // Beside the packages that it does not take in.
+    const outfile = path.join(folder, `${name}.mjs`);
     await build({
-      entryPoints: [path.join(ROOT, 'tools', 'bench', 'core.ts')],
+      entryPoints: [path.join(ROOT, 'tools', 'bench', `${name}.ts`)],
       bundle: true,
       platform: 'node',
       format: 'esm',
       outfile,
+      external: ['highs'],
       logLevel: 'error',
     });
-    return (await import(pathToFileURL(outfile).href)) as typeof core;
+    return (await import(pathToFileURL(outfile).href)) as Module;
   }
 });

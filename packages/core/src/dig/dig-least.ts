@@ -1,7 +1,7 @@
 import type { Edit, UpRun, Uuid } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import type { Bending, Compiled, Held, Program, Stepped } from '../least';
-import { chainOf, chooseBent, compile, conflict, DATUM, held, highOf, lowOf, rounded, withWays } from '../least';
+import { chainOf, chooseBent, conflict, DATUM, held, highOf, lowOf, rounded, withWays } from '../least';
 import { NEAR } from '../tolerance';
 import type { System } from '../units';
 import { FOOT, INCH } from '../units';
@@ -94,7 +94,10 @@ export function digLeast(
   const dig = digProgram(evaluation, asked);
   if (dig.runs.length === 0) return { ok: false, why: 'nothing', left: dig.left };
   const found = chooseBent(dig.program, dig.bent, goOn);
-  if (!found.ok) return found.gaveUp ? { ok: false, why: 'time', left: dig.left } : contradiction(dig, goOn);
+  if (!found.ok)
+    return found.gaveUp
+      ? { ok: false, why: 'time', left: dig.left }
+      : contradiction(digProgram(evaluation, { ...asked, whole: true }), goOn);
   return proposal(dig, found, stepsOf(asked.system));
 }
 
@@ -112,8 +115,7 @@ export function stepsOf(system: System): readonly number[] {
 
 function proposal(dig: DigProgram, found: Extract<Bending, { ok: true }>, steps: readonly number[]): DigLeast {
   const program = withWays(found.program, found.ways);
-  const compiled = compile(program);
-  if ('contradicts' in compiled) return { ok: false, why: 'nothing', left: dig.left };
+  const { compiled } = found;
   const set: Stepped | undefined = rounded(program, found.ends, steps);
   const ends = set?.ends ?? found.ends;
   const between = new Set(set?.between);

@@ -17,6 +17,8 @@ export interface Gathering {
   readonly limits: Limits;
   /** Whether what is only watched for is kept to as well. */
   readonly watch: boolean;
+  /** Whether limits are told that others leave idle: which those are changes where one of them is taken away. */
+  readonly whole: boolean;
   /** A run whose own facts are not kept to. */
   readonly open?: Uuid | undefined;
 }

@@ -37,13 +37,15 @@ export interface Asked {
   readonly watch: boolean;
   /** What deep digging costs besides; without it the least is that of the volume. */
   readonly money?: Money | undefined;
+  /** Whether limits are told that others leave idle: for finding what cannot hold together. */
+  readonly whole?: boolean;
   /** A run whose own facts are not kept to. */
   readonly open?: Uuid;
   /** An invert that is held by hand: it is not kept to where it is fixed. */
   readonly taken?: { readonly run: Uuid; readonly end: 'low' | 'high' };
 }
 
-export function digProgram(evaluation: Evaluation, { watch, open, taken, money }: Asked): DigProgram {
+export function digProgram(evaluation: Evaluation, { watch, open, taken, money, whole = false }: Asked): DigProgram {
   const runs: LaidRun[] = [];
   const left: LeftOut[] = [];
   for (const result of [...evaluation.runs.values()].sort((one, other) => (one.id < other.id ? -1 : 1))) {
@@ -59,7 +61,7 @@ export function digProgram(evaluation: Evaluation, { watch, open, taken, money }
   }
   const limits = new Limits();
   const rows = new Rows();
-  const gathering: Gathering = { evaluation, profile: evaluation.profile, runs, rows, limits, watch, open };
+  const gathering: Gathering = { evaluation, profile: evaluation.profile, runs, rows, limits, watch, open, whole };
   const at = new Map(runs.map((run) => [run.id, run]));
   const keepings = keepingsOf(gathering);
   const choices: Choice[] = [];

@@ -19,6 +19,7 @@ export function runLimits(gathering: Gathering, run: LaidRun): void {
   depth(along);
   layers(along);
   inGround(along);
+  along.put();
 }
 
 /** Puts limits of one run to rows: heights over its invert, by which a level is one of the invert. */
@@ -37,8 +38,21 @@ class Along {
     return this.run.pipe.outside - this.run.pipe.wall;
   }
 
+  readonly #grounds: Ground[] = [];
+
   /** The invert is at least, or at most, the ground and so much; from a distance up the run on. */
   ground(is: Is, over: number, limit: number, from = 0): void {
+    this.#grounds.push({ is, over, limit, from });
+  }
+
+  /** Puts what follows the ground to rows: of several the one that asks most, wherever they follow it alike. */
+  put(): void {
+    const { whole } = this.gathering;
+    for (const one of this.#grounds)
+      if (whole || !this.#grounds.some((other) => asksMore(other, one))) this.putGround(one);
+  }
+
+  private putGround({ is, over, limit, from }: Ground): void {
     const { points } = this.run.result.ground;
     for (let index = 0; index < points.length; index += 1) {
       const { at, elevation } = points[index] as (typeof points)[number];
@@ -61,6 +75,18 @@ class Along {
     this.gathering.rows.apart(highOf(index), lowOf(index), is, slope * result.length, limit);
   }
 }
+
+/** A limit that follows the ground: so much over it, or under, from a distance up the run on. */
+interface Ground {
+  readonly is: Is;
+  readonly over: number;
+  readonly limit: number;
+  readonly from: number;
+}
+
+/** Whether one asks for more than another wherever that asks for anything; what asks for just the same is named beside it. */
+const asksMore = (one: Ground, other: Ground): boolean =>
+  one.is === other.is && one.from <= other.from && one.is * (one.over - other.over) > NEAR;
 
 /** Slope of the ground away from an open end, where it rises: the bank that the pipe comes out of. */
 function bankOf({ gathering, run }: Along): { readonly slope: number; readonly length: number } | undefined {

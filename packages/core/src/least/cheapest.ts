@@ -90,12 +90,19 @@ const IDLE = 1e-12;
 
 /** Room to begin with; it grows. */
 const ROOM = 64;
+/** Turns that a level and all that comes to it have together, as a rule. */
+const TURNS = 16;
 
 /** A function as it is written down: where it turns, and how steep it is from there on. */
 class Turns {
-  x = new Float64Array(ROOM);
-  steep = new Float64Array(ROOM);
+  x: Float64Array<ArrayBuffer>;
+  steep: Float64Array<ArrayBuffer>;
   count = 0;
+
+  constructor(room = ROOM) {
+    this.x = new Float64Array(room);
+    this.steep = new Float64Array(room);
+  }
 
   add(at: number, steep: number): void {
     if (this.count === this.x.length) {
@@ -163,7 +170,7 @@ interface Kept {
 
 class Pieces {
   /** Functions of all levels, one after another. */
-  readonly #all = new Turns();
+  readonly #all: Turns;
   readonly #start: Int32Array;
   readonly #end: Int32Array;
   /** The level that costs least by itself; of several the highest, which is the least to dig for. */
@@ -181,6 +188,7 @@ class Pieces {
 
   constructor(public forest: Forest) {
     const count = forest.least.length;
+    this.#all = new Turns(TURNS * count + ROOM);
     this.#start = new Int32Array(count);
     this.#end = new Int32Array(count);
     this.#best = new Float64Array(count);

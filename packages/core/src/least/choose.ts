@@ -15,6 +15,8 @@ export type Chosen =
   | {
       readonly ok: true;
       readonly ends: Float64Array;
+      /** The levels that the ends are. */
+      readonly compiled: Compiled;
       readonly cost: number;
       /** Of each choice: the way taken. */
       readonly ways: readonly number[];
@@ -53,13 +55,13 @@ export function withWays(program: Program, ways: readonly number[]): Program {
 }
 
 class Search {
-  readonly #rows = new Rows();
+  readonly #rows: Rows;
   readonly #low: Float64Array;
   readonly #high: Float64Array;
   readonly #base: Float64Array;
   /** Of each choice: the way that is taken, -1 while it is open. */
   readonly #taken: Int32Array;
-  #best: { ends: Float64Array; cost: number; ways: number[] } | undefined;
+  #best: { ends: Float64Array; compiled: Compiled; cost: number; ways: number[] } | undefined;
   #tried = 0;
   #out = false;
   /** Of what was not gone into for want of time: what it costs at least. */
@@ -69,7 +71,8 @@ class Search {
     private readonly program: Program,
     private readonly goOn: () => boolean,
   ) {
-    this.#rows.addAll(program.rows);
+    // Ways put their rows after those that are always there, and take them away again.
+    this.#rows = program.choices.length === 0 ? program.rows : program.rows.copy();
     this.#low = program.low.slice();
     this.#high = program.high.slice();
     this.#base = program.base.slice();
@@ -101,7 +104,7 @@ class Search {
     const levels = solve();
     if (!levels) return;
     const ends = endsOf(compiled, levels);
-    const found = { ends, cost: costOf(this.priced(), ends) };
+    const found = { ends, compiled, cost: costOf(this.priced(), ends) };
     if (this.beaten(found.cost)) return;
     const open = this.finish(found);
     if (open === undefined || this.beaten(found.cost)) return;
@@ -170,7 +173,15 @@ class Search {
    * Takes what was found as it is, with the way that each open choice keeps by itself, where all do.
    * @returns the open choice that decides most; undefined where none is left that could change anything
    */
-  private finish({ ends, cost }: { readonly ends: Float64Array; readonly cost: number }): number | undefined {
+  private finish({
+    ends,
+    compiled,
+    cost,
+  }: {
+    readonly ends: Float64Array;
+    readonly compiled: Compiled;
+    readonly cost: number;
+  }): number | undefined {
     const ways = [...this.#taken];
     let [worst, off] = [-1, 0];
     let [dearest, more] = [-1, 0];
@@ -191,7 +202,7 @@ class Search {
       if (price > more) [dearest, more] = [index, price];
     });
     if (worst >= 0) return worst;
-    if (!this.beaten(cost + extra)) this.#best = { ends, cost: cost + extra, ways };
+    if (!this.beaten(cost + extra)) this.#best = { ends, compiled, cost: cost + extra, ways };
     return dearest < 0 ? undefined : dearest;
   }
 

@@ -51,7 +51,21 @@ export function compile({ runs, low, high, rows, bent = [] }: Program): Compiled
   const links = new Links(runs, count);
   const told = { levelOf, over, least, most };
   for (let row = 0; row < count; row += 1) {
-    if (is[row] === JUST && (share[row] as number) < 0) continue;
+    const part = share[row] as number;
+    if (part < 0) {
+      if (is[row] === JUST) continue;
+    } else {
+      // Most rows by far are places along a run with two levels: they go the shortest way.
+      const far = one[row] as number;
+      const near = other[row] as number;
+      const a = levelOf[far] as number;
+      const b = levelOf[near] as number;
+      if (a >= 0 && b >= 0 && a !== b) {
+        const offset = part * (over[far] as number) + (1 - part) * (over[near] as number);
+        links.between(far >> 1, b, a, part, is[row] as number, (value[row] as number) - offset);
+        continue;
+      }
+    }
     if (!put(rows, row, told, links)) return { contradicts: row };
   }
   return {
@@ -318,10 +332,10 @@ class Links implements Into {
   done(): Omit<Forest, 'least' | 'most' | 'cost' | 'bent'> {
     const links = this.#from.length;
     return {
-      from: Int32Array.from(this.#from),
-      to: Int32Array.from(this.#to),
-      riseLeast: Float64Array.from(this.#riseLeast),
-      riseMost: Float64Array.from(this.#riseMost),
+      from: new Int32Array(this.#from),
+      to: new Int32Array(this.#to),
+      riseLeast: new Float64Array(this.#riseLeast),
+      riseMost: new Float64Array(this.#riseMost),
       under: this.#under.chains(links, 1),
       over: this.#over.chains(links, -1),
     };
@@ -330,6 +344,8 @@ class Links implements Into {
 
 class Points {
   #count = 0;
+  /** Whether they came link by link: then there is little to sort. */
+  #byLink = true;
   readonly #link: Int32Array;
   readonly #at: Float64Array;
   readonly #level: Float64Array;
@@ -341,14 +357,38 @@ class Points {
   }
 
   add(link: number, at: number, level: number): void {
-    this.#link[this.#count] = link;
-    this.#at[this.#count] = at;
-    this.#level[this.#count] = level;
-    this.#count += 1;
+    const count = this.#count;
+    if (count > 0 && link < (this.#link[count - 1] as number)) this.#byLink = false;
+    this.#link[count] = link;
+    this.#at[count] = at;
+    this.#level[count] = level;
+    this.#count = count + 1;
   }
 
   /** @param side 1 for what lies under them, and keeps their lower hull; -1 for what lies over them */
   chains(links: number, side: 1 | -1): Chains {
+    return this.#byLink ? this.hulls(links, side) : this.sorted(links, side);
+  }
+
+  /** Written over themselves, since what is kept never outruns what is read. */
+  private hulls(links: number, side: 1 | -1): Chains {
+    const byLink = this.#link;
+    const ats = this.#at;
+    const levels = this.#level;
+    const start = new Int32Array(links + 1);
+    let [kept, point] = [0, 0];
+    for (let link = 0; link < links; link += 1) {
+      const begin = kept;
+      const first = point;
+      for (; point < this.#count && byLink[point] === link; point += 1) insert(ats, levels, first, point);
+      for (point = first; point < this.#count && byLink[point] === link; point += 1)
+        kept = hollow(ats, levels, begin, kept, ats[point] as number, levels[point] as number, side);
+      start[link + 1] = kept;
+    }
+    return { start, at: ats, level: levels };
+  }
+
+  private sorted(links: number, side: 1 | -1): Chains {
     const byLink = this.#link;
     const byAt = this.#at;
     const byLevel = this.#level;
@@ -385,6 +425,20 @@ class Points {
     }
     return { start, at: ats, level: levels };
   }
+}
+
+/** Puts a point where it belongs among those from `first` on before it; as a rule it stands there. */
+function insert(ats: Float64Array, levels: Float64Array, first: number, point: number): void {
+  const at = ats[point] as number;
+  if (point === first || (ats[point - 1] as number) <= at) return;
+  const level = levels[point] as number;
+  let place = point;
+  for (; place > first && (ats[place - 1] as number) > at; place -= 1) {
+    ats[place] = ats[place - 1] as number;
+    levels[place] = levels[place - 1] as number;
+  }
+  ats[place] = at;
+  levels[place] = level;
 }
 
 /** Places nearer than this along a run are one, as a share of it. */

@@ -26,9 +26,17 @@ export function held(rows: Rows, { levelOf, forest }: Compiled, ends: ArrayLike<
   const places = 2 * forest.least.length;
   const tight = new Int32Array(rows.count);
   let count = 0;
+  const { one, other, share, is, value } = rows;
   for (let row = 0; row < rows.count; row += 1) {
-    if (rows.is[row] === JUST && (rows.share[row] as number) < 0) continue;
-    if (rows.room(row, ends) > NONE) continue;
+    // As `room` has it, written out: this is gone through for every limit there is.
+    const part = share[row] as number;
+    const which = is[row] as number;
+    if (part < 0 && which === JUST) continue;
+    const there = other[row] as number;
+    const near = there === DATUM ? 0 : (ends[there] as number);
+    const far = ends[one[row] as number] as number;
+    const past = (part < 0 ? far - near : near + part * (far - near)) - (value[row] as number);
+    if (which === JUST ? Math.abs(past) > NONE : which * past > NONE) continue;
     tight[count] = row;
     count += 1;
   }

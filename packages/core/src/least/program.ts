@@ -114,6 +114,18 @@ export class Rows {
     this.limit = wider(new Int32Array(room), this.limit);
   }
 
+  copy(): Rows {
+    const into = new Rows();
+    into.count = this.count;
+    into.one = this.one.slice();
+    into.other = this.other.slice();
+    into.share = this.share.slice();
+    into.is = this.is.slice();
+    into.value = this.value.slice();
+    into.limit = this.limit.slice();
+    return into;
+  }
+
   /** Takes in what others hold. */
   addAll(from: Rows): void {
     for (let row = 0; row < from.count; row += 1)
