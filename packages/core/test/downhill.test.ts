@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import type { Edit, Plan, Uuid } from '@alveus/plan';
 import { applyEdits, EMPTY_PLAN, Item, lowerOf, upperOf } from '@alveus/plan';
 import type { Field } from '../src/grow';
-import { evaluate, moveBranch, removeLine } from '../src';
+import { evaluate } from '../src';
+import { moveBranch, removeLine } from '../src/edits/network';
 import { layLaterals, LEADER_FALL, lineDown } from '../src/grow';
 import { ft, inch, newId } from './builders';
 

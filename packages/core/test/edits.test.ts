@@ -1,6 +1,7 @@
 import type { Edit, Item, Plan, Run } from '@alveus/plan';
 import { applyEdits, itemsOf, planOf } from '@alveus/plan';
-import { evaluate, findingsOf, moveBranch, removeLine, removeRun, reverseLine } from '../src';
+import { evaluate, findingsOf, reverseLine } from '../src';
+import { moveBranch, removeLine, removeRun } from '../src/edits/network';
 import { joinRuns } from '../src/edits/join';
 import { splitRun } from '../src/edits/split';
 import { buildLine, newId } from './builders';

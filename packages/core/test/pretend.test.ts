@@ -19,7 +19,8 @@ import {
   upgradeItem,
   VERSION,
 } from '@alveus/plan';
-import { evaluate, findingsOf, removeRun } from '../src';
+import { evaluate, findingsOf } from '../src';
+import { removeRun } from '../src/edits/network';
 import { splitRun } from '../src/edits/split';
 import { extendLine, startLine } from '../src/grow';
 import { buildLine, ft, newId } from './builders';

@@ -1,6 +1,7 @@
 import { applyEdits, EMPTY_PLAN, Item, itemsOf, serviceOf, SERVICES } from '@alveus/plan';
 import type { Service, Uuid } from '@alveus/plan';
-import { evaluate, findingsOf, FOOT, MATERIALS, POUND, removeRun, SECTIONS, sectionItems } from '../src';
+import { evaluate, findingsOf, FOOT, MATERIALS, POUND, SECTIONS, sectionItems } from '../src';
+import { removeRun } from '../src/edits/network';
 import { extendLine, startLine } from '../src/grow';
 import { MATERIAL_CATALOGUE } from '../src/library';
 import { ft, newId } from './builders';

@@ -7,7 +7,7 @@ import type { RunResult } from '../results';
 import { alike } from '../tolerance';
 import { removalEdits } from './cascade';
 import { withFields } from '../grade';
-import { combined } from './network';
+import { combined } from './combined';
 import type { Part } from './onto';
 import { carryOnto, together } from './onto';
 import { canTell, joinedWas, wasOn } from './was';

@@ -2,6 +2,7 @@ import type { Address, Edit, Plan, Run, Uuid } from '@alveus/plan';
 import { applyEdits, lowEnd, lowerOf, upperOf } from '@alveus/plan';
 import { orderLine } from '../grade';
 import { removalEdits } from './cascade';
+import { combined } from './combined';
 
 /** Lines that hang on others: taking them away, taking a run out, hanging a branch elsewhere. */
 
@@ -88,11 +89,4 @@ export function moveBranch(
   const left = lowerOf(lowest);
   const used = Object.values(after.run).some((run) => run.a === left || run.b === left);
   return { ok: true, edits: combined([moved], used ? [] : removalEdits(after, [{ kind: 'node', id: left }])) };
-}
-
-/** Two sets of edits as one batch, in which each item stands once: the later one holds. */
-export function combined(first: readonly Edit[], then: readonly Edit[]): Edit[] {
-  const key = (edit: Edit): string =>
-    edit.op === 'put' ? `${edit.item.kind}:${edit.item.id}` : `${edit.kind}:${edit.id}`;
-  return [...new Map([...first, ...then].map((edit) => [key(edit), edit])).values()];
 }

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import type { Edit, Item, Kind, Plan, Run, Uuid } from '@alveus/plan';
 import { applyEdits, dangling, EMPTY_PLAN, itemsOf, KINDS, kindOf, lowerOf, planOf, stepOf, undo } from '@alveus/plan';
 import type { Evaluation, RuleName } from '../../src';
-import { evaluate, findingsOf, fixFact, moveBranch, removeLine, removeRun, reverseLine } from '../../src';
+import { evaluate, findingsOf, fixFact, reverseLine } from '../../src';
+import { moveBranch, removeLine, removeRun } from '../../src/edits/network';
 import { newId } from '../builders';
 import {
   OF_FLOW,

@@ -2,6 +2,7 @@ import type { Room, Told } from '@alveus/core/dig';
 import { roomFor } from '@alveus/core/dig';
 import type { Evaluation, LineResult } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
+import type { ReactNode } from 'react';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { SectionFrame } from '../../drawing/section';
@@ -14,12 +15,14 @@ import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
 import { StageLayout } from '../parts/StageLayout';
 import { TrenchView } from '../parts/TrenchView';
-import { StationFigures } from '../grade/StationFigures';
 import { Keepings } from './Keepings';
 import { Limits } from './Limits';
 
-/** How high and how low each run may be laid before a limit breaks, as a band about the pipe. */
-export function RoomStage() {
+/**
+ * How high and how low each run may be laid before a limit breaks, as a band about the pipe.
+ * @param figures of the station
+ */
+export function RoomStage({ figures }: { figures: ReactNode }) {
   const dispatch = useAppDispatch();
   const [below, setBelow] = useState<'free' | 'laid'>('free');
   const rooms = useRooms(below === 'laid');
@@ -46,7 +49,7 @@ export function RoomStage() {
             Room to be wrong
           </Heading>
           <LineBar />
-          <StationFigures />
+          {figures}
           <Here rooms={rooms} />
           <View style={styles.body}>
             <Choice label="What lies below it" options={BELOW} value={below} onChange={setBelow} />

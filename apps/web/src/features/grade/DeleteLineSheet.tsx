@@ -1,4 +1,4 @@
-import { hangingOn, removeLine } from '@alveus/core';
+import { hangingOn, removeLine } from '@alveus/core/remove';
 import type { ItemOf } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { selectEvaluation, selectLine } from '../../store/results';

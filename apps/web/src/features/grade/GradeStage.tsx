@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { asked, settingsChanged, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
@@ -44,14 +45,21 @@ function Under({ height }: { height: number }) {
 
 const waiting = <Busy>Opening…</Busy>;
 const LeastStage = later<object>(() => import('../dig').then((part) => part.LeastStage), waiting, NotHere);
-const RoomStage = later<object>(() => import('../dig').then((part) => part.RoomStage), waiting, NotHere);
+const RoomStage = later<{ figures: ReactNode }>(
+  () => import('../dig').then((part) => part.RoomStage),
+  waiting,
+  NotHere,
+);
+
+/** Given to what is loaded later, so that it need not come with that. */
+const FIGURES = <StationFigures />;
 
 /** Is there enough fall? */
 export function GradeStage() {
   const begun = useAppSelector((state) => selectPlace(state) !== undefined);
   const asks = useAppSelector((state) => state.view.asks);
   if (!begun) return <Start />;
-  return asks === 'least' ? <LeastStage /> : asks === 'room' ? <RoomStage /> : <Levels />;
+  return asks === 'least' ? <LeastStage /> : asks === 'room' ? <RoomStage figures={FIGURES} /> : <Levels />;
 }
 
 function Levels() {

@@ -1,4 +1,5 @@
-import { moveBranch, reverseLine, sectionItems, SECTIONS } from '@alveus/core';
+import { reverseLine, sectionItems, SECTIONS } from '@alveus/core';
+import { moveBranch } from '@alveus/core/remove';
 import type { SectionKey } from '@alveus/core';
 import { Line, lowerOf, serviceOf, SERVICES } from '@alveus/plan';
 import type { Edit, Item, ItemOf, Service, Uuid } from '@alveus/plan';

@@ -1,4 +1,5 @@
-import { factsOf, fixDrop, nodeLevel, removeRun } from '@alveus/core';
+import { factsOf, fixDrop, nodeLevel } from '@alveus/core';
+import { removeRun } from '@alveus/core/remove';
 import { lowerOf, upperOf } from '@alveus/plan';
 import type { ItemOf, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';

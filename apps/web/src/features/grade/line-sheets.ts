@@ -1,3 +1,3 @@
 export { DeleteLineSheet } from './DeleteLineSheet';
 export { LineSheet } from './LineSheet';
-export { NodeSheet } from './NodeSheet';
+export { RunSheet } from './RunSheet';

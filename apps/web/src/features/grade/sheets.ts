@@ -1,5 +1,5 @@
 export { FactSheet } from './FactSheet';
 export { GivesSheet } from './GivesSheet';
+export { NodeSheet } from './NodeSheet';
 export { ReachSheet } from './ReachSheet';
-export { RunSheet } from './RunSheet';
 export { StationSheet } from './StationSheet';

@@ -33,13 +33,14 @@ const dig = () => import('../dig/sheets');
 const order = () => import('../order/sheets');
 const print = () => import('../print/sheets');
 const own = () => import('./sheets');
+const server = () => import('./server-sheets');
 
 /** Each comes with its stage's sheets, when the first of them is asked for. */
 const SHEETS: Parts = {
   outlet: from(grow, 'OutletSheet'),
   'add-run': from(grow, 'AddRunSheet'),
-  run: from(grade, 'RunSheet'),
-  node: from(line, 'NodeSheet'),
+  run: from(line, 'RunSheet'),
+  node: from(grade, 'NodeSheet'),
   line: from(line, 'LineSheet'),
   'delete-line': from(line, 'DeleteLineSheet'),
   gives: from(grade, 'GivesSheet'),
@@ -62,14 +63,14 @@ const SHEETS: Parts = {
   shot: from(ground, 'ShotSheet'),
   working: from(own, 'WorkingSheet'),
   try: from(own, 'TrySheet'),
-  aside: from(own, 'AsideSheet'),
-  parted: from(own, 'PartedSheet'),
+  aside: from(server, 'AsideSheet'),
+  parted: from(server, 'PartedSheet'),
   menu: from(own, 'MenuSheet'),
   print: from(print, 'PrintSheet'),
   keys: from(own, 'KeysSheet'),
 };
 
-const ConflictSheet = from(own, 'ConflictSheet');
+const ConflictSheet = from(server, 'ConflictSheet');
 
 /** The sheet that is open, if one is. A conflict comes before everything else. */
 export function Sheets() {

@@ -1,0 +1,3 @@
+export { AsideSheet } from './AsideSheet';
+export { ConflictSheet } from './ConflictSheet';
+export { PartedSheet } from './PartedSheet';
