@@ -75,6 +75,38 @@ async function outlet(page: Page): Promise<void> {
   await page.getByRole('radio', { name: 'Pop-up' }).click();
 }
 
+/** The demo breaks the cover at the barn door: what holds it there is let go, and the rest worked out. */
+async function least(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Dig least', exact: true }).click();
+  // What an earlier picture let go stays let go.
+  await page
+    .getByText(/cannot hold together|^Nothing that keeps/)
+    .first()
+    .waitFor();
+  for (const fact of ['slope fixed on Barn door', 'drop fixed at Yard basin', 'slope fixed on Under the yard']) {
+    const free = page.getByRole('button', { name: new RegExp(`^Free it: the ${fact}`) }).first();
+    if ((await free.count()) > 0) await free.click();
+    await page.waitForTimeout(400);
+  }
+  await page.getByText(/^Nothing that keeps these limits digs less/).waitFor();
+}
+
+async function reasons(page: Page): Promise<void> {
+  await least(page);
+  const row = page.getByRole('button', { name: /^Barn door .*Why no higher$/ }).first();
+  await row.click();
+  await row.scrollIntoViewIfNeeded();
+  await row.hover();
+  await page.mouse.wheel(0, 260);
+  await page.waitForTimeout(300);
+}
+
+async function room(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Room to be wrong', exact: true }).click();
+  await page.getByText(/higher, until it meets/).waitFor();
+  await stationUp(13)(page);
+}
+
 const VIEWS: Readonly<Record<string, View>> = {
   'rules-phone': { path: stage('rules'), ready: tryDepth },
   'rules-wide': { path: stage('rules'), wide: true, ready: tryDepth },
@@ -86,11 +118,13 @@ const VIEWS: Readonly<Record<string, View>> = {
   'ground-wide': { path: stage('ground'), wide: true },
   'grade-phone': { path: stage('grade'), ready: stationUp(13) },
   'grade-wide': { path: stage('grade'), wide: true, ready: stationUp(13) },
-  'grade-dark': { path: stage('grade'), dark: true, ready: stationUp(13) },
   'trench-phone': { path: stage('trench'), ready: stationUp(13) },
   'trench-wide': { path: stage('trench'), wide: true, ready: stationUp(13) },
   'order-phone': { path: stage('order') },
   'order-wide': { path: stage('order'), wide: true },
+  'least-wide': { path: stage('grade'), wide: true, ready: least },
+  'reasons-phone': { path: stage('grade'), ready: reasons },
+  'room-wide': { path: stage('grade'), wide: true, ready: room },
   'outlet-phone': { path: stage('grade'), ready: outlet },
   print: { path: stage('grade'), ready: onPaper },
 };

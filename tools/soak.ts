@@ -8,7 +8,7 @@ import { testServer } from './lib/scratch';
 
 /**
  * `npm run soak [times]`: the random tests many times over: networks that are split, joined, turned and undone, pretend
- * kinds, files that came to harm (300 a time), a device with five jobs to which everything happens and two devices on one
+ * kinds, the least dig of networks and of jobs, files that came to harm (300 a time), a device with five jobs to which everything happens and two devices on one
  * job (15 a time each), on a real server. Then every view in every light, and what a page of the app of before keeps, under the new one.
  */
 run(async (cleanup) => {
@@ -26,7 +26,7 @@ run(async (cleanup) => {
       'core',
       'simulation',
       '--testPathPattern',
-      '(edits|evaluate|sound|pretend|mutated|outbox.random|day.random).test',
+      '(edits|evaluate|sound|pretend|mutated|least|dig|outbox.random|day.random).test',
     ],
     {
       cwd: ROOT,

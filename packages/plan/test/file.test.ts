@@ -153,6 +153,29 @@ test('a file of version 3 is brought forward: the two numbers that its rules had
   });
 });
 
+test('a file of version 5 is read as it is; who set an invert, and what somebody says besides the rules, are new', () => {
+  const id = '10000000-0000-4000-8000-000000000001';
+  const grade = { kind: 'runGrade', id, a: 30 };
+  const file = (version: number, ...items: object[]) =>
+    openPlanFile(JSON.stringify({ format: 'alveus-plan', version, name: 'Old', items }));
+  expect(file(5, grade)).toMatchObject({ ok: true, plan: { runGrade: { [id]: grade } } });
+  expect(file(6, { ...grade, aBy: 'least' })).toMatchObject({
+    ok: true,
+    plan: { runGrade: { [id]: { aBy: 'least' } } },
+  });
+  expect(file(6, { ...grade, aBy: 'somebody' })).toMatchObject({ ok: false });
+  const said = {
+    kind: 'keeping',
+    id,
+    name: 'Reach',
+    at: { run: id, from: 0, to: 10 },
+    keeps: { what: 'depth', is: 'most', value: 3 },
+  };
+  expect(file(6, said)).toMatchObject({ ok: true, plan: { keeping: { [id]: said } } });
+  expect(file(6, { ...said, at: { run: id, from: 10, to: 10 } })).toMatchObject({ ok: false });
+  expect(file(6, { ...said, keeps: { what: 'even', value: 3 } })).toMatchObject({ ok: false });
+});
+
 test('a file of version 4 is read as it is; a sump, which is new, keeps within what can be built', () => {
   const basin = { kind: 'node', id: '10000000-0000-4000-8000-000000000001', name: 'Basin', form: 'catch-basin' };
   const file = (version: number, node: object) =>
