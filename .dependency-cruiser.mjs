@@ -46,7 +46,7 @@ export default {
       to: {
         path: '^packages/(plan|core|exchange)/src/.+',
         pathNot:
-          '^packages/(plan|core|exchange)/src/(index|format/number|(workings|interchange|library|grow)/index).ts$',
+          '^packages/(plan|core|exchange)/src/(index|format/number|(workings|interchange|library|grow|dig|least)/index|edits/(join|network|split)).ts$',
       },
     },
     {

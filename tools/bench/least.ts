@@ -1,8 +1,8 @@
 import { evaluate } from '@alveus/core';
 import { digProgram } from '@alveus/core/dig';
 import highsLoader from 'highs';
-import type { Program } from '../../packages/core/src/least';
-import { choose, held } from '../../packages/core/src/least';
+import type { Program } from '@alveus/core/least';
+import { choose, held } from '@alveus/core/least';
 import { asModel, drawn } from '../../packages/core/test/support/programs';
 import { compare, median, ms, sure } from './measure';
 import type { Row } from './measure';

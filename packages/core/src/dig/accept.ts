@@ -4,8 +4,7 @@ import type { Evaluation } from '../evaluate';
 import type { Triad } from '../grade';
 import { factsOf, fixDrop, fixFact, freeFact, withoutWorkedOut, withWorkedOut } from '../grade';
 import { highOf, lowOf } from '../least';
-import type { Taken } from './follow';
-import type { LaidRun } from './gathering';
+import type { LaidRun, Taken } from './gathering';
 
 /**
  * Levels as facts of the plan: the inverts that are nobody's are written as worked out, and nothing is written that

@@ -1,18 +1,14 @@
-import type { Edit, Plan, Uuid } from '@alveus/plan';
+import type { Edit, Plan } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { fixFact } from '../grade';
 import { choose, DATUM, highOf, JUST, lowOf, Rows } from '../least';
 import type { System } from '../units';
 import { levelEdits } from './accept';
+import type { Taken } from './gathering';
 import { digLeast } from './dig-least';
 import type { Asked } from './program';
 import { digProgram } from './program';
-
-export interface Taken {
-  readonly run: Uuid;
-  readonly end: 'low' | 'high';
-}
 
 /** An invert that is dragged, and all that is free with it. */
 export interface Following {

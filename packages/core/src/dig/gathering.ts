@@ -54,3 +54,9 @@ export function numberInForce(
   const force = inForce(gathering, name);
   return force && { ...numberFor(gathering.profile, name), ...force };
 }
+
+/** An invert that is held by hand. */
+export interface Taken {
+  readonly run: Uuid;
+  readonly end: 'low' | 'high';
+}

@@ -1,6 +1,6 @@
 import type { NodeForm, Severity } from '@alveus/plan';
 import { serviceOf } from '@alveus/plan';
-import { riseFor, ROOMY, trunkOf } from '../findings/node/junction';
+import { riseFor, ROOMY, trunkOf } from '../findings';
 import { factsOf, withoutWorkedOut } from '../grade';
 import { DATUM, highOf, JUST, LEAST, lowOf, MOST } from '../least';
 import { measured } from '../phrase';

@@ -1,7 +1,7 @@
 import type { UpRun, Uuid } from '@alveus/plan';
 import { lowerOf, upperOf } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import type { Is, Program, Room as Figure } from '../least';
+import type { Is, Program, Room as Figure, Side } from '../least';
 import {
   chainOf,
   compile,
@@ -48,8 +48,7 @@ export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Ro
   const dig = digProgram(evaluation, { ...asked, open: run });
   const own = dig.runs.find(({ id }) => id === run);
   const ends = endsNow(dig.runs);
-  if (!own || Number.isNaN(ends[lowOf(own.index)] as number) || Number.isNaN(ends[highOf(own.index)] as number))
-    return undefined;
+  if (!own || Number.isNaN(ends[lowOf(own.index)]) || Number.isNaN(ends[highOf(own.index)])) return undefined;
   const program = asPassed(dig.program, ends);
   const rows = kept(program.rows, ends);
   const limits = [...dig.limits];
@@ -143,7 +142,7 @@ function brokenNext(
   const { lowest, highest } = roomAt(figure, share);
   const compiled = compile(program);
   if ('contradicts' in compiled) return { highest: [], lowest: [] };
-  const by = (ends: Float64Array, side: typeof OVER | typeof UNDER): readonly Told[] => {
+  const by = (ends: Float64Array, side: Side): readonly Told[] => {
     const tight = held(program.rows, compiled, ends);
     const rows = new Set<number>();
     // What holds the end that weighs more there, and the other only where that is not held by itself.

@@ -4,6 +4,7 @@ export * from './groups';
 export { judgeJob } from './job';
 export { judgeLine } from './line';
 export { judgeNode } from './node';
+export { riseFor, ROOMY, trunkOf } from './node/junction';
 export { judgePipe } from './pipe';
 export { judgePit } from './pit';
 export * from './registry';

@@ -1,4 +1,5 @@
 export * from './facts';
 export * from './order';
 export * from './solve';
+export { TiedLevels } from './tied-levels';
 export * from './told';

@@ -1,4 +1,4 @@
-import { TiedLevels } from '../grade/tied-levels';
+import { TiedLevels } from '../grade';
 import { NEAR } from '../tolerance';
 import type { BentLevels, Chains, Forest } from './forest';
 import { FAR } from './forest';

@@ -123,7 +123,7 @@ function begin(what: What): Keeps {
     case 'cover':
     case 'slope':
     case 'drop':
-      return { what, is: 'least', value: NaN } as Keeps;
+      return { what, is: 'least', value: NaN };
     case 'even':
       return { what };
   }

@@ -17,8 +17,10 @@ import { GradeBar } from './GradeBar';
 import { RunRow } from './RunRow';
 import { StationFigures } from './StationFigures';
 
+const dig = () => import('../dig');
+
 const DRAWINGS = [
-  { above: 276, draw: (height: number) => <SectionView height={height} handles /> },
+  { above: 276, draw: (height: number) => <SectionView height={height} handles least={dig} /> },
   { above: 0, draw: (height: number) => <Under height={height} /> },
 ] as const;
 
@@ -44,12 +46,8 @@ function Under({ height }: { height: number }) {
 }
 
 const waiting = <Busy>Opening…</Busy>;
-const LeastStage = later<object>(() => import('../dig').then((part) => part.LeastStage), waiting, NotHere);
-const RoomStage = later<{ figures: ReactNode }>(
-  () => import('../dig').then((part) => part.RoomStage),
-  waiting,
-  NotHere,
-);
+const LeastStage = later<object>(() => dig().then((part) => part.LeastStage), waiting, NotHere);
+const RoomStage = later<{ figures: ReactNode }>(() => dig().then((part) => part.RoomStage), waiting, NotHere);
 
 /** Given to what is loaded later, so that it need not come with that. */
 const FIGURES = <StationFigures />;

@@ -34,12 +34,14 @@ interface SectionViewProps {
   height: number;
   /** Whether inverts can be dragged here. */
   handles: boolean;
+  /** Fetches what keeps all that is free at its least dig, for when that is asked for. */
+  least?: () => Promise<Least>;
   /** What is drawn over it besides. */
   over?: (frame: SectionFrame) => ReactNode;
 }
 
 /** The long section of the chosen line, with its station line and, where they are wanted, handles on its inverts. */
-export const SectionView = memo(function SectionView({ height, handles, over }: SectionViewProps) {
+export const SectionView = memo(function SectionView({ height, handles, least, over }: SectionViewProps) {
   const tones = useTones();
   const [width, onLayout] = useDrawingWidth();
   const frame = useFrame(width, height);
@@ -52,7 +54,7 @@ export const SectionView = memo(function SectionView({ height, handles, over }: 
             {over?.(frame)}
             <Station frame={frame} />
           </Surface>
-          {handles ? <Handles frame={frame} /> : null}
+          {handles ? <Handles frame={frame} load={least} /> : null}
         </>
       ) : null}
     </View>
@@ -187,7 +189,7 @@ function Station({ frame }: { frame: SectionFrame }) {
 }
 
 /** What is taken hold of follows where the finger last rested; the knobs in the picture follow the finger. */
-function Handles({ frame }: { frame: SectionFrame }) {
+function Handles({ frame, load }: { frame: SectionFrame; load: (() => Promise<Least>) | undefined }) {
   const store = useStore() as Store;
   const actions = useActions();
   const evaluation = useAppSelector(selectRested);
@@ -198,7 +200,7 @@ function Handles({ frame }: { frame: SectionFrame }) {
   }, [evaluation, chosen]);
   const system = useAppSelector((state) => state.settings.system);
   const fraction = useAppSelector((state) => state.settings.fraction);
-  const least = useLeast();
+  const least = useLeast(load);
   const hand = useMemo(
     () => handOn(store, actions, resolution('elevation', system, fraction), system, fraction, least),
     [store, actions, system, fraction, least],
@@ -212,13 +214,12 @@ const KEPT = { watch: true };
 type Least = Pick<typeof dig, 'followLeast' | 'settleLeast'>;
 
 /** What keeps all that is free at its least dig, where that is asked for; it is fetched then. */
-function useLeast(): Least | undefined {
+function useLeast(load: (() => Promise<Least>) | undefined): Least | undefined {
   const follow = useAppSelector((state) => state.settings.follow);
   const [least, setLeast] = useState<Least>();
   useEffect(() => {
-    if (!follow) return;
-    import('../dig').then(setLeast, () => undefined);
-  }, [follow]);
+    if (follow) load?.().then(setLeast, () => undefined);
+  }, [follow, load]);
   return follow ? least : undefined;
 }
 
