@@ -4,7 +4,7 @@ import { applyEdits } from '@alveus/plan';
 import type { Evaluation, Finding } from '../src';
 import { evaluate, findingsOf, groundAt, say } from '../src';
 import type { Proposal } from '../src/dig';
-import { acceptEdits, digLeast, reasonsFor } from '../src/dig';
+import { acceptEdits, digLeast, followLeast, letGo, reasonsFor, roomFor } from '../src/dig';
 import { rockCost } from '../src/dig/cost';
 import { ft, inch } from './builders';
 import { digArb, digJob } from './support/digs';
@@ -117,10 +117,8 @@ test('one run over a hollow is steeper than it must be, and set so that the cove
   const [run] = proposal.runs;
   expect(feet(run?.low.level)).toBeCloseTo(96.66, 6);
   expect(feet(run?.high.level)).toBeCloseTo(98.65, 6);
-  const at = proposal.at.dig.runs.find(({ id }) => id === ids['Main']);
-  if (!at) throw new Error('the run is worked out');
   expect(
-    reasonsFor(proposal.at, at, 'low').by.map(({ words, at: places }) => [
+    reasonsFor(proposal, ids['Main'] ?? '', 'low')?.by.map(({ words, at: places }) => [
       say(words, 'feet'),
       places.map((place) => Math.round(feet(place.at))),
     ]),
@@ -190,7 +188,7 @@ test('a tank to its distribution box: 3 in at most in 15 ft', () => {
   const contradiction = least(evaluate(job(spec(98.5)).plan));
   expect(contradiction.ok).toBe(false);
   if (contradiction.ok || contradiction.why !== 'contradiction') throw new Error('it cannot be laid');
-  expect(contradiction.limits.map(({ words }) => say(words, 'feet')).sort()).toEqual([
+  expect((contradiction.against[0]?.limits ?? []).map(({ words }) => say(words, 'feet')).sort()).toEqual([
     '6" of cover',
     'Said 1',
     'the high invert fixed on Effluent, 98.50 ft',
@@ -308,6 +306,93 @@ test('a trench that has to go deeper than where shoring begins digs as little as
   if (!plain.ok || !cheap.ok) throw new Error('it can be laid');
   // It must go deeper than that here, and then digs as little as without.
   expect(cheap.after).toBeCloseTo(plain.after, 6);
+});
+
+test('a network that cannot be laid keeps no other from it, nor one that must be set finer', () => {
+  const spec: JobSpec = {
+    nodes: {
+      Out: { form: 'structure', ground: 100 },
+      Top: { form: 'inlet', ground: 100 },
+      Pond: { form: 'structure', ground: 100 },
+      Head: { form: 'inlet', ground: 100.6 },
+      Ditch: { form: 'structure', ground: 100 },
+      Box: { form: 'inlet', ground: 100 },
+    },
+    lines: {
+      // Fixed in the air.
+      Bad: { runs: { Bad: { from: 'Top', to: 'Out', low: 101 } } },
+      Good: { runs: { Good: { from: 'Head', to: 'Pond' } } },
+      // A band of less than a hundredth is all that is left to it.
+      Fine: { pipe: '4 in SDR 35', service: 'yard-drain', runs: { Fine: { from: 'Box', to: 'Ditch', high: 98.5 } } },
+    },
+    keepings: [
+      { node: 'Ditch', keeps: { what: 'invert', is: 'most', level: ft(97.457) } },
+      { node: 'Ditch', keeps: { what: 'invert', is: 'least', level: ft(97.453) } },
+    ],
+  };
+  const { plan, ids } = job(spec);
+  const evaluation = evaluate(plan);
+  const proposal = least(evaluation);
+  if (!proposal.ok) throw new Error('two of three can be laid');
+  expect(proposal.against.map(({ runs }) => runs.map(({ id }) => id))).toEqual([[ids['Bad']]]);
+  const of = (name: string) => proposal.runs.find(({ run }) => run === ids[name]);
+  expect(of('Good')).toMatchObject({ finer: false });
+  expect(of('Fine')).toMatchObject({ finer: true });
+  expect(of('Fine')?.low.level).toBeCloseTo(ft(97.455), 9);
+  const after = evaluate(applyEdits(plan, acceptEdits(evaluation, proposal)), evaluation);
+  expect(after.plan.runGrade[ids['Bad'] ?? '']).toEqual(plan.runGrade[ids['Bad'] ?? '']);
+  // A drag of the good one goes on, whatever the bad one does.
+  const following = followLeast(after, { run: ids['Good'] ?? '', end: 'low' }, { watch: true });
+  const from = after.grade.runs.get(ids['Good'] ?? '')?.low ?? NaN;
+  expect(following?.to(from - 0.1).length).toBeGreaterThan(0);
+  expect(following?.reached).toBeCloseTo(from - 0.1, 9);
+  // It goes as far as it can be laid, and no further.
+  following?.to(from - 50);
+  expect(following?.reached).toBeGreaterThan(from - 3);
+  expect(following?.reached).toBeLessThan(from - 0.1);
+});
+
+test('a fact that is let go moves nothing, and what it held may be worked out', () => {
+  const spec = oneRun({ slope: 0.02 });
+  const { plan, ids } = job(spec);
+  const evaluation = evaluate(plan);
+  const id = ids['Main'] ?? '';
+  const proposal = least(evaluation);
+  if (!proposal.ok) throw new Error('it can be laid');
+  const runs = [...(proposal.solutions.get(id)?.dig.runs ?? [])];
+  const after = evaluate(applyEdits(plan, letGo(evaluation, runs, id, 'slope')), evaluation);
+  expect(after.plan.runGrade[id]?.slope).toBeUndefined();
+  expect(after.grade.runs.get(id)?.high).toBeCloseTo(evaluation.grade.runs.get(id)?.high ?? NaN, 9);
+  const freed = least(after);
+  expect(freed.ok && freed.after).toBeLessThan(proposal.after);
+});
+
+test('room: what would break next is told for either way, and less is left once what lies below is laid', () => {
+  const spec: JobSpec = {
+    nodes: { Out: { form: 'structure', ground: 100 }, Mid: { ground: 101 }, Top: { form: 'inlet', ground: 102 } },
+    lines: {
+      Line: {
+        service: 'yard-drain',
+        pipe: '4 in SDR 35',
+        runs: {
+          First: { from: 'Mid', to: 'Out' },
+          Second: { from: 'Top', to: 'Mid' },
+        },
+      },
+    },
+  };
+  const { after, ids } = worked(spec);
+  const [free, laid] = [false, true].map((belowLaid) =>
+    roomFor(after, ids['Second'] ?? '', { watch: true, belowLaid }),
+  );
+  const grade = after.grade.runs.get(ids['Second'] ?? '');
+  if (!free || !laid || grade?.low === undefined) throw new Error('the room is known');
+  expect(free.at(0).highest).toBeGreaterThanOrEqual(grade.low - 1e-6);
+  expect(free.by(0).highest.map(({ words }) => say(words, 'feet'))).toContain('6" of cover');
+  expect(free.at(0).lowest).toBeLessThan(grade.low - 0.5);
+  // Below it nothing can follow any more.
+  expect(laid.at(0).lowest).toBeCloseTo(after.grade.runs.get(ids['First'] ?? '')?.high ?? NaN, 6);
+  expect(laid.by(0).lowest.map(({ words }) => say(words, 'feet'))).toContain('what is laid of First');
 });
 
 test('what was worked out may be worked out again; what a person then fixes stays', () => {

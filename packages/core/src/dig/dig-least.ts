@@ -1,5 +1,6 @@
 import type { Edit, UpRun, Uuid } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
+import { networksOf } from '../grade';
 import type { Bending, Compiled, Held, Program, Stepped } from '../least';
 import { chainOf, chooseBent, conflict, DATUM, held, highOf, lowOf, rounded, withWays } from '../least';
 import { NEAR } from '../tolerance';
@@ -14,7 +15,8 @@ import { digProgram } from './program';
 
 /**
  * Inverts that work for all networks of a plan and dig least: what a person fixed stays, every limit holds, and nothing
- * that keeps them digs less. Found exactly, then set to whole steps that a crew can set.
+ * that keeps them digs less. Found exactly, then set to whole steps that a crew can set. Each network is worked out by
+ * itself, so that one that cannot be laid keeps no other from it.
  */
 export type DigLeast = Proposal | Contradiction | Nowhere;
 
@@ -34,12 +36,12 @@ export interface Proposal {
   readonly least: number;
   /** How much less anything can dig at most: nothing, unless time ran out. */
   readonly gap: number;
-  /** What it is set to, m; undefined where no step works and the exact inverts are told. */
-  readonly step: number | undefined;
-  readonly finer: boolean;
   readonly left: readonly LeftOut[];
-  /** What breaks no limit that is told here, though the plan as it stands does: how many it puts right. */
-  readonly at: Solution;
+  /** Networks that cannot be laid, and runs of those for which time ran out. */
+  readonly against: readonly Against[];
+  readonly late: readonly Uuid[];
+  /** By run: what its reasons are read from. */
+  readonly solutions: ReadonlyMap<Uuid, Solution>;
 }
 
 /** What reasons and room are read from; not for handing over. */
@@ -59,6 +61,10 @@ export interface ProposedRun {
   readonly low: ProposedInvert;
   readonly high: ProposedInvert;
   readonly slope: number;
+  /** What its inverts are set to, m; undefined where no step works and the exact ones are told. */
+  readonly step: number | undefined;
+  /** Whether no coarser step works. */
+  readonly finer: boolean;
 }
 
 export interface ProposedInvert {
@@ -71,12 +77,16 @@ export interface ProposedInvert {
   readonly between: boolean;
 }
 
+/** Limits of one network that cannot hold together; without any one of them the rest can. */
+export interface Against {
+  readonly limits: readonly Told[];
+  readonly runs: readonly LaidRun[];
+}
+
 export interface Contradiction {
   readonly ok: false;
   readonly why: 'contradiction';
-  /** Limits that cannot hold together; without any one of them the rest can. */
-  readonly limits: readonly Told[];
-  readonly runs: readonly LaidRun[];
+  readonly against: readonly Against[];
   readonly left: readonly LeftOut[];
 }
 
@@ -91,15 +101,32 @@ export function digLeast(
   asked: Asked & { readonly system: System },
   goOn: () => boolean = () => true,
 ): DigLeast {
-  const dig = digProgram(evaluation, asked);
-  if (dig.runs.length === 0) return { ok: false, why: 'nothing', left: dig.left };
-  const found = chooseBent(dig.program, dig.bent, goOn);
-  if (!found.ok)
-    return found.gaveUp
-      ? { ok: false, why: 'time', left: dig.left }
-      : contradiction(digProgram(evaluation, { ...asked, whole: true }), goOn);
-  return proposal(dig, found, stepsOf(asked.system));
+  const networks = asked.only ? [asked.only] : networksOf(evaluation.plan.run).map(idsOf);
+  const parts: Part[] = [];
+  const against: Against[] = [];
+  const late: Uuid[] = [];
+  const left: LeftOut[] = [];
+  for (const only of networks) {
+    const dig = digProgram(evaluation, { ...asked, only });
+    left.push(...dig.left);
+    if (dig.runs.length === 0) continue;
+    const found = chooseBent(dig.program, dig.bent, goOn);
+    if (found.ok) {
+      parts.push(partOf(dig, found, stepsOf(asked.system)));
+      continue;
+    }
+    const clash = found.gaveUp
+      ? undefined
+      : contradiction(digProgram(evaluation, { ...asked, only, whole: true }), goOn);
+    if (clash) against.push(clash);
+    else late.push(...only);
+  }
+  if (parts.length > 0) return { ...together(parts), left, against, late };
+  if (against.length > 0) return { ok: false, why: 'contradiction', against, left };
+  return { ok: false, why: late.length > 0 ? 'time' : 'nothing', left };
 }
+
+const idsOf = (runs: readonly { readonly id: Uuid }[]): ReadonlySet<Uuid> => new Set(runs.map(({ id }) => id));
 
 /** What crews set to, the coarsest first, m. */
 export function stepsOf(system: System): readonly number[] {
@@ -113,7 +140,14 @@ export function stepsOf(system: System): readonly number[] {
   }
 }
 
-function proposal(dig: DigProgram, found: Extract<Bending, { ok: true }>, steps: readonly number[]): DigLeast {
+/** A network that is worked out. */
+interface Part {
+  readonly runs: readonly ProposedRun[];
+  readonly solution: Solution;
+  readonly gap: number;
+}
+
+function partOf(dig: DigProgram, found: Extract<Bending, { ok: true }>, steps: readonly number[]): Part {
   const program = withWays(found.program, found.ways);
   const { compiled } = found;
   const set: Stepped | undefined = rounded(program, found.ends, steps);
@@ -127,19 +161,24 @@ function proposal(dig: DigProgram, found: Extract<Bending, { ok: true }>, steps:
   });
   const runs = dig.runs.map(({ index, id, result }): ProposedRun => {
     const [low, high] = [invert(lowOf(index), result.grade.low), invert(highOf(index), result.grade.high)];
-    return { run: id, low, high, slope: (high.level - low.level) / result.length };
+    const slope = (high.level - low.level) / result.length;
+    return { run: id, low, high, slope, step: set?.step, finer: set?.finer ?? false };
   });
+  const tight = held(program.rows, compiled, found.ends);
+  return { runs, gap: found.gap, solution: { dig, program, compiled, exact: found.ends, set: ends, held: tight } };
+}
+
+function together(parts: readonly Part[]): Omit<Proposal, 'left' | 'against' | 'late'> {
+  const sum = (of: (part: Part) => number): number => parts.reduce((all, part) => all + of(part), 0);
+  const before = sum(({ solution }) => digNow(solution.dig) ?? NaN);
   return {
     ok: true,
-    runs,
-    before: digNow(dig),
-    after: volumeOf(dig, ends),
-    least: volumeOf(dig, found.ends),
-    gap: found.gap,
-    step: set?.step,
-    finer: set?.finer ?? false,
-    left: dig.left,
-    at: { dig, program, compiled, exact: found.ends, set: ends, held: held(program.rows, compiled, found.ends) },
+    runs: parts.flatMap(({ runs }) => runs),
+    before: Number.isNaN(before) ? undefined : before,
+    after: sum(({ solution }) => volumeOf(solution.dig, solution.set)),
+    least: sum(({ solution }) => volumeOf(solution.dig, solution.exact)),
+    gap: sum(({ gap }) => gap),
+    solutions: new Map(parts.flatMap(({ runs, solution }) => runs.map(({ run }) => [run, solution] as const))),
   };
 }
 
@@ -168,11 +207,11 @@ function digNow({ runs }: DigProgram): number | undefined {
   return volume;
 }
 
-function contradiction(dig: DigProgram, goOn: () => boolean): DigLeast {
+/** @returns undefined where time ran out */
+function contradiction(dig: DigProgram, goOn: () => boolean): Against | undefined {
   const found = conflict(dig.program, goOn);
-  if (!found) return { ok: false, why: 'time', left: dig.left };
-  const limits = found.limits.map((limit) => told(dig, limit, found.rows.get(limit) ?? []));
-  return { ok: false, why: 'contradiction', limits, runs: dig.runs, left: dig.left };
+  const limits = found?.limits.map((limit) => told(dig, limit, found.rows.get(limit) ?? []));
+  return limits && { limits, runs: dig.runs };
 }
 
 function told(
@@ -204,12 +243,13 @@ export interface Reasons {
   readonly tied: readonly Told[];
 }
 
-export function reasonsFor(
-  { dig, program, compiled, held: tight }: Solution,
-  run: LaidRun,
-  end: 'low' | 'high',
-): Reasons {
-  const chain = chainOf(end === 'low' ? lowOf(run.index) : highOf(run.index), program.rows, compiled, tight);
+/** @returns undefined of a run that is not worked out */
+export function reasonsFor({ solutions }: Proposal, run: Uuid, end: 'low' | 'high'): Reasons | undefined {
+  const solution = solutions.get(run);
+  const index = solution?.dig.runs.find(({ id }) => id === run)?.index;
+  if (!solution || index === undefined) return undefined;
+  const { dig, program, compiled, held: tight } = solution;
+  const chain = chainOf(end === 'low' ? lowOf(index) : highOf(index), program.rows, compiled, tight);
   const all = (rows: readonly number[]): Told[] => tellRows({ ...dig, program }, rows);
   return { by: all(chain.by), through: all(chain.through), against: all(chain.against), tied: all(chain.tied) };
 }
@@ -228,6 +268,6 @@ export function tellRows(dig: Pick<DigProgram, 'limits' | 'runs' | 'program'>, r
 }
 
 /** What accepting it changes. */
-export function acceptEdits({ plan, nodes }: Evaluation, { at }: Proposal): readonly Edit[] {
-  return levelEdits(plan, nodes, at.dig.runs, at.set);
+export function acceptEdits({ plan, nodes }: Evaluation, { solutions }: Proposal): readonly Edit[] {
+  return [...new Set(solutions.values())].flatMap(({ dig, set }) => levelEdits(plan, nodes, dig.runs, set));
 }

@@ -6,9 +6,9 @@ import { choose, DATUM, highOf, JUST, lowOf, Rows } from '../least';
 import type { System } from '../units';
 import { levelEdits } from './accept';
 import type { Taken } from './gathering';
-import { digLeast } from './dig-least';
+import { acceptEdits, digLeast } from './dig-least';
 import type { Asked } from './program';
-import { digProgram } from './program';
+import { digProgram, networkOf } from './program';
 
 /** An invert that is dragged, and all that is free with it. */
 export interface Following {
@@ -23,7 +23,7 @@ export interface Following {
  * @returns undefined where the run is not worked out
  */
 export function followLeast(evaluation: Evaluation, taken: Taken, asked: Asked): Following | undefined {
-  const dig = digProgram(evaluation, { ...asked, taken });
+  const dig = digProgram(evaluation, { ...asked, taken, only: networkOf(evaluation, taken.run) });
   const own = dig.runs.find(({ id }) => id === taken.run);
   if (!own) return undefined;
   const end = taken.end === 'low' ? lowOf(own.index) : highOf(own.index);
@@ -88,8 +88,8 @@ export function settleLeast(
   const item = fixFact(run, evaluation.plan.runGrade[taken.run], taken.end, to);
   const fixed: Edit = { op: 'put', item };
   const moved = evaluate(applyEdits(evaluation.plan, [fixed]));
-  const found = digLeast(moved, asked);
+  const found = digLeast(moved, { ...asked, only: networkOf(moved, taken.run) });
   if (!found.ok) return undefined;
-  const others = levelEdits(moved.plan, moved.nodes, found.at.dig.runs, found.at.set);
+  const others = acceptEdits(moved, found);
   return others.some((edit) => edit.op === 'put' && edit.item.id === taken.run) ? others : [fixed, ...others];
 }

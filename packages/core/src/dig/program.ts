@@ -1,5 +1,6 @@
 import type { Uuid } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
+import { networkAt, networksOf } from '../grade';
 import type { BentCost, Choice, Program } from '../least';
 import { LEAST, Rows } from '../least';
 import { exact } from '../phrase';
@@ -37,6 +38,8 @@ export interface Asked {
   readonly watch: boolean;
   /** What deep digging costs besides; without it the least is that of the volume. */
   readonly money?: Money | undefined;
+  /** Only these runs, which hang together by their nodes and with no others. */
+  readonly only?: ReadonlySet<Uuid>;
   /** Whether limits are told that others leave idle: for finding what cannot hold together. */
   readonly whole?: boolean;
   /** A run whose own facts are not kept to. */
@@ -45,10 +48,14 @@ export interface Asked {
   readonly taken?: { readonly run: Uuid; readonly end: 'low' | 'high' };
 }
 
-export function digProgram(evaluation: Evaluation, { watch, open, taken, money, whole = false }: Asked): DigProgram {
+export function digProgram(
+  evaluation: Evaluation,
+  { watch, open, taken, money, only, whole = false }: Asked,
+): DigProgram {
   const runs: LaidRun[] = [];
   const left: LeftOut[] = [];
-  for (const result of [...evaluation.runs.values()].sort((one, other) => (one.id < other.id ? -1 : 1))) {
+  const asked = only ? [...only].flatMap((id) => evaluation.runs.get(id) ?? []) : [...evaluation.runs.values()];
+  for (const result of asked.sort((one, other) => (one.id < other.id ? -1 : 1))) {
     const lacks = lacksOf(result);
     if (lacks) left.push({ run: result.id, lacks });
     else {
@@ -80,7 +87,10 @@ export function digProgram(evaluation: Evaluation, { watch, open, taken, money, 
     const bends = money && rock(gathering, run, money);
     if (bends) bent.push(bends);
   }
-  for (const node of evaluation.nodes.values()) {
+  const nodes = new Set(runs.flatMap(({ result }) => [result.run.a, result.run.b]));
+  for (const id of nodes) {
+    const node = evaluation.nodes.get(id);
+    if (!node) continue;
     nodeLimits(gathering, node, at);
     for (const keeping of keepings.get(node.id) ?? []) keepNode(gathering, node, at, keeping);
   }
@@ -168,4 +178,10 @@ function rock(
   const deep = own < Infinity ? own : other;
   const width = result.trench?.width ?? widthsOf(result)[0]?.width;
   return deep < Infinity && width !== undefined ? { run: index, at: rockCost(result, width, deep, times) } : undefined;
+}
+
+/** The runs that hang together with one by their nodes. */
+export function networkOf({ plan }: Evaluation, run: Uuid): ReadonlySet<Uuid> {
+  const index = networkAt(plan.run).get(run);
+  return new Set((index === undefined ? [] : (networksOf(plan.run)[index] ?? [])).map(({ id }) => id));
 }

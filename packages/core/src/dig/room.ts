@@ -23,7 +23,7 @@ import type { Told } from './dig-least';
 import { tellRows } from './dig-least';
 import type { LaidRun } from './gathering';
 import type { Asked, DigProgram } from './program';
-import { digProgram } from './program';
+import { digProgram, networkOf } from './program';
 
 /**
  * Room to be wrong: how high and how low a run may be laid before a limit breaks, whatever is free elsewhere being worked
@@ -45,7 +45,7 @@ export interface AskedRoom extends Asked {
 /** @returns undefined where the grade of the run is open, or it is not worked out */
 export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Room | undefined {
   // What is fixed of the run itself is what may be missed.
-  const dig = digProgram(evaluation, { ...asked, open: run });
+  const dig = digProgram(evaluation, { ...asked, open: run, only: networkOf(evaluation, run) });
   const own = dig.runs.find(({ id }) => id === run);
   const ends = endsNow(dig.runs);
   if (!own || Number.isNaN(ends[lowOf(own.index)]) || Number.isNaN(ends[highOf(own.index)])) return undefined;

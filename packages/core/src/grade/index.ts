@@ -1,4 +1,5 @@
 export * from './facts';
+export { networkAt, networksOf } from './networks';
 export * from './order';
 export * from './solve';
 export { TiedLevels } from './tied-levels';

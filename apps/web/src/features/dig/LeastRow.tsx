@@ -1,11 +1,13 @@
-import type { Proposal, ProposedInvert, ProposedRun, Reasons } from '@alveus/core/dig';
+import type { Proposal, ProposedInvert, ProposedRun } from '@alveus/core/dig';
 import { reasonsFor } from '@alveus/core/dig';
+import { exact } from '@alveus/core';
 import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Icon, Tap, Unseen, usePrint, Words } from '../../ui/measured';
+import { useSay } from '../parts/useSay';
 import { Limits } from './Limits';
 import { useGo } from './told';
 
@@ -13,6 +15,7 @@ import { useGo } from './told';
 export const LeastRow = memo(function LeastRow({ proposal, run }: { proposal: Proposal; run: ProposedRun }) {
   const tones = useTones();
   const print = usePrint();
+  const say = useSay();
   const go = useGo();
   const [open, setOpen] = useState(false);
   const { plan } = useAppSelector(selectCommitted);
@@ -47,6 +50,13 @@ export const LeastRow = memo(function LeastRow({ proposal, run }: { proposal: Pr
       </Tap>
       {open ? (
         <View style={styles.why}>
+          {run.finer || run.step === undefined ? (
+            <Words size="small" tone="muted">
+              {run.step === undefined
+                ? 'No whole step works here: these are the exact inverts.'
+                : say(['Set to ', exact(run.step, 'distance'), ': nothing works in coarser steps.'])}
+            </Words>
+          ) : null}
           <Why proposal={proposal} run={run} end="low" />
           <Why proposal={proposal} run={run} end="high" />
         </View>
@@ -80,8 +90,7 @@ function End({ label, invert }: { label: string; invert: ProposedInvert }) {
 function Why({ proposal, run, end }: { proposal: Proposal; run: ProposedRun; end: 'low' | 'high' }) {
   const print = usePrint();
   const invert = run[end];
-  const at = proposal.at.dig.runs.find(({ id }) => id === run.run);
-  const reasons: Reasons | undefined = at && reasonsFor(proposal.at, at, end);
+  const reasons = reasonsFor(proposal, run.run, end);
   if (!reasons) return null;
   const level = print(invert.level, 'elevation');
   const name = end === 'low' ? 'Low invert' : 'High invert';

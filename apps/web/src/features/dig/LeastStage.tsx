@@ -1,4 +1,4 @@
-import type { Contradiction, DigLeast, LeftOut, Money, Proposal } from '@alveus/core/dig';
+import type { Against, DigLeast, LeftOut, Money, Proposal } from '@alveus/core/dig';
 import { acceptEdits, digLeast } from '@alveus/core/dig';
 import type { FindingChanges } from '@alveus/core';
 import { changesOf, evaluate, findingsOf, FOOT } from '@alveus/core';
@@ -147,7 +147,9 @@ function Proposed({ proposal, edits, changes }: ProposedProps) {
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const print = usePrint();
-  const { before, after, gap, step, finer } = proposal;
+  const { before, after, gap, runs, against, late } = proposal;
+  const exact = runs.filter((run) => run.step === undefined).length;
+  const finer = runs.filter((run) => run.finer).length;
   const less = before === undefined || before <= 0 ? undefined : (before - after) / before;
   return (
     <>
@@ -163,10 +165,10 @@ function Proposed({ proposal, edits, changes }: ProposedProps) {
           {gap > 0
             ? `The best that was found in the time there is; nothing digs more than ${print(gap, 'volume')} less.`
             : 'Nothing that keeps these limits digs less.'}
-          {step === undefined
-            ? ' No whole step works: these are the exact inverts.'
-            : finer
-              ? ` Set to ${print(step, 'distance', true)}: nothing works in coarser steps.`
+          {exact > 0
+            ? ` ${exact} ${exact === 1 ? 'run' : 'runs'} cannot be set in whole steps.`
+            : finer > 0
+              ? ` ${finer} ${finer === 1 ? 'run' : 'runs'} must be set finer than usual.`
               : ''}
           {less !== undefined && less < 0 ? ' The plan as it stands digs less, and breaks limits for it.' : ''}
         </Words>
@@ -190,6 +192,12 @@ function Proposed({ proposal, edits, changes }: ProposedProps) {
           {`Dashed: as planned now. Of findings ${changes.gone.length} would go and ${changes.come.length} come.`}
         </Words>
       </View>
+      {late.length > 0 ? (
+        <View style={styles.body}>
+          <Words tone="fix">{`For ${late.length} runs there was not time enough; they stay as they are.`}</Words>
+        </View>
+      ) : null}
+      <CannotHold against={against} />
       <Heading>Run by run</Heading>
     </>
   );
@@ -209,7 +217,7 @@ function Sum({ label, children }: { label: string; children: string }) {
 }
 
 function Nothing({ least }: { least: Exclude<DigLeast, { ok: true }> }) {
-  if (least.why === 'contradiction') return <Against contradiction={least} />;
+  if (least.why === 'contradiction') return <CannotHold against={least.against} />;
   if (least.why === 'nothing')
     return (
       <View style={styles.body}>
@@ -223,9 +231,9 @@ function Nothing({ least }: { least: Exclude<DigLeast, { ok: true }> }) {
   );
 }
 
-function Against({ contradiction: { limits, runs } }: { contradiction: Contradiction }) {
-  return (
-    <>
+function CannotHold({ against }: { against: readonly Against[] }) {
+  return against.map(({ limits, runs }, index) => (
+    <View key={index}>
       <View style={styles.body}>
         <Words strong tone="stop">
           {limits.length === 1 ? 'This cannot hold.' : `These ${limits.length} cannot hold together.`}
@@ -235,8 +243,8 @@ function Against({ contradiction: { limits, runs } }: { contradiction: Contradic
         </Words>
       </View>
       <Limits label="What cannot hold together" limits={limits} free={runs} />
-    </>
-  );
+    </View>
+  ));
 }
 
 const LACKS = {
