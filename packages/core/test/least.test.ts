@@ -96,6 +96,18 @@ test('when time runs out the best so far is told, and how much cheaper anything 
   }
 });
 
+test('whatever it is asked, it comes back in time: a large ring, and what contradicts in it', () => {
+  const ring = drawn({ seed: 5, runs: 900, points: 8, fixed: 0, rings: 40 });
+  const start = performance.now();
+  const found = choose(ring, () => performance.now() - start < 1000);
+  if (found.ok) keepsAll(withWays(ring, found.ways), found.ends);
+  const rows = ring.rows.copy();
+  rows.apart(lowOf(0), DATUM, LEAST, 500, 900_000);
+  const until = performance.now() + 1000;
+  conflict({ ...ring, rows }, () => performance.now() < until);
+  expect(performance.now() - start).toBeLessThan(20_000);
+});
+
 /** The same with some limits loosened. */
 function loosened(program: Program, which: (row: number) => boolean, by: number): Program {
   const rows = new Rows();

@@ -3,6 +3,7 @@ import { compile, priced, tighten } from './compile';
 import type { Choice, Program, Way } from './program';
 import { highOf, lowOf, Rows } from './program';
 import type { Engine } from './solve';
+import { OutOfTime } from './rings';
 import { costOf, endsOf, engineOf } from './solve';
 
 /**
@@ -20,7 +21,7 @@ export type Chosen =
       readonly cost: number;
       /** Of each choice: the way taken. */
       readonly ways: readonly number[];
-      /** How much cheaper anything can be at most: nothing, unless time ran out. */
+      /** How much cheaper anything can be at most: nothing, unless time ran out; infinite where nobody can say. */
       readonly gap: number;
       readonly tried: number;
     }
@@ -81,7 +82,14 @@ class Search {
 
   run(): Chosen {
     const compiled = compile(this.program);
-    if (!('contradicts' in compiled)) this.start(compiled, -Infinity);
+    try {
+      if (!('contradicts' in compiled)) this.start(compiled, -Infinity);
+    } catch (error) {
+      if (!(error instanceof OutOfTime)) throw error;
+      // What is not gone into could cost anything.
+      this.#out = true;
+      this.#open = -Infinity;
+    }
     const best = this.#best;
     if (!best) return { ok: false, gaveUp: this.#out, tried: this.#tried };
     return { ok: true, ...best, gap: Math.max(0, best.cost - this.#open), tried: this.#tried };

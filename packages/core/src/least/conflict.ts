@@ -12,11 +12,14 @@ export function conflict(
   program: Program,
   goOn: () => boolean = () => true,
 ): { readonly limits: readonly number[]; readonly rows: ReadonlyMap<number, readonly number[]> } | undefined {
-  const clashes = (keep: (limit: number) => boolean): boolean =>
-    clash(
-      only(program, (_, limit) => keep(limit)),
-      goOn,
-    );
+  let late = false;
+  const clash = (of: Program): boolean => {
+    if (late) return false;
+    const found = choose(of, goOn);
+    if (!goOn() || (!found.ok && found.gaveUp)) late = true;
+    return !late && !found.ok;
+  };
+  const clashes = (keep: (limit: number) => boolean): boolean => clash(only(program, (_, limit) => keep(limit)));
   const all = new Set<number>(program.rows.limit.subarray(0, program.rows.count));
   for (const { ways } of program.choices)
     for (const { rows } of ways) for (let row = 0; row < rows.count; row += 1) all.add(rows.limit[row] as number);
@@ -32,11 +35,9 @@ export function conflict(
     if (kept.has(program.rows.limit[row] as number)) places.push(row);
   const counting = needed(places, (some) => {
     const those = new Set(some);
-    return clash(
-      only(program, (row, limit) => kept.has(limit) && (row < 0 || those.has(row))),
-      goOn,
-    );
+    return clash(only(program, (row, limit) => kept.has(limit) && (row < 0 || those.has(row))));
   });
+  if (late) return undefined;
   const rows = new Map<number, number[]>();
   for (const row of counting) {
     const limit = program.rows.limit[row] as number;
@@ -45,11 +46,6 @@ export function conflict(
     else rows.set(limit, [row]);
   }
   return { limits, rows };
-}
-
-function clash(program: Program, goOn: () => boolean): boolean {
-  const found = choose(program, goOn);
-  return !found.ok && !found.gaveUp;
 }
 
 /** @param keep by the row's number, and that of its limit; rows of ways have no number and are asked for with -1 */

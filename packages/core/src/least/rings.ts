@@ -7,7 +7,14 @@ import type { Chains, Forest } from './forest';
  * limits.
  */
 
-/** @returns the levels; nothing where not all limits can be kept */
+/** A program that would take longer, ms, or is larger, in numbers, than anybody waits for. */
+const PATIENCE = 3000;
+const LARGEST = 4_000_000;
+
+/** Nothing can be said: it took too long. */
+export class OutOfTime extends Error {}
+
+/** @returns the levels; nothing where not all limits can be kept @throws OutOfTime */
 export function aroundRings({
   least,
   most,
@@ -88,6 +95,7 @@ export function aroundRings({
     });
     return [name, own];
   });
+  if (limits.size * (count + bends.length) > LARGEST) throw new OutOfTime('too large a ring');
   const found = solve(
     {
       direction: 'minimize',
@@ -95,8 +103,9 @@ export function aroundRings({
       constraints: limits,
       variables: [...levels.map((shares, level) => [String(level), shares] as const), ...bends],
     },
-    { maxPivots: Infinity, precision: 1e-9, includeZeroVariables: true },
+    { maxPivots: Infinity, timeout: PATIENCE, precision: 1e-9, includeZeroVariables: true },
   );
+  if (found.status === 'timedout') throw new OutOfTime('the ring took too long');
   if (found.status !== 'optimal') return undefined;
   const result = new Float64Array(count);
   for (let level = 0; level < count; level += 1)

@@ -163,7 +163,7 @@ function Proposed({ proposal, edits, changes }: ProposedProps) {
       <View style={styles.body}>
         <Words size="small" tone="muted">
           {gap > 0
-            ? `The best that was found in the time there is; nothing digs more than ${print(gap, 'volume')} less.`
+            ? `The best that was found in the time there is${Number.isFinite(gap) ? `; nothing digs more than ${print(gap, 'volume')} less` : ''}.`
             : 'Nothing that keeps these limits digs less.'}
           {exact > 0
             ? ` ${exact} ${exact === 1 ? 'run' : 'runs'} cannot be set in whole steps.`
