@@ -146,4 +146,7 @@ export async function closed(page: Page): Promise<void> {
   const open = page.getByRole('dialog');
   for (let times = 0; times < 4 && (await open.count()) > 0; times += 1) await page.keyboard.press('Escape');
   await expect(open).toHaveCount(0);
+  // What a stage was asked is left as well.
+  const asked = page.getByRole('main').getByRole('button', { name: 'Close', exact: true });
+  if ((await asked.count()) > 0) await asked.first().click();
 }
