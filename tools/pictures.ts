@@ -97,7 +97,7 @@ async function reasons(page: Page): Promise<void> {
   await row.click();
   await row.scrollIntoViewIfNeeded();
   await row.hover();
-  await page.mouse.wheel(0, 760);
+  await page.mouse.wheel(0, 540);
   await page.waitForTimeout(300);
 }
 

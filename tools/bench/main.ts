@@ -1,5 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
@@ -35,9 +34,11 @@ run(async (cleanup) => {
 
   /** The computation bundled as the app ships it, without what a development runner adds to every function. */
   async function bundled<Module>(name: string): Promise<Module> {
-    const folder = mkdtempSync(path.join(tmpdir(), 'alveus-bench-'));
+    // Under the packages that it does not take in, so that it finds them.
+    const cache = path.join(ROOT, 'node_modules', '.cache');
+    mkdirSync(cache, { recursive: true });
+    const folder = mkdtempSync(path.join(cache, 'alveus-bench-'));
     cleanup(() => rmSync(folder, { recursive: true, force: true }));
-    // Beside the packages that it does not take in.
     const outfile = path.join(folder, `${name}.mjs`);
     await build({
       entryPoints: [path.join(ROOT, 'tools', 'bench', `${name}.ts`)],

@@ -1,6 +1,6 @@
-import type { Against, DigLeast, LeftOut, Money, Proposal } from '@alveus/core/dig';
+import type { Against, DigLeast, LeftOut, Money, Proposal, ProposedRun } from '@alveus/core/dig';
 import { acceptEdits, digLeast } from '@alveus/core/dig';
-import type { FindingChanges } from '@alveus/core';
+import type { Evaluation, FindingChanges } from '@alveus/core';
 import { changesOf, evaluate, findingsOf, FOOT } from '@alveus/core';
 import type { Edit } from '@alveus/plan';
 import { applyEdits, Thickness } from '@alveus/plan';
@@ -98,11 +98,13 @@ export function LeastStage() {
   );
   const rows = useMemo(
     () =>
-      (proposal?.runs ?? []).map((run) => ({
-        key: run.run,
-        render: () => <LeastRow proposal={proposal as Proposal} run={run} />,
-      })),
-    [proposal],
+      proposal
+        ? upTheLines(before, proposal.runs).map((run) => ({
+            key: run.run,
+            render: () => <LeastRow proposal={proposal} run={run} />,
+          }))
+        : [],
+    [before, proposal],
   );
   return (
     <StageLayout
@@ -133,6 +135,12 @@ export function LeastStage() {
       }
     />
   );
+}
+
+/** Line by line, each from its outlet up. */
+function upTheLines({ lines }: Evaluation, runs: readonly ProposedRun[]): readonly ProposedRun[] {
+  const by = new Map(runs.map((run) => [run.run, run]));
+  return [...lines.values()].flatMap(({ order }) => order.runs.flatMap(({ id }) => by.get(id) ?? []));
 }
 
 const NO_EDITS: readonly Edit[] = [];
