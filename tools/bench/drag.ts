@@ -124,33 +124,5 @@ export async function benchDrag(bench: Bench): Promise<Row[]> {
       );
     }
   }
-  rows.push(await benchFollow(bench));
   return rows;
-}
-
-/** An invert dragged with all that is free at its least dig, in the job of 200 runs. */
-async function benchFollow(bench: Bench): Promise<Row> {
-  const slow = await gradeOf(bench, bench.jobs.large);
-  const { page } = slow;
-  await page.getByRole('button', { name: 'Dig least', exact: true }).click();
-  await page.getByRole('radio', { name: /^All that is free follows/ }).click({ timeout: 60_000 });
-  await page.getByRole('button', { name: 'Close', exact: true }).click();
-  await page.waitForTimeout(1_500);
-  const knobs = page.getByRole('slider', { name: /^High invert of/ });
-  const knob = await knobs.nth(Math.floor((await knobs.count()) / 2)).boundingBox();
-  if (!knob) throw new Error('nothing to take hold of');
-  const point = pointer(slow);
-  const [x, y] = [knob.x + knob.width / 2, knob.y + knob.height / 2];
-  await point('mousePressed', x, y);
-  for (let step = 1; step <= 3; step += 1) await point('mouseMoved', x, y + 2 * step);
-  const drag = await steps(slow, (step) => point('mouseMoved', x, y + 6 + (step % 12) * 2));
-  await point('mouseReleased', x, y);
-  await page.close();
-  return {
-    name: 'dragging an invert with the least dig on, 200 runs: ms of script a step, median',
-    value: drag.step,
-    limit: 16,
-    keep: 'at most',
-    detail: `at ${SLOWER}× slow-down, ${STEPS} steps; frames ${drag.frame.toFixed(0)} ms`,
-  };
 }

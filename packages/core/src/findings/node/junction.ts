@@ -4,7 +4,7 @@ import type { NodeEnd, Reader } from '../../results';
 import { NEAR } from '../../tolerance';
 import { COMMON, NOTHING, rule } from '../rule';
 import type { NodeFacts } from './facts';
-import { invertsOf, serviceAt } from './facts';
+import { serviceAt } from './facts';
 
 /** How high pipes come in where they meet, beyond that water gets through. */
 
@@ -83,6 +83,8 @@ export const branchLow = rule<NodeFacts>()({
   severity: 'watch',
   source: COMMON,
   judge: ({ arriving, leaving }) => {
+    // Few nodes have a branch, and all of them are asked.
+    if (arriving.length < 2 || leaving.length !== 1) return NOTHING;
     const trunk = trunkOf(arriving, leaving);
     if (trunk?.invert === undefined) return NOTHING;
     const over = trunk.invert;
@@ -113,7 +115,7 @@ export const drainOverRoof = rule<NodeFacts>()({
   severity: 'watch',
   source: COMMON,
   judge: ({ id, arriving, leaving, read }) => {
-    if (invertsOf(arriving).length === 0) return NOTHING;
+    if (arriving.length === 0 || leaving.length === 0) return NOTHING;
     const drain = arriving.find((end) => serviceAt(end)?.perforated);
     // What it goes on in is perforated itself, or roof water joins right here: other rules tell of that.
     if (!drain || leaving.some((end) => serviceAt(end)?.perforated)) return NOTHING;
