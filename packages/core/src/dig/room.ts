@@ -1,7 +1,7 @@
 import type { UpRun, Uuid } from '@alveus/plan';
 import { lowerOf, upperOf } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import type { Is, Program, Room as Figure, Side } from '../least';
+import type { Program, Room as Figure, Side } from '../least';
 import {
   chainOf,
   compile,
@@ -98,17 +98,7 @@ function asPassed(program: Program, ends: Float64Array): Program {
 /** Without what is broken as the plan stands. */
 function kept(rows: Rows, ends: Float64Array): Rows {
   const into = new Rows();
-  for (let row = 0; row < rows.count; row += 1) {
-    if (rows.room(row, ends) < -NEAR) continue;
-    into.add(
-      rows.one[row] as number,
-      rows.other[row] as number,
-      rows.share[row] as number,
-      rows.is[row] as Is,
-      rows.value[row] as number,
-      rows.limit[row] as number,
-    );
-  }
+  into.addAll(rows, (row) => !(rows.room(row, ends) < -NEAR));
   return into;
 }
 

@@ -1,5 +1,5 @@
 import { choose } from './choose';
-import type { Is, Program } from './program';
+import type { Program } from './program';
 import { Rows } from './program';
 
 /**
@@ -52,16 +52,7 @@ export function conflict(
 function only(program: Program, keep: (row: number, limit: number) => boolean): Program {
   const filtered = (from: Rows, numbered: boolean): Rows => {
     const into = new Rows();
-    for (let row = 0; row < from.count; row += 1)
-      if (keep(numbered ? row : -1, from.limit[row] as number))
-        into.add(
-          from.one[row] as number,
-          from.other[row] as number,
-          from.share[row] as number,
-          from.is[row] as Is,
-          from.value[row] as number,
-          from.limit[row] as number,
-        );
+    into.addAll(from, (row) => keep(numbered ? row : -1, from.limit[row] as number));
     return into;
   };
   return {

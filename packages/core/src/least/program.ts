@@ -126,17 +126,18 @@ export class Rows {
     return into;
   }
 
-  /** Takes in what others hold. */
-  addAll(from: Rows): void {
+  /** Takes in what others hold, or some of it. */
+  addAll(from: Rows, keep: (row: number) => boolean = () => true): void {
     for (let row = 0; row < from.count; row += 1)
-      this.add(
-        from.one[row] as number,
-        from.other[row] as number,
-        from.share[row] as number,
-        from.is[row] as Is,
-        from.value[row] as number,
-        from.limit[row] as number,
-      );
+      if (keep(row))
+        this.add(
+          from.one[row] as number,
+          from.other[row] as number,
+          from.share[row] as number,
+          from.is[row] as Is,
+          from.value[row] as number,
+          from.limit[row] as number,
+        );
   }
 
   /** Takes away those that were added last. */

@@ -1,0 +1,72 @@
+import type { Chains } from './forest';
+
+/** Room to begin with; it grows. */
+export const ROOM = 64;
+
+/** A function as it is written down: where it turns, and how steep it is from there on. */
+export class Turns {
+  x: Float64Array<ArrayBuffer>;
+  steep: Float64Array<ArrayBuffer>;
+  count = 0;
+
+  constructor(room = ROOM) {
+    this.x = new Float64Array(room);
+    this.steep = new Float64Array(room);
+  }
+
+  add(at: number, steep: number): void {
+    if (this.count === this.x.length) {
+      this.x = doubled(this.x);
+      this.steep = doubled(this.steep);
+    }
+    this.x[this.count] = at;
+    this.steep[this.count] = steep;
+    this.count += 1;
+  }
+}
+
+const doubled = (of: Float64Array): Float64Array<ArrayBuffer> => {
+  const more = new Float64Array(2 * of.length);
+  more.set(of);
+  return more;
+};
+
+/** Lines that the far level of a link is held by: it lies under, or over, `steep` × near level + `rise`. */
+export class Lines {
+  steep = new Float64Array(ROOM);
+  rise = new Float64Array(ROOM);
+  count = 0;
+
+  /** Those of a link, by how far they lie from the near level: the nearest is the steepest. */
+  read({ start, at, level }: Chains, link: number, turned: boolean): void {
+    const [from, to] = [start[link] as number, start[link + 1] as number];
+    this.count = to - from;
+    if (this.count > this.steep.length) {
+      this.steep = new Float64Array(2 * this.count);
+      this.rise = new Float64Array(2 * this.count);
+    }
+    for (let index = 0; index < this.count; index += 1) {
+      const point = turned ? to - 1 - index : from + index;
+      const far = turned ? 1 - (at[point] as number) : (at[point] as number);
+      this.steep[index] = (far - 1) / far;
+      this.rise[index] = (level[point] as number) / far;
+    }
+  }
+
+  at(index: number, near: number): number {
+    return (this.steep[index] as number) * near + (this.rise[index] as number);
+  }
+
+  /** Where a line comes to a level. */
+  comesTo(index: number, far: number): number {
+    return (far - (this.rise[index] as number)) / (this.steep[index] as number);
+  }
+
+  /** Where two lines meet. */
+  meet(one: number, other: number): number {
+    return (
+      ((this.rise[other] as number) - (this.rise[one] as number)) /
+      ((this.steep[one] as number) - (this.steep[other] as number))
+    );
+  }
+}
