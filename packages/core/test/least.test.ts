@@ -22,7 +22,7 @@ import {
   withWays,
 } from '../src/least';
 import { ft } from './builders';
-import { asModel, drawn } from './support/programs';
+import { asModel, drawn, keepsAll, networks } from './support/programs';
 
 /** The least dig of networks as bare numbers, against linear programs that are solved by another. */
 
@@ -41,23 +41,6 @@ function byAnother(program: Program): number | undefined {
     model.run();
     return model.getModelStatus() === highs.constants.modelStatus.optimal ? model.getObjectiveValue() : undefined;
   });
-}
-
-const networks = (most: number): fc.Arbitrary<Program> =>
-  fc
-    .record({
-      seed: fc.nat(1_000_000),
-      runs: fc.integer({ min: 1, max: most }),
-      points: fc.integer({ min: 2, max: 8 }),
-      crossings: fc.nat(6),
-      fixed: fc.constantFrom(0, 30, 120, 300),
-      rings: fc.constantFrom(0, 0, 0, 1, 2),
-    })
-    .map(drawn);
-
-function keepsAll({ rows }: Program, ends: Float64Array, by = 1e-6): void {
-  for (let row = 0; row < rows.count; row += 1)
-    if (rows.room(row, ends) < -by) throw new Error(`row ${row} is broken by ${-rows.room(row, ends)}`);
 }
 
 test('the least is that of a linear program, every limit holds, and what cannot be laid is told by both', () => {
@@ -159,39 +142,6 @@ test('reasons: loosening all that is named for an invert lowers the dig, looseni
     { numRuns: 60 * MORE },
   );
   expect(asked).toBeGreaterThan(100);
-});
-
-test('levels a crew can set: whole steps, every limit kept, never cheaper than the least; what stays between is named', () => {
-  const met = { first: 0, finer: 0, none: 0 };
-  fc.assert(
-    fc.property(networks(14), fc.constantFrom(ft(0.01), 0.003175, 0.001), (drawnProgram, step) => {
-      const found = choose(drawnProgram);
-      if (!found.ok) return;
-      const program = withWays(drawnProgram, found.ways);
-      const set = rounded(program, found.ends, [step, step / 2, step / 10]);
-      met[!set ? 'none' : set.finer ? 'finer' : 'first'] += 1;
-      if (!set) return;
-      keepsAll(program, set.ends);
-      expect(set.cost).toBeGreaterThanOrEqual(found.cost - 1e-5);
-      const compiled = compile(program);
-      if ('contradicts' in compiled) throw new Error('worked a moment ago');
-      const between = new Set(set.between);
-      const onStep = new Set<number>();
-      set.ends.forEach((level, end) => {
-        const of = compiled.levelOf[end] as number;
-        if (of < 0) return;
-        const off = Math.abs(level / set.step - Math.round(level / set.step)) * set.step;
-        expect(off > 1e-6).toBe(between.has(end));
-        if (!between.has(end)) onStep.add(of);
-      });
-      // Of what is tied together something lies on a step.
-      compiled.levelOf.forEach((of) => {
-        if (of >= 0) expect(onStep.has(of)).toBe(true);
-      });
-    }),
-    { numRuns: 120 * MORE },
-  );
-  expect(met.first).toBeGreaterThan(60);
 });
 
 test('room: just inside it there is a way to lay all the rest, just outside there is none', () => {

@@ -150,7 +150,7 @@ interface Part {
 function partOf(dig: DigProgram, found: Extract<Bending, { ok: true }>, steps: readonly number[]): Part {
   const program = withWays(found.program, found.ways);
   const { compiled } = found;
-  const set: Stepped | undefined = rounded(program, found.ends, steps);
+  const set: Stepped | undefined = rounded(program, found.ends, steps, dig.bent);
   const ends = set?.ends ?? found.ends;
   const between = new Set(set?.between);
   const invert = (end: number, was: number | undefined): ProposedInvert => ({

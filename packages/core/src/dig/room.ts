@@ -79,16 +79,20 @@ export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Ro
   };
 }
 
-/** With each choice made as the plan stands: a utility is passed on the side on which it is passed. */
+/**
+ * With each choice made as the plan stands: a utility is passed on the side on which it is passed. What only costs more,
+ * a trench that must be wider, breaks nothing.
+ */
 function asPassed(program: Program, ends: Float64Array): Program {
   const off = (rows: Rows): number => {
     let most = 0;
     for (let row = 0; row < rows.count; row += 1) most = Math.max(most, -rows.room(row, ends));
     return most;
   };
+  const choices = program.choices.filter(({ ways }) => ways.every(({ cost }) => !cost));
   return withWays(
-    program,
-    program.choices.map(({ ways }) => {
+    { ...program, choices },
+    choices.map(({ ways }) => {
       const misses = ways.map(({ rows }) => off(rows));
       return misses.indexOf(Math.min(...misses));
     }),

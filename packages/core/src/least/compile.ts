@@ -1,6 +1,6 @@
 import { TiedLevels } from '../grade';
 import { NEAR } from '../tolerance';
-import { Points, withPoint } from './chains';
+import { apart, chainsOf, withPoint } from './chains';
 import type { BentLevels, Chains, Forest } from './forest';
 import { FAR } from './forest';
 import type { Bent, Program, Rows } from './program';
@@ -49,28 +49,35 @@ export function compile({ runs, low, high, rows, bent = [] }: Program): Compiled
   const cost = costsOf({ runs, low, high }, levelOf, levels);
   const least = new Float64Array(levels).fill(-FAR);
   const most = new Float64Array(levels).fill(FAR);
-  const links = new Links(runs, count);
+  const links = new Links(runs);
   const told = { levelOf, over, least, most };
+  const linkOf = links.ofRun;
   for (let row = 0; row < count; row += 1) {
     const part = share[row] as number;
     if (part < 0) {
       if (is[row] === JUST) continue;
     } else {
-      // Most rows by far are places along a run with two levels: they go the shortest way.
+      // Most rows by far are places along a run with two levels: they become chains, all at once.
       const far = one[row] as number;
-      const near = other[row] as number;
+      const run = far >> 1;
+      if ((linkOf[run] as number) >= 0) continue;
       const a = levelOf[far] as number;
-      const b = levelOf[near] as number;
-      if (a >= 0 && b >= 0 && a !== b) {
-        const offset = part * (over[far] as number) + (1 - part) * (over[near] as number);
-        links.between(far >> 1, b, a, part, is[row] as number, (value[row] as number) - offset);
+      const b = levelOf[other[row] as number] as number;
+      if (apart(a, b)) {
+        links.between(run, b, a);
         continue;
       }
     }
     if (!put(rows, row, told, links)) return { contradicts: row };
   }
   return {
-    forest: { least, most, cost, ...links.done(), bent: bent.map((one) => bentLevels(one, levelOf, over)) },
+    forest: {
+      least,
+      most,
+      cost,
+      ...links.done(rows, levelOf, over),
+      bent: bent.map((one) => bentLevels(one, levelOf, over)),
+    },
     levelOf,
     over,
     linkOf: links.ofRun,
@@ -245,23 +252,14 @@ class Links implements Into {
   readonly ofRun: Int32Array;
   /** Of two ends: their link, by the first; few ends have more than one. */
   readonly #ofEnds = new Map<number, number>();
-  /** Points between two levels, one after another as they came. */
-  readonly #under: Points;
-  readonly #over: Points;
 
-  constructor(
-    private readonly runs: number,
-    rows: number,
-  ) {
+  constructor(private readonly runs: number) {
     this.ofRun = new Int32Array(runs).fill(-1);
-    this.#under = new Points(rows);
-    this.#over = new Points(rows);
   }
 
-  between(run: number, low: number, high: number, share: number, is: number, level: number): void {
-    const link = this.link(run, low, high);
-    if (is !== LEAST) this.#under.add(link, share, level);
-    if (is !== MOST) this.#over.add(link, share, level);
+  /** Its places come all at once, when all links are known. */
+  between(run: number, low: number, high: number): void {
+    this.link(run, low, high);
   }
 
   apart(far: number, near: number, from: number, to: number, is: number, by: number): void {
@@ -302,15 +300,15 @@ class Links implements Into {
     return this.#from.length - 1;
   }
 
-  done(): Omit<Forest, 'least' | 'most' | 'cost' | 'bent'> {
+  done(rows: Rows, levelOf: Int32Array, over: Float64Array): Omit<Forest, 'least' | 'most' | 'cost' | 'bent'> {
     const links = this.#from.length;
+    const placed = { levelOf, over, linkOf: this.ofRun };
     return {
       from: new Int32Array(this.#from),
       to: new Int32Array(this.#to),
       riseLeast: new Float64Array(this.#riseLeast),
       riseMost: new Float64Array(this.#riseMost),
-      under: this.#under.chains(links, 1),
-      over: this.#over.chains(links, -1),
+      ...chainsOf(rows, placed, links),
     };
   }
 }

@@ -24,8 +24,7 @@ const place = (level: number, side: Side): number => 2 * level + side;
 
 export function held(rows: Rows, { levelOf, forest }: Compiled, ends: ArrayLike<number>): Held {
   const places = 2 * forest.least.length;
-  const tight = new Int32Array(rows.count);
-  let count = 0;
+  const tight: number[] = [];
   const { one, other, share, is, value } = rows;
   for (let row = 0; row < rows.count; row += 1) {
     // As `room` has it, written out: this is gone through for every limit there is.
@@ -37,24 +36,21 @@ export function held(rows: Rows, { levelOf, forest }: Compiled, ends: ArrayLike<
     const far = ends[one[row] as number] as number;
     const past = (part < 0 ? far - near : near + part * (far - near)) - (value[row] as number);
     if (which === JUST ? Math.abs(past) > NONE : which * past > NONE) continue;
-    tight[count] = row;
-    count += 1;
+    tight.push(row);
   }
   const start = new Int32Array(places + 1);
   const counted = (at: number): void => {
     start[at + 1] = (start[at + 1] as number) + 1;
   };
-  for (let index = 0; index < count; index += 1) sidesOf(rows, tight[index] as number, levelOf, counted);
+  for (const row of tight) sidesOf(rows, row, levelOf, counted);
   for (let at = 0; at < places; at += 1) start[at + 1] = (start[at + 1] as number) + (start[at] as number);
   const next = start.slice();
   const into = new Int32Array(start[places] as number);
-  for (let index = 0; index < count; index += 1) {
-    const row = tight[index] as number;
+  for (const row of tight)
     sidesOf(rows, row, levelOf, (at) => {
       into[next[at] as number] = row;
       next[at] = (next[at] as number) + 1;
     });
-  }
   return { start, rows: into };
 }
 

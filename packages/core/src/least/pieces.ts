@@ -1,15 +1,13 @@
 import type { Forest } from './forest';
-import { Lines, ROOM, Turns } from './turns';
+import { Lines, ROOM, SHORT, Turns } from './turns';
 
 /** Limits that miss each other by less than this meet, m. */
 const SLACK = 1e-7;
-/** Pieces shorter than this are none, m. */
-const SHORT = 1e-11;
 /** Costs nearer to nothing than this are nothing. */
 const IDLE = 1e-12;
 
 /** Turns that a level and all that comes to it have together, as a rule. */
-const TURNS = 16;
+const TURNS = 6;
 
 /** Functions as they stood. */
 export interface Kept {
@@ -32,6 +30,14 @@ export class Pieces {
   readonly #over = new Lines();
   #riseLeast = 0;
   #riseMost = 0;
+  /** Near levels at which there is a far one. */
+  #least = 0;
+  #most = 0;
+  /** Near levels at which the far one can lie at its best, and which lines hold it beyond; -1 for the rise. */
+  #middleFrom = 0;
+  #middleTo = 0;
+  #leftHeldBy = -1;
+  #rightHeldBy = -1;
   /** What it makes of the far function: written from the middle to the left, and to the right. */
   readonly #left = new Turns();
   readonly #right = new Turns();
@@ -60,7 +66,8 @@ export class Pieces {
   /** What a level costs by itself. */
   begin(level: number): boolean {
     const { least, most, cost } = this.forest;
-    let [from, to] = [least[level] as number, most[level] as number];
+    let from = least[level] as number;
+    let to = most[level] as number;
     if (from > to) {
       if (from - to > SLACK) return false;
       from = to = (from + to) / 2;
@@ -115,7 +122,8 @@ export class Pieces {
     if (link < 0) return best;
     const near = levels[this.read(link, level)] as number;
     const { x } = this.#all;
-    const [first, last] = [x[this.#start[level] as number] as number, x[(this.#end[level] as number) - 1] as number];
+    const first = x[this.#start[level] as number] as number;
+    const last = x[(this.#end[level] as number) - 1] as number;
     return Math.min(Math.max(best, this.highestOver(near), first), this.lowestUnder(near), last);
   }
 
@@ -124,8 +132,9 @@ export class Pieces {
    * side one limit holds it, which is the same to the end since limits from above bend down and those from below up.
    */
   private through(far: number): boolean {
-    const [least, most] = this.reach(far);
-    if (!(least <= most)) return false;
+    if (!this.reach(far)) return false;
+    const least = this.#least;
+    const most = this.#most;
     const best = this.bestWithin(far, least, most);
     const { x } = this.#all;
     const first = this.#start[far] as number;
@@ -135,90 +144,99 @@ export class Pieces {
     while (right < last && (x[right + 1] as number) <= best + SHORT) right += 1;
     let left = right;
     while (left > first && (x[left] as number) >= best - SHORT) left -= 1;
-    let middle = this.middle(best, least, most);
+    this.middle(best, least, most);
     this.#left.count = 0;
     this.#right.count = 0;
-    const { leftHeldBy, rightHeldBy } = middle;
-    if (middle.from > middle.to) {
-      const at = (middle.from + middle.to) / 2;
-      middle = { ...middle, from: at, to: at };
+    let from = this.#middleFrom;
+    let to = this.#middleTo;
+    if (from > to) from = to = (from + to) / 2;
+    if (to < most - SHORT) {
+      if (this.#rightHeldBy < 0) this.shiftedRight(right, last, to, most);
+      else this.downUnder(left, first, this.#rightHeldBy, to, most);
     }
-    if (middle.to < most - SHORT) {
-      if (rightHeldBy < 0) this.shiftedRight(right, last, middle.to, most);
-      else this.downUnder(left, first, rightHeldBy, middle.to, most);
+    if (from > least + SHORT) {
+      if (this.#leftHeldBy < 0) this.shiftedLeft(left, first, from, least);
+      else this.upOver(right, last, this.#leftHeldBy, from, least);
     }
-    if (middle.from > least + SHORT) {
-      if (leftHeldBy < 0) this.shiftedLeft(left, first, middle.from, least);
-      else this.upOver(right, last, leftHeldBy, middle.from, least);
-    }
-    this.write(middle.from, middle.to, least, most);
+    this.write(from, to, least, most);
     return true;
   }
 
-  /** Near levels at which there is a far one. */
-  private reach(far: number): readonly [number, number] {
+  /** Finds near levels at which there is a far one. @returns whether there are any */
+  private reach(far: number): boolean {
     const { x } = this.#all;
-    const [lowest, highest] = [x[this.#start[far] as number] as number, x[(this.#end[far] as number) - 1] as number];
-    const [under, over] = [this.#under, this.#over];
-    let [least, most] = [lowest - this.#riseMost, highest - this.#riseLeast];
-    if (this.#riseLeast > this.#riseMost + SLACK) return [Infinity, -Infinity];
+    const lowest = x[this.#start[far] as number] as number;
+    const highest = x[(this.#end[far] as number) - 1] as number;
+    const under = this.#under;
+    const over = this.#over;
+    let least = lowest - this.#riseMost;
+    let most = highest - this.#riseLeast;
+    if (this.#riseLeast > this.#riseMost + SLACK) return false;
     for (let index = 0; index < under.count; index += 1) {
       most = Math.min(most, under.comesTo(index, lowest));
       // Under this line, and over the least rise.
-      most = Math.min(most, ((under.rise[index] as number) - this.#riseLeast) / (1 - (under.steep[index] as number)));
+      most = Math.min(most, under.lies(index, this.#riseLeast));
     }
     for (let index = 0; index < over.count; index += 1) {
       least = Math.max(least, over.comesTo(index, highest));
-      least = Math.max(least, ((over.rise[index] as number) - this.#riseMost) / (1 - (over.steep[index] as number)));
+      least = Math.max(least, over.lies(index, this.#riseMost));
       for (let against = 0; against < under.count; against += 1) {
         const steep = (over.steep[index] as number) - (under.steep[against] as number);
         const lack = (over.rise[index] as number) - (under.rise[against] as number);
         if (Math.abs(steep) < 1e-14) {
-          if (lack > SLACK) return [Infinity, -Infinity];
+          if (lack > SLACK) return false;
         } else if (steep > 0) most = Math.min(most, -lack / steep);
         else least = Math.max(least, -lack / steep);
       }
     }
-    if (least > most && least - most < SLACK) return [(least + most) / 2, (least + most) / 2];
-    return [least, most];
+    if (least > most && least - most < SLACK) least = most = (least + most) / 2;
+    this.#least = least;
+    this.#most = most;
+    return least <= most;
   }
 
   /** The best of the far levels that can be had at all. */
   private bestWithin(far: number, least: number, most: number): number {
     const best = this.#best[far] as number;
-    const [under, over] = [this.#under, this.#over];
+    const under = this.#under;
+    const over = this.#over;
     let peak = most;
-    for (let index = 0; index < under.count; index += 1)
-      peak = Math.min(peak, ((under.rise[index] as number) - this.#riseMost) / (1 - (under.steep[index] as number)));
+    for (let index = 0; index < under.count; index += 1) peak = Math.min(peak, under.lies(index, this.#riseMost));
     const highest = this.lowestUnder(Math.max(peak, least));
     if (best > highest) return highest;
     let valley = least;
-    for (let index = 0; index < over.count; index += 1)
-      valley = Math.max(valley, ((over.rise[index] as number) - this.#riseLeast) / (1 - (over.steep[index] as number)));
+    for (let index = 0; index < over.count; index += 1) valley = Math.max(valley, over.lies(index, this.#riseLeast));
     return Math.max(best, this.highestOver(Math.min(valley, most)));
   }
 
-  /** Near levels at which the far one can lie at its best, and which lines hold it beyond; -1 for the rise. */
-  private middle(best: number, least: number, most: number) {
-    const [under, over] = [this.#under, this.#over];
-    let [to, rightHeldBy] = [best - this.#riseLeast, -1];
+  /** Finds the middle, where the far level lies at its best. */
+  private middle(best: number, least: number, most: number): void {
+    const under = this.#under;
+    const over = this.#over;
+    let to = best - this.#riseLeast;
+    let rightHeldBy = -1;
     for (let index = 0; index < under.count; index += 1) {
       const at = under.comesTo(index, best);
       // Of several that hold it there the steepest goes on, which comes first.
       if (at < to - SHORT || (rightHeldBy < 0 && at < to)) [to, rightHeldBy] = [at, index];
     }
-    let [from, leftHeldBy] = [best - this.#riseMost, -1];
+    let from = best - this.#riseMost;
+    let leftHeldBy = -1;
     for (let index = 0; index < over.count; index += 1) {
       const at = over.comesTo(index, best);
       if (at > from + SHORT || (leftHeldBy < 0 && at > from)) [from, leftHeldBy] = [at, index];
     }
-    return { from: Math.max(from, least), to: Math.min(to, most), leftHeldBy, rightHeldBy };
+    this.#middleFrom = Math.max(from, least);
+    this.#middleTo = Math.min(to, most);
+    this.#leftHeldBy = leftHeldBy;
+    this.#rightHeldBy = rightHeldBy;
   }
 
   /** The far level rises with the near one. */
   private shiftedRight(piece: number, last: number, from: number, most: number): void {
     const { x, steep } = this.#all;
-    for (let [at, index] = [from, piece]; at < most; index += 1) {
+    let at = from;
+    for (let index = piece; at < most; index += 1) {
       this.#right.add(at, steep[index] as number);
       at = index >= last ? most : (x[index + 1] as number) - this.#riseLeast;
     }
@@ -226,7 +244,8 @@ export class Pieces {
 
   private shiftedLeft(piece: number, first: number, from: number, least: number): void {
     const { x, steep } = this.#all;
-    for (let [at, index] = [from, piece]; at > least; index -= 1) {
+    let at = from;
+    for (let index = piece; at > least; index -= 1) {
       this.#left.add(at, steep[index] as number);
       at = index <= first ? least : (x[index] as number) - this.#riseMost;
     }
@@ -236,7 +255,9 @@ export class Pieces {
   private downUnder(piece: number, first: number, line: number, from: number, most: number): void {
     const { x, steep } = this.#all;
     const under = this.#under;
-    let [at, index, held] = [from, piece, line];
+    let at = from;
+    let index = piece;
+    let held = line;
     while (at < most) {
       this.#right.add(at, (steep[index] as number) * (under.steep[held] as number));
       const bends = held > 0 ? under.meet(held, held - 1) : Infinity;
@@ -251,7 +272,9 @@ export class Pieces {
   private upOver(piece: number, last: number, line: number, from: number, least: number): void {
     const { x, steep } = this.#all;
     const over = this.#over;
-    let [at, index, held] = [from, piece, line];
+    let at = from;
+    let index = piece;
+    let held = line;
     while (at > least) {
       this.#left.add(at, (steep[index] as number) * (over.steep[held] as number));
       const bends = held > 0 ? over.meet(held, held - 1) : -Infinity;
@@ -264,18 +287,16 @@ export class Pieces {
 
   /** The left, turned round, the middle and the right as one; what is shorter than can be told is left out. */
   private write(from: number, to: number, least: number, most: number): void {
-    const [left, right, into] = [this.#left, this.#right, this.#message];
+    const left = this.#left;
+    const right = this.#right;
+    const into = this.#message;
     into.count = 0;
-    const put = (at: number, steep: number): void => {
-      const last = into.count - 1;
-      if (last >= 0 && at - (into.x[last] as number) < SHORT) into.steep[last] = steep;
-      else into.add(at, steep);
-    };
     // Written from the middle: a piece goes from the next turn to its own.
     for (let index = left.count - 1; index >= 0; index -= 1)
-      put(index === left.count - 1 ? least : (left.x[index + 1] as number), left.steep[index] as number);
-    if (to > from || into.count === 0) put(left.count === 0 ? least : from, 0);
-    for (let index = 0; index < right.count; index += 1) put(right.x[index] as number, right.steep[index] as number);
+      into.put(index === left.count - 1 ? least : (left.x[index + 1] as number), left.steep[index] as number);
+    if (to > from || into.count === 0) into.put(left.count === 0 ? least : from, 0);
+    for (let index = 0; index < right.count; index += 1)
+      into.put(right.x[index] as number, right.steep[index] as number);
     into.add(most, 0);
   }
 

@@ -3,8 +3,9 @@ import { compile } from './compile';
 import type { Chains, Forest, Hanging } from './forest';
 import { hanging } from './forest';
 import type { Program } from './program';
-import { DATUM, JUST, Rows } from './program';
+import { DATUM, highOf, JUST, lowOf, Rows } from './program';
 import { costOf, endsOf } from './solve';
+import type { BentCost } from './tangents';
 
 /**
  * Levels that a crew can set: whole steps near the cheapest ones, cheapest of all such within a few steps, and none of
@@ -28,21 +29,38 @@ const KEPT = 5e-7;
 
 /**
  * @param program with its choices made @param ends the cheapest levels
- * @param steps from the coarsest on, m @returns nothing where no step works
+ * @param steps from the coarsest on, m @param costs that bend, as they are and not by their tangents
+ * @returns nothing where no step works
  */
-export function rounded(program: Program, ends: Float64Array, steps: readonly number[]): Stepped | undefined {
-  const compiled = compile(program);
+export function rounded(
+  program: Program,
+  ends: Float64Array,
+  steps: readonly number[],
+  costs: readonly BentCost[] = [],
+): Stepped | undefined {
+  const straight = { ...program, bent: [] };
+  const compiled = compile(straight);
   if ('contradicts' in compiled) return undefined;
   for (const step of steps)
     for (const window of WINDOWS) {
-      const found = onSteps(program, compiled, ends, step, window);
+      const found = onSteps(straight, compiled, ends, step, window, costs);
       if (!found) continue;
       const between: number[] = [];
       for (let end = 0; end < found.length; end += 1)
         if ((compiled.levelOf[end] as number) >= 0 && offStep(found[end] as number, step)) between.push(end);
-      return { ends: found, cost: costOf(program, found), step, finer: step !== steps[0], between };
+      return {
+        ends: found,
+        cost: costOf(straight, found) + bendsAt(costs, found),
+        step,
+        finer: step !== steps[0],
+        between,
+      };
     }
   return undefined;
+}
+
+function bendsAt(costs: readonly BentCost[], ends: Float64Array): number {
+  return costs.reduce((sum, { run, at }) => sum + at(ends[lowOf(run)] as number, ends[highOf(run)] as number).value, 0);
 }
 
 function offStep(level: number, step: number): boolean {
@@ -55,6 +73,7 @@ function onSteps(
   ends: Float64Array,
   step: number,
   window: number,
+  costs: readonly BentCost[],
 ): Float64Array | undefined {
   const { forest, levelOf, over } = compiled;
   const count = forest.least.length;
@@ -70,7 +89,7 @@ function onSteps(
       const fixed = { ...program, rows };
       const cutOpen = compile(fixed);
       if ('contradicts' in cutOpen) continue;
-      const found = onSteps(fixed, cutOpen, ends, step, window);
+      const found = onSteps(fixed, cutOpen, ends, step, window, costs);
       if (found) return found;
     }
     return undefined;
@@ -89,8 +108,39 @@ function onSteps(
     wanted[level] = (ends[end] as number) - above;
     lowest[level] = (Math.round((ends[end] as number) / step) - window) * step - above;
   }
-  const levels = bestOnSteps(forest, tree, { wanted, lowest, step, many: 2 * window + 1 });
+  const bends = bendsOf(compiled, costs, ends);
+  const levels = bestOnSteps(forest, tree, bends, { wanted, lowest, step, many: 2 * window + 1 });
   return levels && endsOf(compiled, levels);
+}
+
+/** What bends, by one level or by the two that a link has. */
+interface Bends {
+  readonly ofLevel: ReadonlyMap<number, readonly ((level: number) => number)[]>;
+  readonly ofLink: ReadonlyMap<number, (from: number, to: number) => number>;
+}
+
+function bendsOf({ levelOf, over, linkOf }: Compiled, costs: readonly BentCost[], ends: Float64Array): Bends {
+  const ofLevel = new Map<number, ((level: number) => number)[]>();
+  const ofLink = new Map<number, (from: number, to: number) => number>();
+  for (const { run, at } of costs) {
+    const [lowEnd, highEnd] = [lowOf(run), highOf(run)];
+    const [low, high] = [levelOf[lowEnd] as number, levelOf[highEnd] as number];
+    const [overLow, overHigh] = [over[lowEnd] as number, over[highEnd] as number];
+    const link = linkOf[run] as number;
+    if (link >= 0) {
+      ofLink.set(link, (from, to) => at(from + overLow, to + overHigh).value);
+      continue;
+    }
+    // Both ends are one level, or one is fixed; where nothing links them, the other is taken where it is cheapest.
+    const level = low >= 0 ? low : high;
+    if (level < 0) continue;
+    const one = (end: number, of: number, above: number, here: number): number =>
+      of === level ? here + above : (ends[end] as number);
+    const list = ofLevel.get(level) ?? [];
+    list.push((here) => at(one(lowEnd, low, overLow, here), one(highEnd, high, overHigh, here)).value);
+    ofLevel.set(level, list);
+  }
+  return { ofLevel, ofLink };
 }
 
 /** Steps about a level, the nearest first. */
@@ -110,36 +160,48 @@ interface Steps {
 }
 
 /** Of all steps of all levels the cheapest that keep every limit, from the ends of the trees to their roots. */
-function bestOnSteps(forest: Forest, tree: Hanging, { wanted, lowest, step, many }: Steps): Float64Array | undefined {
+function bestOnSteps(
+  forest: Forest,
+  tree: Hanging,
+  { ofLevel, ofLink }: Bends,
+  { wanted, lowest, step, many }: Steps,
+): Float64Array | undefined {
   const count = forest.least.length;
   const { order, by } = tree;
   const cost = new Float64Array(count * many);
   const taken = new Int32Array(count * many);
   const at = (level: number, index: number): number => (lowest[level] as number) + index * step;
-  for (let level = 0; level < count; level += 1)
+  for (let level = 0; level < count; level += 1) {
+    const bends = ofLevel.get(level) ?? [];
     for (let index = 0; index < many; index += 1) {
       const here = at(level, index);
       const fits = here >= (forest.least[level] as number) - KEPT && here <= (forest.most[level] as number) + KEPT;
       // Of two that cost the same the nearer to the cheapest.
       const off = (here - (wanted[level] as number)) / step;
       cost[level * many + index] = fits
-        ? (forest.cost[level] as number) * (here - (wanted[level] as number)) + TIE * step * off * off
+        ? (forest.cost[level] as number) * (here - (wanted[level] as number)) +
+          TIE * step * off * off +
+          bends.reduce((sum, bend) => sum + bend(here), 0)
         : Infinity;
     }
+  }
   for (let place = count - 1; place >= 0; place -= 1) {
     const level = order[place] as number;
     const link = by[level] as number;
     if (link < 0) continue;
     const up = forest.to[link] === level;
     const near = (up ? forest.from[link] : forest.to[link]) as number;
+    const bend = ofLink.get(link);
     for (let index = 0; index < many; index += 1) {
       const here = at(near, index);
       let [least, best] = [Infinity, -1];
       for (let far = 0; far < many; far += 1) {
-        const more = cost[level * many + far] as number;
-        if (more >= least) continue;
         const there = at(level, far);
-        if (up ? !links(forest, link, here, there) : !links(forest, link, there, here)) continue;
+        const [from, to] = up ? [here, there] : [there, here];
+        let more = cost[level * many + far] as number;
+        if ((more >= least && !bend) || !links(forest, link, from, to)) continue;
+        more += bend?.(from, to) ?? 0;
+        if (more >= least) continue;
         [least, best] = [more, far];
       }
       taken[level * many + index] = best;

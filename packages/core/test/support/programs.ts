@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import type { ModelData } from 'highs';
 import type { Choice, Is, Program } from '../../src/least';
 import { DATUM, highOf, JUST, LEAST, lowOf, MOST, Rows } from '../../src/least';
@@ -197,3 +198,22 @@ export function asModel({ runs, low, high, base, rows, choices, bent = [] }: Pro
 }
 
 const LIFT = 50;
+
+/** Random networks, some in rings, some of whose inverts are fixed. */
+export const networks = (most: number): fc.Arbitrary<Program> =>
+  fc
+    .record({
+      seed: fc.nat(1_000_000),
+      runs: fc.integer({ min: 1, max: most }),
+      points: fc.integer({ min: 2, max: 8 }),
+      crossings: fc.nat(6),
+      fixed: fc.constantFrom(0, 30, 120, 300),
+      rings: fc.constantFrom(0, 0, 0, 1, 2),
+    })
+    .map(drawn);
+
+/** Fails where a row is broken. */
+export function keepsAll({ rows }: Program, ends: Float64Array, by = 1e-6): void {
+  for (let row = 0; row < rows.count; row += 1)
+    if (rows.room(row, ends) < -by) throw new Error(`row ${row} is broken by ${-rows.room(row, ends)}`);
+}

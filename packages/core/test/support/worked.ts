@@ -1,0 +1,31 @@
+import type { Uuid } from '@alveus/plan';
+import { applyEdits } from '@alveus/plan';
+import type { Evaluation } from '../../src';
+import { evaluate } from '../../src';
+import type { Proposal } from '../../src/dig';
+import { acceptEdits, digLeast } from '../../src/dig';
+import { ft } from '../builders';
+import type { JobSpec } from './jobs';
+import { job } from './jobs';
+
+/** Jobs with their least dig set. */
+
+export const least = (evaluation: Evaluation, watch = true) => digLeast(evaluation, { watch, system: 'feet' });
+
+export function worked(
+  spec: JobSpec,
+  watch = true,
+): { proposal: Proposal; evaluation: Evaluation; after: Evaluation; ids: Readonly<Record<string, Uuid>> } {
+  const { plan, ids } = job(spec);
+  const evaluation = evaluate(plan);
+  const proposal = least(evaluation, watch);
+  if (!proposal.ok) throw new Error(`nothing works: ${JSON.stringify(proposal, undefined, 1)}`);
+  return {
+    proposal,
+    evaluation,
+    after: evaluate(applyEdits(plan, acceptEdits(evaluation, proposal)), evaluation),
+    ids,
+  };
+}
+
+export const feet = (level: number | undefined): number => (level ?? NaN) / ft(1);
