@@ -11,6 +11,7 @@ import { COMPANY } from '../lib/database';
 import { DEMO } from '../lib/paths';
 import { scratchDatabase, scratchServer } from '../lib/scratch';
 import { startServer } from '../lib/server';
+import { benchNetwork } from './network';
 import { benchPlan } from './plan';
 
 export const SLOWER = 4;
@@ -21,7 +22,7 @@ export interface Bench {
   readonly browser: Browser;
   readonly url: string;
   readonly emptyUrl: string;
-  readonly jobs: Readonly<Record<'demo' | 'large', string>>;
+  readonly jobs: Readonly<Record<'demo' | 'large' | 'network', string>>;
 }
 
 type Cleanup = (work: () => Promise<void> | void) => void;
@@ -46,7 +47,11 @@ export async function openBench(cleanup: Cleanup): Promise<Bench> {
       });
     return job;
   };
-  const jobs = { demo: await put('Demo', itemsOf(demo.plan)), large: await put('Large', benchPlan(200).items) };
+  const jobs = {
+    demo: await put('Demo', itemsOf(demo.plan)),
+    large: await put('Large', benchPlan(200).items),
+    network: await put('Network', benchNetwork(200)),
+  };
   await pool.end();
   const serve = async (webDir: string): Promise<string> => {
     const settings = { APP_DATABASE_URL: database.appUrl, WEB_DIR: webDir, PORT: '0', LOG_LEVEL: 'error' };

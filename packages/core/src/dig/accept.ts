@@ -10,22 +10,34 @@ import type { LaidRun, Taken } from './gathering';
  * Levels as facts of the plan: the inverts that are nobody's are written as worked out, and nothing is written that
  * follows from what a person fixed.
  * @param ends by run as in the program @param taken the one invert that a person moved @param only of this run
+ * @param last what was written for other levels before: where none has moved since, it stays
  */
 export function levelEdits(
   plan: Plan,
   nodes: Evaluation['nodes'],
   runs: readonly LaidRun[],
   ends: ArrayLike<number>,
-  { taken, only }: { readonly taken?: Taken & { readonly to: number }; readonly only?: Uuid } = {},
+  {
+    taken,
+    only,
+    last,
+  }: { readonly taken?: Taken & { readonly to: number }; readonly only?: Uuid; readonly last?: Written } = {},
 ): readonly Edit[] {
   const edits: Edit[] = [];
   const at = new Map(runs.map(({ id, index }) => [id, index]));
+  const written = new Map(last?.edits.map((edit) => [edit.op === 'put' ? edit.item.id : edit.id, edit]));
+  const stays = (end: number): boolean => ends[end] === last?.ends[end];
   for (const { index, id } of runs) {
     const run = plan.run[id];
     if (!run || (only !== undefined && id !== only)) continue;
+    const leaving = (nodes.get(lowerOf(run))?.leaving ?? []).map((end) => at.get(end.run));
+    if (stays(lowOf(index)) && stays(highOf(index)) && leaving.every((on) => on === undefined || stays(highOf(on)))) {
+      const edit = written.get(id);
+      if (edit) edits.push(edit);
+      continue;
+    }
     const before = withoutWorkedOut(plan.runGrade[id]);
     const own = taken?.run === id ? fixFact(run, before, taken.end, taken.to) : before;
-    const leaving = (nodes.get(lowerOf(run))?.leaving ?? []).map((end) => at.get(end.run));
     const [low, high] = [ends[lowOf(index)] as number, ends[highOf(index)] as number];
     // What comes in level with all that goes out follows it, and nothing need be said.
     const goesOn =
@@ -35,6 +47,12 @@ export function levelEdits(
     if (!same(item, plan.runGrade[id])) edits.push({ op: 'put', item });
   }
   return edits;
+}
+
+/** Levels, and the edits that they were written as. */
+export interface Written {
+  readonly ends: ArrayLike<number>;
+  readonly edits: readonly Edit[];
 }
 
 /**

@@ -2,8 +2,9 @@ import type { Edit, Plan } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { fixFact } from '../grade';
-import { choose, DATUM, highOf, JUST, lowOf, Rows } from '../least';
+import { highOf, holding, lowOf } from '../least';
 import type { System } from '../units';
+import type { Written } from './accept';
 import { levelEdits } from './accept';
 import type { Taken } from './gathering';
 import { acceptEdits, digLeast } from './dig-least';
@@ -27,22 +28,18 @@ export function followLeast(evaluation: Evaluation, taken: Taken, asked: Asked):
   const own = dig.runs.find(({ id }) => id === taken.run);
   if (!own) return undefined;
   const end = taken.end === 'low' ? lowOf(own.index) : highOf(own.index);
-  const rows = new Rows();
-  rows.addAll(dig.program.rows);
-  const count = rows.count;
-  const solved = (level: number): Float64Array | undefined => {
-    rows.cut(count);
-    rows.apart(end, DATUM, JUST, level, -1);
-    const found = choose({ ...dig.program, rows });
-    return found.ok ? found.ends : undefined;
-  };
-  let last: readonly Edit[] = [];
+  const solved = holding(dig.program, end);
+  let last: Written = { ends: [], edits: [] };
   let reached = taken.end === 'low' ? own.result.grade.low : own.result.grade.high;
   /** Levels that no limit allows, the nearest on either side. */
   const blocked = { over: Infinity, under: -Infinity };
   const take = (level: number, ends: Float64Array): void => {
     reached = level;
-    last = levelEdits(evaluation.plan, evaluation.nodes, dig.runs, ends, { taken: { ...taken, to: level } });
+    const edits = levelEdits(evaluation.plan, evaluation.nodes, dig.runs, ends, {
+      taken: { ...taken, to: level },
+      last,
+    });
+    last = { ends, edits };
   };
   /** Goes as far as the limits let it. */
   const toTheLimit = (from: number, to: number): void => {
@@ -64,10 +61,10 @@ export function followLeast(evaluation: Evaluation, taken: Taken, asked: Asked):
       const ends = held === level ? solved(level) : undefined;
       if (ends) take(level, ends);
       else if (held === level && reached !== undefined) toTheLimit(reached, level);
-      return last;
+      return last.edits;
     },
     get reached() {
-      return last.length > 0 ? reached : undefined;
+      return last.edits.length > 0 ? reached : undefined;
     },
   };
 }

@@ -3,6 +3,7 @@ export { compile } from './compile';
 export type { Compiled } from './compile';
 export * from './conflict';
 export * from './held';
+export * from './holding';
 export * from './program';
 export * from './room';
 export * from './rounded';
