@@ -1,7 +1,7 @@
 import type { Keeping, Uuid } from '@alveus/plan';
 import { groundAt } from '../ground';
-import { upRun } from '../length';
 import { DATUM, highOf, JUST, LEAST, lowOf, MOST } from '../least';
+import { keptHeight, keptPlaces, keptStretch } from '../limits';
 import type { NodeResult } from '../results';
 import type { Gathering, LaidRun } from './gathering';
 import { inForce } from './gathering';
@@ -36,36 +36,26 @@ export function keepRun(gathering: Gathering, run: LaidRun, keeping: Keeping): b
   const { rows } = gathering;
   const { result, index, pipe, envelope } = run;
   const limit = limitOf(gathering, keeping);
-  const ends = [upRun(result.run, result.length, at.from), upRun(result.run, result.length, at.to)];
-  const [from, to] = ends.map((end) => Math.min(result.length, Math.max(0, end))).sort((one, other) => one - other) as [
-    number,
-    number,
-  ];
-  const crown = pipe.outside - pipe.wall;
+  const stretch = keptStretch(result.run, result.length, at);
   const level = (place: number, is: 'least' | 'most', value: number): void =>
     rows.along(index, place / result.length, is === 'least' ? LEAST : MOST, value, limit);
   switch (keeps.what) {
     case 'invert':
     case 'crown':
     case 'bottom': {
-      const over = keeps.what === 'invert' ? 0 : keeps.what === 'crown' ? -crown : envelope.invert;
-      for (const place of [from, to]) level(place, keeps.is, keeps.level + over);
+      const height = keptHeight(keeps.what, pipe, envelope);
+      for (const place of stretch) level(place, keeps.is, keeps.level - height);
       return false;
     }
     case 'depth':
     case 'cover': {
-      const over = keeps.what === 'depth' ? envelope.invert : -crown;
+      const height = keptHeight(keeps.what, pipe, envelope);
       let missing = false;
-      const places = [
-        from,
-        ...result.ground.points.map((point) => point.at).filter((place) => place > from && place < to),
-        to,
-      ];
-      for (const place of places) {
+      for (const place of keptPlaces(stretch, result.ground)) {
         const ground = groundAt(result.ground, place);
         if (ground === undefined) missing = true;
         // The deeper, the lower.
-        else level(place, keeps.is === 'least' ? 'most' : 'least', ground - keeps.value + over);
+        else level(place, keeps.is === 'least' ? 'most' : 'least', ground - keeps.value - height);
       }
       return missing;
     }
@@ -75,6 +65,7 @@ export function keepRun(gathering: Gathering, run: LaidRun, keeping: Keeping): b
     case 'drop':
       return false;
     default: {
+      const [from, to] = stretch;
       const [low, high] = [groundAt(result.ground, from), groundAt(result.ground, to)];
       if (low === undefined || high === undefined || to <= from) return true;
       rows.apart(highOf(index), lowOf(index), JUST, ((high - low) / (to - from)) * result.length, limit);
@@ -104,17 +95,16 @@ export function keepNode(
     case 'crown':
     case 'bottom':
       for (const { laid, end } of all) {
-        const crown = laid.pipe.outside - laid.pipe.wall;
-        const over = keeps.what === 'invert' ? 0 : keeps.what === 'crown' ? -crown : laid.envelope.invert;
-        rows.apart(end, DATUM, keeps.is === 'least' ? LEAST : MOST, keeps.level + over, limit);
+        const height = keptHeight(keeps.what, laid.pipe, laid.envelope);
+        rows.apart(end, DATUM, keeps.is === 'least' ? LEAST : MOST, keeps.level - height, limit);
       }
       return false;
     case 'depth':
     case 'cover':
       if (node.ground === undefined) return true;
       for (const { laid, end } of all) {
-        const over = keeps.what === 'depth' ? laid.envelope.invert : laid.pipe.wall - laid.pipe.outside;
-        rows.apart(end, DATUM, keeps.is === 'least' ? MOST : LEAST, node.ground - keeps.value + over, limit);
+        const height = keptHeight(keeps.what, laid.pipe, laid.envelope);
+        rows.apart(end, DATUM, keeps.is === 'least' ? MOST : LEAST, node.ground - keeps.value - height, limit);
       }
       return false;
     case 'drop':

@@ -88,13 +88,8 @@ export function LeastStage() {
   }, [dispatch, edits]);
   const proposal = least?.ok ? least : undefined;
   const changes = useMemo(
-    () =>
-      proposal &&
-      changesOf(
-        findingsOf(before),
-        findingsOf(evaluate(applyEdits(before.plan, acceptEdits(before, proposal)), before)),
-      ),
-    [before, proposal],
+    () => proposal && changesOf(findingsOf(before), findingsOf(evaluate(applyEdits(before.plan, edits), before))),
+    [before, proposal, edits],
   );
   const rows = useMemo(
     () =>

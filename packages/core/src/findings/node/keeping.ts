@@ -1,4 +1,6 @@
 import type { ItemOf } from '@alveus/plan';
+import type { KeptDepth, KeptLevel } from '../../limits';
+import { keptHeight } from '../../limits';
 import type { NodeEnd } from '../../results';
 import { NEAR } from '../../tolerance';
 import type { Kept } from '../run/keeping';
@@ -36,23 +38,14 @@ function judged(facts: NodeFacts, keeping: ItemOf<'keeping'> | undefined): reado
   });
 }
 
-type What = 'invert' | 'crown' | 'bottom' | 'depth' | 'cover' | 'drop';
+type What = KeptLevel | KeptDepth | 'drop';
 
 /** What the end of a run comes to, by what is asked of it. */
 function valueAt({ ground, read }: NodeFacts, { run, invert, drop }: NodeEnd, what: What): number | undefined {
   if (what === 'drop') return drop;
   const { envelope, pipe } = read.of('run', run) ?? {};
   if (invert === undefined || !envelope || !pipe) return undefined;
-  const crown = invert + pipe.outside - pipe.wall;
-  const bottom = invert - envelope.invert;
-  switch (what) {
-    case 'invert':
-      return invert;
-    case 'crown':
-      return crown;
-    case 'bottom':
-      return bottom;
-    default:
-      return ground === undefined ? undefined : ground - (what === 'depth' ? bottom : crown);
-  }
+  const level = invert + keptHeight(what, pipe, envelope);
+  if (what !== 'depth' && what !== 'cover') return level;
+  return ground === undefined ? undefined : ground - level;
 }

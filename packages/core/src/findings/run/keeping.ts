@@ -1,6 +1,7 @@
 import type { ItemOf, UpRun } from '@alveus/plan';
 import { groundAt } from '../../ground';
-import { upRun } from '../../length';
+import type { KeptDepth, KeptLevel } from '../../limits';
+import { keptHeight, keptPlaces, keptStretch } from '../../limits';
 import type { Phrase } from '../../phrase';
 import { apart, exact, measured } from '../../phrase';
 import type { Stretch } from '../../results';
@@ -69,30 +70,29 @@ function judged(facts: RunFacts, keeping: Keeping | undefined): readonly Kept[] 
   if (grade.low === undefined || grade.slope === undefined) return NOTHING;
   const { low, slope } = grade;
   const { keeps } = keeping;
-  const ends = [upRun(run, length, keeping.at.from), upRun(run, length, keeping.at.to)];
-  const [from, to] = ends.map((at) => Math.min(length, Math.max(0, at))).sort((a, b) => a - b) as [UpRun, UpRun];
-  const over = { invert: 0, crown: pipe.outside - pipe.wall, bottom: -envelope.invert };
-  const depthAt = (at: UpRun): number | undefined => {
+  const stretch = keptStretch(run, length, keeping.at);
+  const levelAt = (at: UpRun, what: KeptLevel | KeptDepth): number =>
+    low + slope * at + keptHeight(what, pipe, envelope);
+  const under = (at: UpRun, what: KeptDepth): number | undefined => {
     const surface = groundAt(ground, at);
-    return surface === undefined ? undefined : surface - (low + slope * at - envelope.invert);
+    return surface === undefined ? undefined : surface - levelAt(at, what);
   };
   switch (keeps.what) {
     case 'invert':
     case 'crown':
     case 'bottom': {
       const { level, is, what } = keeps;
-      const points = [from, to].map((at) => ({ at, value: low + slope * at + over[what] }));
+      const points = stretch.map((at) => ({ at, value: levelAt(at, what) }));
       return broken(id, keeping, is, points, level, 'elevation');
     }
     case 'depth':
     case 'cover': {
-      const less = keeps.what === 'depth' ? 0 : envelope.underside + 2 * envelope.radius;
-      const places = [from, ...ground.points.map(({ at }) => at).filter((at) => at > from && at < to), to];
-      const points = places.flatMap((at) => {
-        const depth = depthAt(at);
-        return depth === undefined ? [] : [{ at, value: depth - less }];
+      const { what, is } = keeps;
+      const points = keptPlaces(stretch, ground).flatMap((at) => {
+        const value = under(at, what);
+        return value === undefined ? [] : [{ at, value }];
       });
-      return broken(id, keeping, keeps.is, points, keeps.value, keeps.what === 'depth' ? 'depth' : 'thickness');
+      return broken(id, keeping, is, points, keeps.value, what === 'depth' ? 'depth' : 'thickness');
     }
     case 'slope': {
       const lack = keeps.is === 'least' ? keeps.value - slope : slope - keeps.value;
@@ -112,7 +112,8 @@ function judged(facts: RunFacts, keeping: Keeping | undefined): readonly Kept[] 
         : NOTHING;
     }
     case 'even': {
-      const [one, other] = [depthAt(from), depthAt(to)];
+      const [from, to] = stretch;
+      const [one, other] = [under(from, 'depth'), under(to, 'depth')];
       return one === undefined || other === undefined || Math.abs(one - other) <= NEAR
         ? NOTHING
         : [
