@@ -23,6 +23,11 @@ jest.mock('../src/sync/SyncProvider', () => ({
   useActions: () => ({ edit: (edits: Edit[]) => mockEdits.push(edits) }),
 }));
 
+// These tests load all there is at once.
+jest.mock('../src/ui/form/loaded', () => ({
+  forms: () => jest.requireActual<object>('../src/ui/form/library'),
+}));
+
 // The browser of these tests has no secure context, and so no random ids of its own.
 let mockCount = 0;
 jest.mock('../src/sync/ids', () => ({

@@ -1,5 +1,5 @@
 import type { Evaluation, LineShape, Preview } from '@alveus/core';
-import { evaluate, followInvert, regrade } from '@alveus/core';
+import { atRest, evaluate, followInvert, regrade } from '@alveus/core';
 import { openPlanFile } from '@alveus/plan';
 import { act, render } from '@testing-library/react';
 import { readFileSync } from 'node:fs';
@@ -45,6 +45,7 @@ const section = (evaluation: Evaluation, source: Source) => (
       evaluation={evaluation}
       line={evaluation.lines.get(line.id) ?? line}
       findings={[]}
+      rest={atRest(evaluation)}
       source={source}
       frame={frame}
       system="feet"

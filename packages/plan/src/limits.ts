@@ -15,6 +15,8 @@ export const LIMITS = {
   nameLength: 80,
   /** Ground breaks in one run. */
   breaks: 2_000,
+  /** Stretches of a swale along one run. */
+  cuts: 200,
   /** Stretches and nodes that a run tells it was split or joined from. */
   was: 1_000,
   /** Rules that a profile says something of. */

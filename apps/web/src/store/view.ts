@@ -48,6 +48,7 @@ export type Sheet =
   | { readonly sheet: 'crossing'; readonly crossing: Uuid | undefined; readonly run: Uuid }
   | { readonly sheet: 'pit'; readonly pit: Uuid | undefined }
   | { readonly sheet: 'fact'; readonly run: Uuid; readonly which: 'low' | 'slope' | 'high' }
+  | { readonly sheet: 'swale'; readonly run: Uuid }
   | { readonly sheet: 'keeping'; readonly keeping: Uuid | undefined }
   | { readonly sheet: 'try'; readonly words: string; readonly edits: readonly Edit[] }
   | { readonly sheet: 'aside' }

@@ -244,7 +244,7 @@ function pits(along: Along): void {
         along.ground(LEAST, envelope.invert - from + SHORT_OF, limit);
       }
       if (at.id !== run.id) continue;
-      const ground = groundAt(result.ground, place);
+      const ground = groundAt(result.natural, place);
       const meets = inForce(gathering, 'meets-layer');
       if (!meets || ground === undefined) continue;
       for (const [deep, what] of [

@@ -116,7 +116,7 @@ function meet(one: Item, other: Item, joint: number): boolean {
   if (!along || !mine || !theirs || mine.from === mine.to || theirs.from === theirs.to) return false;
   if (Math.abs(mine.to - joint) > CLOSE || Math.abs(theirs.from - joint) > CLOSE) return false;
   // The same but for its stretch and its id: the two halves of one that was parted here.
-  const placed = along.put(other, along.run(one) ?? '', [{ ...mine, of: 0 }]);
+  const placed = along.put(other, along.run(one) ?? '', [{ ...mine, of: 0, was: mine }]);
   return placed !== undefined && same({ ...placed, id: one.id }, one);
 }
 
@@ -125,5 +125,6 @@ function merged(one: Item, other: Item): Item {
   if (!along) return { ...other, ...one } as Item;
   if (one.id === other.id) return along.join?.(one, other) ?? one;
   const [mine, theirs] = [along.spans(one)[0], along.spans(other)[0]];
-  return (mine && theirs && along.put(one, along.run(one) ?? '', [{ from: mine.from, to: theirs.to, of: 0 }])) ?? one;
+  const whole = mine && theirs && { from: mine.from, to: theirs.to };
+  return (whole && along.put(one, along.run(one) ?? '', [{ ...whole, of: 0, was: whole }])) ?? one;
 }

@@ -61,7 +61,7 @@ export function splitRun(
     { ...run, id: b, name: nameOf(b), a: nodeId, length: long(result.length - cut), was: was[1] ?? [] },
     ...spotBetween(plan, run, nodeId, cut / result.length),
   ];
-  const ground = groundAt(result.ground, at);
+  const ground = groundAt(result.natural, at);
   if (ground !== undefined) parts.push({ kind: 'nodeGround', id: nodeId, elevation: ground });
 
   const ends: [Part, Part] = [

@@ -18,6 +18,7 @@ export function lineQuantities(
   native: ItemOf<'native'>,
 ): Quantities {
   let excavation = 0;
+  let swales = 0;
   let pipeDisplaced = 0;
   let nativeReturned = 0;
   let missingLength = 0;
@@ -28,6 +29,7 @@ export function lineQuantities(
     const amounts = run.trench?.amounts;
     if (run.grade.slope !== undefined && run.grade.slope > STEEP + NEAR_SLOPE) steepLength += run.length;
     missingLength += run.trench ? run.trench.missing : run.length;
+    for (const { cut } of run.swales) swales += cut.volume;
     if (run.pipe) pipes.set(run.pipe.id, (pipes.get(run.pipe.id) ?? 0) + slopedLength(run.length, run.grade.slope));
     if (!amounts || !run.envelope) continue;
     excavation += amounts.excavation;
@@ -49,7 +51,8 @@ export function lineQuantities(
     }
   }
   const nativeBank = nativeReturned / (1 - native.shrink);
-  const spoilBank = Math.max(0, excavation - nativeBank);
+  const dug = excavation + swales;
+  const spoilBank = Math.max(0, dug - nativeBank);
   const byMaterial = new Map<Uuid, { readonly kind: Material | undefined; placed: number; covered: number }>();
   const byLayer: LayerQuantity[] = [];
   const lost: LostLayer[] = [];
@@ -64,6 +67,7 @@ export function lineQuantities(
   }
   return {
     excavation,
+    swales,
     pipeDisplaced,
     layers: byLayer,
     bought: Array.from(byMaterial, ([material, { kind, placed, covered }]) => ordered(material, kind, placed, covered)),
@@ -71,7 +75,7 @@ export function lineQuantities(
     nativeBank,
     spoilBank,
     spoilLoose: spoilBank * (1 + native.swell),
-    nativeShort: Math.max(0, nativeBank - excavation),
+    nativeShort: Math.max(0, nativeBank - dug),
     pipe: Array.from(pipes, ([pipe, length]) => ({
       pipe,
       length,

@@ -38,10 +38,10 @@ export function regrade(on: Evaluation, edits: readonly Edit[]): Preview | undef
     if (!before) continue;
     const { low, high, slope } = before.grade;
     if (grade.low === low && grade.high === high && grade.slope === slope) continue;
-    const { run, length, ground, pipe, section, envelope } = before;
+    const { run, length, ground, natural, pipe, section, envelope } = before;
     const dug = before.trench && pipe && section && envelope;
     const trench = dug ? runTrench(grade, ground, pipe, section, envelope) : undefined;
-    moved.set(id, { id, run, length, grade, ground, pipe, section, envelope, trench });
+    moved.set(id, { id, run, length, grade, ground, natural, pipe, section, envelope, trench });
   }
   const { plan, topology, shots, profile, lines } = on;
   const runs: RunsById = { get: (id) => moved.get(id) ?? on.runs.get(id) };

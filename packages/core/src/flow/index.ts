@@ -1,1 +1,3 @@
+export * from './at-rest';
+export * from './spill';
 export * from './standing';

@@ -33,6 +33,7 @@ const ComputedRun = z.strictObject({
 
 const ComputedQuantities = z.strictObject({
   excavation: number,
+  swales: number,
   pipeDisplaced: number,
   layers: z.array(
     z.strictObject({ name: z.string(), material: z.string(), placed: number, ordered: number, mass: number }),
@@ -147,10 +148,21 @@ export function stationDistances(run: Pick<RunResult, 'length' | 'ground'>, step
 }
 
 function computedQuantities({ plan }: Evaluation, { quantities }: LineResult): Computed['lines'][number]['quantities'] {
-  const { excavation, pipeDisplaced, layers, nativeReturned, spoilBank, spoilLoose, pipe, complete, missingLength } =
-    quantities;
+  const {
+    excavation,
+    swales,
+    pipeDisplaced,
+    layers,
+    nativeReturned,
+    spoilBank,
+    spoilLoose,
+    pipe,
+    complete,
+    missingLength,
+  } = quantities;
   return {
     excavation,
+    swales,
     pipeDisplaced,
     layers: layers.map(({ name, material, placed, ordered, mass }) => ({
       name,

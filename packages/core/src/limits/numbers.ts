@@ -36,6 +36,7 @@ export const NUMBERS = {
   'beside-trench': { value: 12 * INCH, quantity: 'thickness', words: 'Ground left standing', source: COMMON },
   'haunch-room': { value: 3 * INCH, quantity: 'thickness', words: 'Each side of the pipe', source: COMMON },
   'soil-over-stone': { value: 6 * INCH, quantity: 'thickness', words: 'At least', source: COMMON },
+  'swale-steep': { value: 3, quantity: 'plain', words: 'Out for one up, at least', source: COMMON },
   'bend-drop': { value: 2 * INCH, quantity: 'thickness', words: 'More than', source: COMMON },
   'structure-drop': {
     value: 0,

@@ -6,7 +6,7 @@ export interface NodeResult {
   readonly node: ItemOf<'node'>;
   /** The ground there, shared by every run that meets it, m. */
   readonly ground: number | undefined;
-  /** Top of a structure's grate or cover: the ground, as long as nothing else is said, m. */
+  /** Top of its grate or cover: the ground, as long as nothing else is said, m. */
   readonly rim: number | undefined;
   /** Runs that bring water to it, and runs that carry it away, by their ids. */
   readonly arriving: readonly NodeEnd[];

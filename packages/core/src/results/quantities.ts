@@ -2,8 +2,10 @@ import type { Uuid } from '@alveus/plan';
 
 /** What one line takes: dug, bought, put back, hauled away, laid. Volumes in m³, masses in kg, lengths in m. */
 export interface Quantities {
-  /** In the ground. */
+  /** Of trenches, in the ground. */
   readonly excavation: number;
+  /** Of swales, in the ground: cut before the trenches are, and none of it put back. */
+  readonly swales: number;
   readonly pipeDisplaced: number;
   /** Bought layers, those of one name and material together, from the bottom up. */
   readonly layers: readonly LayerQuantity[];

@@ -68,10 +68,10 @@ const bottomOf = (top: number | undefined, size: number): number | undefined =>
 /** Elevation of its top at a place along a run; undefined where only a depth is known, and no ground. */
 export function topOfCrossing(
   { level, size }: Crossing,
-  { ground }: Pick<RunShape, 'ground'>,
+  { natural }: Pick<RunShape, 'natural'>,
   at: UpRun,
 ): number | undefined {
-  const surface = level.by === 'depth' ? groundAt(ground, at) : 0;
+  const surface = level.by === 'depth' ? groundAt(natural, at) : 0;
   if (surface === undefined) return undefined;
   const stated = level.by === 'depth' ? surface - level.value : level.value;
   return level.of === 'top' ? stated : stated + size / 2;

@@ -1,5 +1,5 @@
 import type { Quantity, System } from './quantity';
-import { FOOT, INCH, TON, TONNE, YARD3 } from './quantity';
+import { FOOT, GALLON, INCH, TON, TONNE, YARD3 } from './quantity';
 
 /** A minus sign that does not break from its number; parsing takes it and the hyphen alike. */
 const MINUS = '\u2212';
@@ -79,6 +79,8 @@ function unitOf(quantity: Quantity, system: System): Unit {
       return metric ? decimal(1, 'm²', 2) : decimal(FOOT ** 2, 'sq ft', 2);
     case 'volume':
       return metric ? decimal(1, 'm³', 2) : decimal(YARD3, 'cu yd', 2);
+    case 'liquid':
+      return metric ? decimal(0.001, 'L', 0) : decimal(GALLON, 'gal', 1);
     case 'mass':
       return metric ? decimal(TONNE, 't', 2) : decimal(TON, 'ton', 2);
     case 'density':

@@ -21,6 +21,7 @@ export type Quantity =
   | 'slope'
   | 'area'
   | 'volume'
+  | 'liquid'
   | 'mass'
   | 'density'
   | 'speed'

@@ -106,8 +106,15 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
             ],
           },
           {
-            formula: 'spoil = excavation − that',
-            numbers: [volume(q.excavation), ' − ', volume(q.nativeBank), ' = ', volume(q.spoilBank)],
+            formula: q.swales > 0 ? 'spoil = excavation + swales − that' : 'spoil = excavation − that',
+            numbers: [
+              volume(q.excavation),
+              ...(q.swales > 0 ? [' + ', volume(q.swales)] : []),
+              ' − ',
+              volume(q.nativeBank),
+              ' = ',
+              volume(q.spoilBank),
+            ],
           },
         ],
         source: 'common practice',

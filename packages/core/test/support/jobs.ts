@@ -1,4 +1,15 @@
-import type { Crossing, Item, ItemOf, Keeping, Plan, Section, Service, TestPit, Uuid } from '@alveus/plan';
+import type {
+  Crossing,
+  Item,
+  ItemOf,
+  Keeping,
+  Plan,
+  Section,
+  Service,
+  SwaleStretch,
+  TestPit,
+  Uuid,
+} from '@alveus/plan';
 import { ONLY, planOf } from '@alveus/plan';
 import { gradeItem } from '../../src';
 import { catalogue, ft, inch, material, newId, section } from '../builders';
@@ -10,6 +21,8 @@ type Form = ItemOf<'node'>['form'];
 export interface NodeSpec {
   form?: Form;
   ground?: number;
+  rim?: number;
+  entry?: ItemOf<'node'>['entry'];
   usual?: number;
   high?: number;
 }
@@ -44,6 +57,7 @@ export interface JobSpec {
   crossings?: readonly CrossingSpec[];
   pits?: readonly PitSpec[];
   keepings?: readonly KeepingSpec[];
+  swales?: readonly SwaleSpec[];
   frost?: number;
   more?: readonly Item[];
 }
@@ -73,6 +87,18 @@ export interface KeepingSpec {
   keeps: Keeping['keeps'];
 }
 
+/** A swale along a run, in feet; all along it unless said otherwise. */
+export interface SwaleSpec {
+  on: string;
+  from?: number;
+  to?: number;
+  /** So deep all along, or from one level to another from the low end up. */
+  depth?: number;
+  levels?: readonly [low: number, high: number];
+  width?: number;
+  sides?: number;
+}
+
 export interface PitSpec {
   on?: string;
   at?: number;
@@ -98,17 +124,34 @@ export function pipeOf(name: string | ItemOf<'pipe'>): ItemOf<'pipe'> {
   return known;
 }
 
-export function job({ nodes, lines, crossings = [], pits = [], keepings = [], frost, more = [] }: JobSpec): Job {
+export function job({
+  nodes,
+  lines,
+  crossings = [],
+  pits = [],
+  keepings = [],
+  swales = [],
+  frost,
+  more = [],
+}: JobSpec): Job {
   const ids: Record<string, Uuid> = {};
   const idOf = (name: string): Uuid => (ids[name] ??= newId());
   const items: Item[] = [stone, straw, ...more];
-  for (const [name, { form = 'manhole', ground, usual, high }] of Object.entries(nodes)) {
+  for (const [name, { form = 'manhole', ground, usual, high, rim, entry }] of Object.entries(nodes)) {
     const id = idOf(name);
     const water = {
       ...(usual === undefined ? {} : { normal: ft(usual) }),
       ...(high === undefined ? {} : { high: ft(high) }),
     };
-    items.push({ kind: 'node', id, name, form, ...(Object.keys(water).length > 0 ? { water } : {}) });
+    items.push({
+      kind: 'node',
+      id,
+      name,
+      form,
+      ...(Object.keys(water).length > 0 ? { water } : {}),
+      ...(rim === undefined ? {} : { rim: ft(rim) }),
+      ...(entry === undefined ? {} : { entry }),
+    });
     if (ground !== undefined) items.push({ kind: 'nodeGround', id, elevation: ft(ground) });
   }
   for (const [name, line] of Object.entries(lines)) {
@@ -142,6 +185,16 @@ export function job({ nodes, lines, crossings = [], pits = [], keepings = [], fr
   for (const [index, { node, run, from = 0, to = 100, keeps }] of keepings.entries()) {
     const at = run === undefined ? { node: idOf(node ?? '') } : { run: idOf(run), from: ft(from), to: ft(to) };
     items.push({ kind: 'keeping', id: idOf(`keeping ${index}`), name: `Said ${index + 1}`, at, keeps });
+  }
+  for (const { on, from = 0, to = 100, depth = 1, levels, width = 2, sides = 4 } of swales) {
+    const bottom: SwaleStretch['bottom'] = levels
+      ? { by: 'levels', from: ft(levels[0]), to: ft(levels[1]) }
+      : { by: 'depth', depth: ft(depth) };
+    items.push({
+      kind: 'swale',
+      id: idOf(on),
+      cuts: [{ from: ft(from), to: ft(to), bottom, width: ft(width), sides }],
+    });
   }
   if (frost !== undefined) items.push({ kind: 'site', id: ONLY, frost: ft(frost) });
   return { plan: planOf(items), ids };
@@ -226,6 +279,7 @@ export function oneRun(
     ...(rest.crossings ? { crossings: rest.crossings } : {}),
     ...(rest.pits ? { pits: rest.pits } : {}),
     ...(rest.keepings ? { keepings: rest.keepings } : {}),
+    ...(rest.swales ? { swales: rest.swales } : {}),
     ...(rest.frost === undefined ? {} : { frost: rest.frost }),
     ...(rest.more ? { more: rest.more } : {}),
   };

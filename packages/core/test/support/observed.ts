@@ -23,6 +23,7 @@ export const OF_FLOW: ReadonlySet<string> = new Set<RuleName>([
   'grade-contradicts',
   'least-cover',
   'out-of-ground',
+  'swale-stands',
 ]);
 
 /** Told on the run at which the utility lies, and not of the next one, however near; counted instead. */
@@ -80,7 +81,8 @@ export function thingsAlong({ plan, tracks }: State): Map<string, [track: Uuid, 
   const things = new Map<string, [Uuid, number, number][]>();
   for (const kind of KINDS) {
     const { along } = kindOf(kind);
-    if (!along || kind === 'runGround') continue;
+    // What runs have one of each is part of how they lie, and is seen by the ground there.
+    if (!along || along.join) continue;
     for (const item of itemsOf(plan).filter((one) => one.kind === kind)) {
       for (const now of itemsNow(item, plan, lineage)) {
         const run = along.run(now);
@@ -105,7 +107,7 @@ export function contentOf(item: Item): string {
   const nowhere = along?.put(
     item,
     '',
-    along.spans(item).map((span, of) => ({ ...span, from: of, to: span.from === span.to ? of : of + 1, of })),
+    along.spans(item).map((span, of) => ({ from: of, to: span.from === span.to ? of : of + 1, of, was: span })),
   );
   return JSON.stringify({ ...(nowhere ?? item), id: '' });
 }

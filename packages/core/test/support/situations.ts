@@ -2,7 +2,7 @@ import type { Item, Service } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import type { RuleName } from '../../src';
 import { catalogue, ft, inch, newId, section } from '../builders';
-import type { JobSpec, KeepingSpec } from './jobs';
+import type { JobSpec, KeepingSpec, SwaleSpec } from './jobs';
 import { oneRun, stone, straw } from './jobs';
 
 /**
@@ -496,6 +496,45 @@ when(
   oneRun({}, { out: { form: 'pop-up', ground: 104 } }),
   ['watch stands-full'],
   ['no-outlet'],
+);
+when(
+  'a line with a stand-pipe end: it stands full to its grate',
+  oneRun({}, { out: { form: 'stand-pipe', rim: 101 } }),
+  ['watch stands-full'],
+);
+when(
+  'a line that is brought to an existing box over its grate',
+  oneRun({}, { out: { form: 'structure', rim: 101, entry: 'grate' } }),
+  ['watch stands-full'],
+);
+when(
+  'the same through the wall of the box',
+  oneRun({}, { out: { form: 'structure', rim: 101, entry: 'wall' } }),
+  [],
+  ['stands-full'],
+);
+when('a grate that lies under the pipe that comes to it', oneRun({}, { out: { form: 'pop-up', rim: 99.5 } }), [
+  'fix spill-low',
+]);
+
+// A swale along the line, whose ground rises from 104 to 104.9 over a pipe from 100 to 101.
+const along = (swale: Partial<SwaleSpec>, run: Parameters<typeof oneRun>[0] = {}): JobSpec =>
+  oneRun(run, {}, { swales: [{ on: 'Main', ...swale }] });
+when(
+  'a swale a foot deep, gentle enough to mow, that falls with the ground',
+  along({}),
+  [],
+  ['swale-steep', 'swale-deep', 'swale-stands', 'swale-nothing', 'swale-ground'],
+);
+when('a swale with sides at 2 to 1', along({ sides: 2 }), ['watch swale-steep']);
+when('a swale cut down to the pipe', along({ depth: 3.5 }), ['fix swale-deep', 'fix least-cover', 'out-of-ground']);
+when('a swale whose bottom lies level', along({ levels: [103.5, 103.5] }), ['watch swale-stands'], ['swale-deep']);
+when('a swale with a fall of its own', along({ levels: [103, 104.5] }), [], ['swale-stands', 'swale-nothing']);
+when('a swale whose levels lie over the ground', along({ levels: [106, 107] }), ['watch swale-nothing']);
+when(
+  'a swale where the ground at the head is not known',
+  oneRun({}, { top: { form: 'inlet', ground: undefined as never } }, { swales: [{ on: 'Main' }] }),
+  ['fix swale-ground', 'ground-missing'],
 );
 when(
   'a line that comes to daylight stands nowhere',

@@ -236,9 +236,13 @@ function placed(
   const satellite = refs.some(({ field, to }) => field === 'id' && to === 'run');
   let made: Item | undefined = { ...item, id: satellite ? run : newId() };
   if (along) {
-    const spans = along.spans(made).map((span, of) => {
-      const [from, to] = [Math.min(one, two) * long, Math.max(one, two) * long];
-      return span.from === span.to ? { from, to: from, of } : { from, to: Math.max(to, from + 0.1), of };
+    const several = along.spans(made);
+    const spans = several.map((span, of) => {
+      const [low, high] = [Math.min(one, two) * long, Math.max(one, two) * long];
+      // One after another, since some may not lie over one another.
+      const each = Math.max(high - low, 0.1 * several.length) / several.length;
+      const from = low + of * each;
+      return { from, to: span.from === span.to ? from : from + each, of, was: span };
     });
     made = along.put(made, run, spans);
   }

@@ -66,6 +66,8 @@ export interface Span {
 /** A span put elsewhere, and which of the item's spans it is of. */
 export interface Put extends Span {
   readonly of: number;
+  /** Where its ends lay on the run as it was: what changes along a span is cut with it. */
+  readonly was: { readonly from: number; readonly to: number };
 }
 
 export interface Along<T> {

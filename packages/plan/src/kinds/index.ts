@@ -34,6 +34,7 @@ export * from './setup';
 export * from './shot';
 export * from './site';
 export * from './keeping';
+export * from './swale';
 export * from './test-pit';
 export * from './utility';
 

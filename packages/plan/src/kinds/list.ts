@@ -17,6 +17,7 @@ import { section } from './section';
 import { setup } from './setup';
 import { shot } from './shot';
 import { site } from './site';
+import { swale } from './swale';
 import { testPit } from './test-pit';
 
 /** Every kind of item, in the order in which a file lists them. A new kind is a file of its own and a line here. */
@@ -41,4 +42,5 @@ export const KIND_LIST = [
   testPit,
   site,
   keeping,
+  swale,
 ] as const;

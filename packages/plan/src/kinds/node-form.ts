@@ -6,6 +6,7 @@ export const NODE_FORMS = [
   'structure',
   'bubble-up',
   'pop-up',
+  'stand-pipe',
   'sump',
   'soak-away',
   'inlet',

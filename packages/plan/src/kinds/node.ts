@@ -3,6 +3,9 @@ import { Elevation, Name, Thickness, Uuid } from '../values';
 import { declareKind } from './declare';
 import { NODE_FORMS } from './node-form';
 
+/** Ways into a box that was there. */
+export const ENTRIES = ['wall', 'grate'] as const;
+
 /** A point where runs meet or end. It goes with the last run that meets there. */
 export const Node = z.strictObject({
   kind: z.literal('node'),
@@ -13,6 +16,10 @@ export const Node = z.strictObject({
   water: z.strictObject({ normal: Elevation.optional(), high: Elevation.optional() }).optional(),
   /** How far a box goes down inside, under its lowest invert: what settles there stays out of the pipe. */
   sump: Thickness.optional(),
+  /** Top of its grate or cover, where that is not level with the ground: water that stands in it comes out there. */
+  rim: Elevation.optional(),
+  /** How a line comes into a box that was there: through its wall unless said otherwise, or over its grate. */
+  entry: z.enum(ENTRIES).optional(),
 });
 export type Node = z.infer<typeof Node>;
 
@@ -22,7 +29,14 @@ export const node = declareKind({
   words: {
     one: 'node',
     many: 'nodes',
-    fields: { name: 'name', form: 'what it is', water: ['water outside', 'elevation'], sump: ['sump', 'thickness'] },
+    fields: {
+      name: 'name',
+      form: 'what it is',
+      water: ['water outside', 'elevation'],
+      sump: ['sump', 'thickness'],
+      rim: ['rim', 'elevation'],
+      entry: 'how a line comes in',
+    },
   },
   upgrades: {
     // Version 1 had one water level at an outlet, the highest.

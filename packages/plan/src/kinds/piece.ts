@@ -19,7 +19,7 @@ export interface Piece {
 const LEAST = 1e-6;
 
 /** Where a span of the run as it was lies on a piece; undefined where none of it does. */
-export function spanOn({ from, to, at, turned }: Piece, span: Span): Span | undefined {
+export function spanOn({ from, to, at, turned }: Piece, span: Span): Omit<Put, 'of'> | undefined {
   const point = span.from === span.to;
   // A point on the cut belongs to one piece only: the one that ends there.
   if (point ? !holds(from, to, span.from) : span.to <= from || (to !== undefined && span.from >= to)) return undefined;
@@ -27,7 +27,8 @@ export function spanOn({ from, to, at, turned }: Piece, span: Span): Span | unde
   const high = point ? span.from : to === undefined ? span.to : Math.min(to, span.to);
   if (!point && high - low < LEAST) return undefined;
   const place = (along: FromA): FromA => Math.max(0, at + (turned ? from - along : along - from));
-  return turned ? { from: place(high), to: place(low) } : { from: place(low), to: place(high) };
+  const [first, last] = turned ? [high, low] : [low, high];
+  return { from: place(first), to: place(last), was: { from: first, to: last } };
 }
 
 function holds(from: FromA, to: FromA | undefined, at: FromA): boolean {

@@ -32,6 +32,14 @@ const FORMS: Readonly<Record<NodeForm, Parts>> = {
     pipe: 'M72 31 30 38',
     arrows: 'M14 13c-4 0-7 0-10 2M34 13c4 0 7 0 10 2',
   },
+  'stand-pipe': {
+    stone: 'M8 24H40V54H8Z',
+    walls: 'M19 12H29V44H19Z',
+    water: 'M20 13H28V43H20Z',
+    lids: 'M18 11h3M23 11h3M28 11h2',
+    pipe: 'M72 31 29 36',
+    arrows: 'M24 46v7M20 49l4 4 4-4',
+  },
   sump: {
     walls: 'M12 17H38V52H12Z',
     water: 'M13 36H37V51H13Z',

@@ -1,4 +1,4 @@
-import type { Evaluation, Finding, LineResult, System } from '@alveus/core';
+import type { AtRest, Evaluation, Finding, LineResult, System } from '@alveus/core';
 import { numberFor } from '@alveus/core';
 import { lowerOf } from '@alveus/plan';
 import { memo, useId, useMemo } from 'react';
@@ -14,6 +14,7 @@ import { FindingMarks } from './FindingMarks';
 import type { SectionFrame } from './frame';
 import { runShapes } from './geometry';
 import { Names } from './Names';
+import { Resting } from './Resting';
 import type { Source } from './useMoving';
 import { useMoving } from './useMoving';
 import { Waters } from './Water';
@@ -23,6 +24,8 @@ interface LongSectionProps {
   evaluation: Evaluation;
   line: LineResult;
   findings: readonly Finding[];
+  /** Where water stands when rain has stopped. */
+  rest: AtRest;
   /** As it stands at every frame of a drag. */
   source: Source;
   frame: SectionFrame;
@@ -36,6 +39,7 @@ export const LongSection = memo(function LongSection({
   evaluation,
   line,
   findings,
+  rest,
   source,
   frame,
   system,
@@ -61,6 +65,7 @@ export const LongSection = memo(function LongSection({
       <Waters levels={water} shapes={shapes} frame={frame} />
       <Path {...moves('outside')} fill={tones.pipe} />
       <Path {...moves('inside')} fill={tones.bore} />
+      <Resting rest={rest} shapes={shapes} frame={frame} />
       <Path {...moves('invert')} stroke={tones.water} strokeWidth={3} fill="none" />
       <Path {...moves('ground')} stroke={tones.ink} strokeWidth={2.5} fill="none" strokeLinejoin="round" />
       <Crossings evaluation={evaluation} shapes={shapes} frame={frame} handDig={numberFor(profile, 'hand-dig').value} />

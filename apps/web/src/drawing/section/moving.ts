@@ -111,7 +111,7 @@ function structurePaths(
   nodesOf(line).forEach(({ id, at, run, end }, index) => {
     if (!of(run)) return;
     const node = plan.node[id];
-    const level = nodeLevel(plan, shots, id)?.elevation;
+    const level = node?.rim ?? nodeLevel(plan, shots, id)?.elevation;
     const invert = runs.get(run)?.grade[end];
     const px = Math.round(x.to(at) * 10) / 10;
     const ground = level === undefined ? undefined : Math.round(y.to(level) * 10) / 10;

@@ -1,10 +1,11 @@
 import { joinRuns } from '@alveus/core/join';
 import type { NodeEnd } from '@alveus/core';
+import { standsBehind } from '@alveus/core';
 import { Elevation, Node, NODE_FORMS, SUMP_FORMS, upperOf } from '@alveus/plan';
-import type { Edit, ItemOf, Uuid } from '@alveus/plan';
+import type { Edit, ItemOf, NodeForm, Uuid } from '@alveus/plan';
 import { View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
-import { selectEvaluation } from '../../store/results';
+import { selectAtRest, selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import {
@@ -109,6 +110,68 @@ function Inverts({ node }: { node: Uuid }) {
   );
 }
 
+/** Boxes and ends whose top need not lie in the ground. */
+const TOPPED: ReadonlySet<NodeForm> = new Set([
+  ...SUMP_FORMS,
+  'bubble-up',
+  'pop-up',
+  'stand-pipe',
+  'tank',
+  'd-box',
+  'cleanout',
+]);
+
+/** Where its grate or cover lies, and how a line comes into a box that was there. */
+function Top({ node, outlet }: { node: ItemOf<'node'>; outlet: boolean }) {
+  const { edit } = useActions();
+  const put = (changed: ItemOf<'node'>): void => edit([{ op: 'put', item: changed }]);
+  return (
+    <>
+      {TOPPED.has(node.form) || node.rim !== undefined ? (
+        <PlanMeasure
+          label="Top of its grate or cover"
+          quantity="elevation"
+          limit={Elevation}
+          value={node.rim}
+          optional
+          onChange={(rim) => {
+            const { rim: _before, ...rest } = node;
+            put(rim === undefined ? rest : { ...rest, rim });
+          }}
+          hint="Empty where it is level with the ground"
+        />
+      ) : null}
+      {outlet && node.form === 'structure' ? (
+        <Choice
+          label="The line comes in"
+          options={[
+            { value: 'wall', label: 'Through its wall' },
+            { value: 'grate', label: 'Over its grate' },
+          ]}
+          value={node.entry ?? 'wall'}
+          onChange={(entry) => {
+            const { entry: _before, ...rest } = node;
+            put(entry === 'wall' ? rest : { ...rest, entry });
+          }}
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** What stands full behind an end when rain has stopped. */
+function Behind({ node }: { node: Uuid }) {
+  const rest = useAppSelector(selectAtRest);
+  const print = usePrint();
+  const behind = standsBehind(useAppSelector(selectEvaluation), rest, node);
+  if (!behind) return null;
+  return (
+    <Words>
+      {`When rain has stopped water stands behind it up to ${print(behind.level, 'elevation')}: ${print(behind.wet, 'distance')} of pipe wet, ${print(behind.full, 'distance')} of it full, ${print(behind.volume, 'liquid')}.`}
+    </Words>
+  );
+}
+
 /** How far a box goes down under its lowest invert. */
 function Sump({ node }: { node: ItemOf<'node'> }) {
   const { edit } = useActions();
@@ -205,7 +268,9 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
       />
       <ShotGround node={id} />
       <Inverts node={id} />
+      <Top node={node} outlet={outlet} />
       <Sump node={node} />
+      {outlet ? <Behind node={id} /> : null}
       {outlet
         ? (['normal', 'high'] as const).map((level) => (
             <PlanMeasure

@@ -62,6 +62,9 @@ export function RunSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
       <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'wye', run: run.id, at: undefined }))}>
         Put a wye in
       </Button>
+      <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'swale', run: run.id }))}>
+        {plan.swale[id] ? 'Its swale' : 'Cut a swale along it'}
+      </Button>
       <DropField run={run} />
       <PipeChoice run={run} />
       <Choice

@@ -2,3 +2,4 @@ export { AddRunSheet } from './AddRunSheet';
 export { BranchSheet } from './BranchSheet';
 export { DownSheet } from './DownSheet';
 export { OutletSheet } from './OutletSheet';
+export { SwaleSheet } from './SwaleSheet';

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import type { Sheet } from '../../store';
 import { sheetClosed, useAppDispatch, useAppSelector } from '../../store';
 import { Sheet as Frame } from '../../ui';
+import { loadForms } from '../../ui/form';
 import type { InsteadOf } from '../../ui/later';
 import { later } from '../../ui/later';
 import { NotHere } from '../../ui/NotHere';
@@ -23,13 +24,19 @@ const Missing: InsteadOf<{ onClose?: () => void }> = ({ onClose, onAgain }) => (
 const from = <Module, Name extends keyof Module>(load: () => Promise<Module>, name: Name): Module[Name] =>
   later(() => load().then((module) => module[name] as ComponentType), null, Missing) as unknown as Module[Name];
 
+/** What has forms comes together with what they are made with. */
+const withForms = async <Module,>(module: Promise<Module>): Promise<Module> => {
+  const [loaded] = await Promise.all([module, loadForms()]);
+  return loaded;
+};
+
 const grade = () => import('../grade/sheets');
 const line = () => import('../grade/line-sheets');
-const ground = () => import('../ground/sheets');
-const grow = () => import('../grow/sheets');
-const site = () => import('../site/sheets');
+const ground = () => withForms(import('../ground/sheets'));
+const grow = () => withForms(import('../grow/sheets'));
+const site = () => withForms(import('../site/sheets'));
 const trench = () => import('../trench/sheets');
-const dig = () => import('../dig/sheets');
+const dig = () => withForms(import('../dig/sheets'));
 const order = () => import('../order/sheets');
 const print = () => import('../print/sheets');
 const own = () => import('./sheets');
@@ -46,6 +53,7 @@ const SHEETS: Parts = {
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),
   keeping: from(dig, 'KeepingSheet'),
+  swale: from(grow, 'SwaleSheet'),
   section: from(trench, 'SectionSheet'),
   material: from(trench, 'MaterialSheet'),
   native: from(order, 'NativeSheet'),

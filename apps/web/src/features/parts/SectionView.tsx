@@ -18,6 +18,7 @@ import {
 import type { RootState, Store } from '../../store';
 import { draftSet, sheetOpened, stationMoved, useAppSelector } from '../../store';
 import {
+  selectAtRest,
   selectCommitted,
   selectFindings,
   selectLine,
@@ -157,6 +158,7 @@ const Picture = memo(function Picture({ frame, handles }: { frame: SectionFrame;
   const evaluation = useAppSelector(selectRested);
   const line = useAppSelector((state) => selectRested(state).lines.get(selectLine(state)?.id ?? ''));
   const findings = useAppSelector(selectFindings);
+  const rest = useAppSelector(selectAtRest);
   const system = useAppSelector((state) => state.settings.system);
   const source = useMemo(
     (): Source => ({
@@ -175,6 +177,7 @@ const Picture = memo(function Picture({ frame, handles }: { frame: SectionFrame;
       evaluation={evaluation}
       line={line}
       findings={findings}
+      rest={rest}
       source={source}
       frame={frame}
       system={system}

@@ -24,6 +24,11 @@ function turned<T extends Item>(item: T, plan: Plan): T {
   const run = plan.run[along?.run(item) ?? ''];
   const length = run && runLength(plan, run);
   if (!along || !run || run.flow === 'to-a' || length === undefined) return item;
-  const spans = along.spans(item).map(({ from, to }, of): Put => ({ from: length - to, to: length - from, of }));
+  const spans = along.spans(item).map(({ from, to }, of): Put => ({
+    from: length - to,
+    to: length - from,
+    of,
+    was: { from: to, to: from },
+  }));
   return (along.put(item, run.id, spans) as T | undefined) ?? item;
 }

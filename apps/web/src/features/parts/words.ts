@@ -10,6 +10,7 @@ export const FORM_WORDS: Record<ItemOf<'node'>['form'], string> = {
   structure: 'Existing box',
   'bubble-up': 'Bubble-up',
   'pop-up': 'Pop-up',
+  'stand-pipe': 'Stand-pipe',
   sump: 'Sump',
   'soak-away': 'Soak-away',
   inlet: 'Inlet',
@@ -27,7 +28,17 @@ export const FORM_WORDS: Record<ItemOf<'node'>['form'], string> = {
   vent: 'Summit vent',
 };
 
-export const OUTLETS = ['daylight', 'structure', 'pond', 'curb', 'bubble-up', 'pop-up', 'sump', 'soak-away'] as const;
+export const OUTLETS = [
+  'daylight',
+  'structure',
+  'pond',
+  'curb',
+  'bubble-up',
+  'pop-up',
+  'stand-pipe',
+  'sump',
+  'soak-away',
+] as const;
 export const UPPER_NODES = [
   'catch-basin',
   'inlet',

@@ -5,7 +5,7 @@ import { LongSection, sectionFrame } from '../../drawing/section';
 import type { Source } from '../../drawing/section';
 import { StillTrench } from '../../drawing/trench';
 import { useAppSelector } from '../../store';
-import { selectEvaluation, selectFindings, selectLine, selectPlace } from '../../store/results';
+import { selectAtRest, selectEvaluation, selectFindings, selectLine, selectPlace } from '../../store/results';
 import { PAPER } from '../../theme/tones';
 import { Whole } from '../../ui/Printed';
 
@@ -16,6 +16,7 @@ const TRENCH = 300;
 export function PaperSection({ line, width }: { line: LineResult; width: number }) {
   const evaluation = useAppSelector(selectEvaluation);
   const findings = useAppSelector(selectFindings);
+  const rest = useAppSelector(selectAtRest);
   const place = useAppSelector((state) => (selectLine(state)?.id === line.id ? selectPlace(state) : undefined));
   const { system, fraction } = useAppSelector((state) => state.settings);
   const inside = width - 2;
@@ -33,6 +34,7 @@ export function PaperSection({ line, width }: { line: LineResult; width: number 
             evaluation={evaluation}
             line={line}
             findings={findings}
+            rest={rest}
             source={source}
             frame={frame}
             system={system}

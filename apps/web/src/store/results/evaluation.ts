@@ -1,5 +1,5 @@
-import type { Evaluation, Finding, Preview } from '@alveus/core';
-import { evaluate, findingsOf, regrade } from '@alveus/core';
+import type { AtRest, Evaluation, Finding, Preview } from '@alveus/core';
+import { atRest, evaluate, findingsOf, regrade } from '@alveus/core';
 import type { Edit, Plan } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import { createSelector } from '@reduxjs/toolkit';
@@ -63,3 +63,6 @@ export function selectRested(state: RootState): Evaluation {
 }
 
 export const selectFindings: (state: RootState) => readonly Finding[] = createSelector([selectRested], findingsOf);
+
+/** Where water stands when rain has stopped; pulled where it is looked at. */
+export const selectAtRest: (state: RootState) => AtRest = createSelector([selectRested], atRest);

@@ -1,6 +1,5 @@
 import { useEffect, useRef } from 'react';
 import type { Control, FieldPath, FieldValues } from 'react-hook-form';
-import { useController } from 'react-hook-form';
 import type { Option } from '../Choice';
 import { Choice } from '../Choice';
 import { Field } from '../Field';
@@ -9,6 +8,7 @@ import type { MeasureFieldProps } from '../MeasureField';
 import { MeasureField } from '../MeasureField';
 import type { PickerOption } from '../Picker';
 import { Picker } from '../Picker';
+import { forms } from './loaded';
 
 /** The fields of `ui/`, bound to a form. */
 interface Bound<T extends FieldValues> {
@@ -25,7 +25,7 @@ interface FormTextProps<T extends FieldValues> extends Bound<T> {
 }
 
 export function FormText<T extends FieldValues>({ control, name, label, ...rest }: FormTextProps<T>) {
-  const { field, fieldState } = useController({ control, name });
+  const { field, fieldState } = forms().useController({ control, name });
   const { error, isDirty } = fieldState;
   return (
     <Field
@@ -47,7 +47,7 @@ type FormMeasureProps<T extends FieldValues> = Bound<T> &
 
 /** What is not understood counts as not typed: the form waits, and the text stays for its writer to mend. */
 export function FormMeasure<T extends FieldValues>({ control, name, put, ...rest }: FormMeasureProps<T>) {
-  const { field } = useController({ control, name });
+  const { field } = forms().useController({ control, name });
   const value = field.value as number | undefined;
   const standing = value !== undefined && Number.isNaN(value) ? undefined : value;
   const understood = useRef(standing);
@@ -81,7 +81,7 @@ export function FormChoice<T extends FieldValues, V extends string>({
   options,
   onChange,
 }: FormChoiceProps<T, V>) {
-  const { field } = useController({ control, name });
+  const { field } = forms().useController({ control, name });
   return (
     <Choice
       label={label}
@@ -98,6 +98,6 @@ interface FormPickerProps<T extends FieldValues, V extends string> extends Bound
 }
 
 export function FormPicker<T extends FieldValues, V extends string>({ control, name, ...rest }: FormPickerProps<T, V>) {
-  const { field } = useController({ control, name });
+  const { field } = forms().useController({ control, name });
   return <Picker {...rest} value={field.value} onChange={field.onChange} />;
 }

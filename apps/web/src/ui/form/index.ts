@@ -1,2 +1,3 @@
 export * from './fields';
+export { loadForms } from './loaded';
 export * from './useSheetForm';

@@ -1,8 +1,7 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import { useCallback } from 'react';
 import type { Control, DefaultValues, FieldPath, FieldPathValue, FieldValues } from 'react-hook-form';
-import { useForm, useWatch } from 'react-hook-form';
 import type { z } from 'zod';
+import { forms } from './loaded';
 
 export interface SheetForm<T extends FieldValues> {
   readonly control: Control<T>;
@@ -23,6 +22,7 @@ export interface SheetForm<T extends FieldValues> {
  * @param start what stands in it at first; what nobody can know yet is left out, and keeps the form from being ready
  */
 export function useSheetForm<T extends FieldValues>(schema: z.ZodType<T>, start: DefaultValues<T>): SheetForm<T> {
+  const { useForm, useWatch, zodResolver } = forms();
   const form = useForm<T>({
     resolver: zodResolver(schema as never) as never,
     defaultValues: start,

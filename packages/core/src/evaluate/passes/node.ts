@@ -17,16 +17,17 @@ function workNode(id: Uuid, read: Reader): NodeResult {
   for (const ends of [leaving, arriving])
     for (const end of ends)
       if (end.invert !== undefined && (invert === undefined || end.invert < invert)) invert = end.invert;
+  const rim = item.rim ?? ground;
   return {
     id,
     node: item,
     ground,
-    rim: ground,
+    rim,
     arriving,
     leaving,
     invert,
     bottom: invert === undefined ? undefined : invert - (item.sump ?? 0),
-    depth: ground === undefined || invert === undefined ? undefined : ground - invert,
+    depth: rim === undefined || invert === undefined ? undefined : rim - invert,
   };
 }
 

@@ -1,9 +1,9 @@
-import type { ItemOf, Run, Section, Uuid } from '@alveus/plan';
+import type { FromA, ItemOf, Run, Section, Swale, UpRun, Uuid } from '@alveus/plan';
 import { lowerOf, upperOf } from '@alveus/plan';
-import type { GroundPoint } from '../../ground';
-import { groundProfile, mergeGround } from '../../ground';
+import type { GroundPoint, GroundProfile } from '../../ground';
+import { cutSwale, groundProfile, mergeGround, swaleCut } from '../../ground';
 import { upRun } from '../../length';
-import type { Reader, RunResult } from '../../results';
+import type { Reader, RunResult, SwaleResult } from '../../results';
 import { nodeGround, SAME_PLACE } from '../../survey';
 import type { Envelope } from '../../trench';
 import { envelope, runTrench } from '../../trench';
@@ -27,7 +27,9 @@ function workRun(id: Uuid, read: Reader): RunResult {
     upwards(item, length, read.of('runShots', id) ?? NO_SHOTS),
     SAME_PLACE,
   );
-  const ground = groundProfile(length, nodeGround(lowerOf(item), read), nodeGround(upperOf(item), read), points);
+  const natural = groundProfile(length, nodeGround(lowerOf(item), read), nodeGround(upperOf(item), read), points);
+  const swale = read.item('swale', id);
+  const { ground, depths } = swale ? dug(item, natural, swale) : { ground: natural, depths: NONE };
   const of = pipe && section && known !== undefined && line ? envelopeOf(section, pipe) : undefined;
   const trench = of && pipe && section ? runTrench(grade, ground, pipe, section, of) : undefined;
   return {
@@ -40,12 +42,54 @@ function workRun(id: Uuid, read: Reader): RunResult {
     over: typed && typed.breaks.length > 0 ? typed.over : undefined,
     grade,
     ground,
+    natural,
+    swales: depths.length === 0 ? NONE : depths.map((one) => cutBy(one, trench?.width)),
     twice,
     pipe,
     section,
     envelope: of,
     trench,
   };
+}
+
+const NONE: readonly never[] = [];
+
+type Dug = Pick<SwaleResult, 'stretch' | 'depths'> & { readonly length: number };
+
+/** The ground with its swale cut into it. */
+function dug(
+  run: Run,
+  natural: GroundProfile,
+  { cuts }: Swale,
+): { readonly ground: GroundProfile; readonly depths: readonly Dug[] } {
+  const { length } = natural;
+  const up = (at: FromA): UpRun => upRun(run, length, at);
+  const turned = run.flow !== 'to-a';
+  // What lies past the end of a run that was made shorter cuts nothing.
+  const stretches = (turned ? [...cuts].reverse() : cuts).filter(({ from }) => from < length);
+  const cut = cutSwale(
+    natural,
+    stretches.map(({ from, to, bottom, width, sides }) => ({
+      from: up(turned ? to : from),
+      to: up(turned ? from : to),
+      bottom: bottom.by === 'levels' && turned ? { from: bottom.to, to: bottom.from } : bottom,
+      width,
+      sides,
+    })),
+  );
+  return {
+    ground: cut.ground,
+    depths: stretches.map((stretch, index) => ({
+      stretch,
+      depths: cut.depths[index] ?? NONE,
+      length: Math.min(stretch.to, length) - stretch.from,
+    })),
+  };
+}
+
+function cutBy({ stretch, depths, length }: Dug, trench = 0): SwaleResult {
+  const { width, sides } = stretch;
+  return { stretch, depths, cut: swaleCut(depths, { width: Math.max(width, trench), sides }, length) };
 }
 
 const OPEN = { low: undefined, high: undefined, slope: undefined };

@@ -14,7 +14,7 @@ import {
   sizeDown,
   waterParts,
 } from './meeting';
-import { noOutlet, outletUnderWater, standsFull, waterOrder } from './outlet';
+import { noOutlet, outletUnderWater, spillLow, standsFull, waterOrder } from './outlet';
 
 /** Rules about nodes, in the order in which they are told. */
 export const NODE_RULES = [
@@ -24,6 +24,7 @@ export const NODE_RULES = [
   outletUnderWater,
   waterOrder,
   standsFull,
+  spillLow,
   waterParts,
   dBoxPorts,
   dBoxInflow,

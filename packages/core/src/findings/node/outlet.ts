@@ -1,5 +1,5 @@
 import type { ItemOf, Uuid } from '@alveus/plan';
-import { standingBehind } from '../../flow';
+import { risesIn, standingBehind } from '../../flow';
 import { exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { Stretch } from '../../results';
@@ -101,7 +101,7 @@ export const standsFull = rule<NodeFacts>()({
   source: COMMON,
   judge: (facts) => {
     const { node, rim } = facts;
-    if (!isOutlet(facts) || !(node.form === 'bubble-up' || node.form === 'pop-up') || rim === undefined) return NOTHING;
+    if (!isOutlet(facts) || !risesIn(node) || rim === undefined) return NOTHING;
     const stretches = standsIn(facts, rim);
     if (stretches.length === 0) return NOTHING;
     return [{ ...outletPlace(facts), by: Math.max(...stretches.map((one) => one.by)), level: rim, stretches }];
@@ -115,7 +115,37 @@ export const standsFull = rule<NodeFacts>()({
       ' of pipe until it soaks away.',
     ],
     why: ['What stands in a pipe freezes and silts, and where clay lies below it hardly soaks away.'],
-    gives: ['Weep holes and stone under it', 'An outlet to daylight', 'A pump'],
+    gives: [
+      node.form === 'structure' ? 'Bring it in through the wall of the box' : 'Weep holes and stone under it',
+      'An outlet to daylight',
+      'A pump',
+    ],
+  }),
+});
+
+export const spillLow = rule<NodeFacts>()({
+  name: 'spill-low',
+  title: 'A grate lies over the pipe that comes to it',
+  stage: 'grade',
+  severity: 'fix',
+  source: GEOMETRY,
+  judge: (facts) => {
+    const { node, rim, arriving } = facts;
+    if (!isOutlet(facts) || !risesIn(node) || rim === undefined) return NOTHING;
+    const inverts = invertsOf(arriving);
+    const by = inverts.length === 0 ? 0 : Math.min(...inverts) - rim;
+    return by > NEAR ? [{ ...outletPlace(facts), by, level: rim }] : NOTHING;
+  },
+  words: ({ by = 0, level }, { node }) => ({
+    what: [
+      `The grate of ${node.name}, `,
+      measured(level, 'elevation'),
+      ', lies ',
+      measured(by, 'distance'),
+      ' under the invert of the pipe that comes to it.',
+    ],
+    why: ['Water runs out of it there and never rises to it: one of the two is mistyped, or it is an end at daylight.'],
+    gives: ['Set the grate over the pipe', 'Lay the pipe lower', 'Let it end at daylight'],
   }),
 });
 

@@ -88,8 +88,8 @@ export function judgePit(pit: TestPit, profile: Profile, read: Reader): readonly
   });
 }
 
-function depthAt({ ground, grade, envelope }: RunResult, at: UpRun): number | undefined {
-  const surface = groundAt(ground, at);
+function depthAt({ natural, grade, envelope }: RunResult, at: UpRun): number | undefined {
+  const surface = groundAt(natural, at);
   return surface === undefined || grade.low === undefined || grade.slope === undefined || !envelope
     ? undefined
     : surface - (grade.low + grade.slope * at - envelope.invert);

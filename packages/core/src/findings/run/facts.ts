@@ -40,6 +40,8 @@ export function factsOfRun(result: RunResult, profile: Profile, read: Reader): R
     over: result.over,
     grade: result.grade,
     ground: result.ground,
+    natural: result.natural,
+    swales: result.swales,
     twice: result.twice,
     section: result.section,
     read,

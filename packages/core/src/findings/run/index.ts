@@ -17,6 +17,7 @@ import {
   surfaceCuts,
   trenchNarrow,
 } from './trench';
+import { swaleDeep, swaleGround, swaleNothing, swaleStands, swaleSteep } from './swale';
 import { lengthOpen, ring, somethingLost } from './whole';
 
 /** Rules about any run, and about one that has all it is made of, in the order in which they are told. */
@@ -48,6 +49,11 @@ export const RUN_RULES = [
   haunchRoom,
   leaderStone,
   steep,
+  swaleDeep,
+  swaleStands,
+  swaleSteep,
+  swaleNothing,
+  swaleGround,
 ] as const;
 
 export function judgeRun(result: RunResult, profile: Profile, read: Reader): readonly Finding[] {

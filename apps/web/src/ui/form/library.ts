@@ -1,0 +1,2 @@
+export { zodResolver } from '@hookform/resolvers/zod';
+export { useController, useForm, useWatch } from 'react-hook-form';
