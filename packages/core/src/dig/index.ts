@@ -6,3 +6,4 @@ export * from './follow';
 export type { Limit } from './limit';
 export * from './program';
 export * from './room';
+export * from './ways-out';

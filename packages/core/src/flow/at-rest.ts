@@ -1,8 +1,7 @@
 import type { Uuid } from '@alveus/plan';
 import { lowerOf, serviceOf, upperOf } from '@alveus/plan';
-import type { Evaluation } from '../evaluate';
 import { insideDiameter, meanAreaBelow } from '../pipe';
-import type { RunResult } from '../results';
+import type { NodeResult, RunResult } from '../results';
 import { NEAR } from '../tolerance';
 import { spillLevel } from './spill';
 
@@ -29,12 +28,18 @@ export interface AtRest {
   readonly levels: ReadonlyMap<Uuid, number>;
 }
 
+/** What of a plan it follows from. */
+interface Laid {
+  readonly runs: ReadonlyMap<Uuid, RunResult>;
+  readonly nodes: ReadonlyMap<Uuid, NodeResult>;
+}
+
 /**
  * Water stands wherever every way out goes over something higher: at each place as high as the lowest of all ways to an
  * outlet is at its highest, over inverts and spill levels. The least of the greatest over all ways, handed on from the
  * outlets up; a run's own highest place is one of its ends, since it is straight.
  */
-export function atRest({ runs, nodes }: Pick<Evaluation, 'runs' | 'nodes'>): AtRest {
+export function atRest({ runs, nodes }: Laid): AtRest {
   const links = linksOf(runs);
   const sources = [...nodes.values()].flatMap((node) => {
     const level = spillLevel(node);
@@ -68,7 +73,7 @@ interface Link {
 
 const NONE: readonly never[] = [];
 
-function linksOf(runs: Evaluation['runs']): ReadonlyMap<Uuid, readonly Link[]> {
+function linksOf(runs: Laid['runs']): ReadonlyMap<Uuid, readonly Link[]> {
   const links = new Map<Uuid, Link[]>();
   const add = (from: Uuid, link: Link): void => {
     const list = links.get(from);
@@ -108,7 +113,7 @@ function wetRun({ id, run, length, grade, pipe, line }: RunResult, levels: AtRes
 
 /** What stands behind an end, all that comes to it together; nothing where none does. */
 export function standsBehind(
-  { runs }: Pick<Evaluation, 'runs'>,
+  { runs }: Pick<Laid, 'runs'>,
   { runs: wet, levels }: AtRest,
   node: Uuid,
 ): { readonly level: number; readonly wet: number; readonly full: number; readonly volume: number } | undefined {

@@ -14,6 +14,7 @@ import { FindingMarks } from './FindingMarks';
 import type { SectionFrame } from './frame';
 import { runShapes } from './geometry';
 import { Names } from './Names';
+import { Natural } from './Natural';
 import { Resting } from './Resting';
 import type { Source } from './useMoving';
 import { useMoving } from './useMoving';
@@ -68,6 +69,7 @@ export const LongSection = memo(function LongSection({
       <Resting rest={rest} shapes={shapes} frame={frame} />
       <Path {...moves('invert')} stroke={tones.water} strokeWidth={3} fill="none" />
       <Path {...moves('ground')} stroke={tones.ink} strokeWidth={2.5} fill="none" strokeLinejoin="round" />
+      <Natural shapes={shapes} frame={frame} />
       <Crossings evaluation={evaluation} shapes={shapes} frame={frame} handDig={numberFor(profile, 'hand-dig').value} />
       <Path {...moves('arrows')} stroke={tones.water} strokeWidth={3} fill="none" />
       <Branches arrivals={arriving} />

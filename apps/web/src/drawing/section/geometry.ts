@@ -146,6 +146,7 @@ export function extentOf(
   const values = water.filter((level) => level !== undefined);
   for (const { ground, layers, pipe, run } of shapes) {
     for (const [, elevation] of ground) values.push(elevation);
+    if (run.swales.length > 0) for (const { elevation } of run.natural.points) values.push(elevation);
     for (const layer of layers) for (const [, elevation] of layer.points) values.push(elevation);
     for (const ends of pipe) values.push(ends[0][1], ends[1][1]);
     const bottom = run.grade.low !== undefined && run.envelope ? run.grade.low - run.envelope.invert : undefined;

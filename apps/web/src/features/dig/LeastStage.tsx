@@ -32,6 +32,7 @@ import { invertLines } from './before';
 import { Keepings } from './Keepings';
 import { LeastRow } from './LeastRow';
 import { Limits } from './Limits';
+import { WaysOut } from './WaysOut';
 
 const DRAWINGS = [
   { above: 276, draw: (height: number) => <SectionView height={height} handles={false} over={overlaid} /> },
@@ -112,8 +113,8 @@ export function LeastStage() {
           </Heading>
           <LineBar />
           {least === undefined ? <Busy>Working out the least dig…</Busy> : null}
-          {proposal && changes ? <Proposed proposal={proposal} edits={edits} changes={changes} /> : null}
-          {least && !least.ok ? <Nothing least={least} /> : null}
+          {proposal && changes ? <Proposed proposal={proposal} edits={edits} changes={changes} watch={watch} /> : null}
+          {least && !least.ok ? <Nothing least={least} watch={watch} /> : null}
           {least ? <Left left={least.left} /> : null}
         </>
       }
@@ -144,9 +145,10 @@ interface ProposedProps {
   proposal: Proposal;
   edits: readonly Edit[];
   changes: FindingChanges;
+  watch: boolean;
 }
 
-function Proposed({ proposal, edits, changes }: ProposedProps) {
+function Proposed({ proposal, edits, changes, watch }: ProposedProps) {
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const print = usePrint();
@@ -200,7 +202,7 @@ function Proposed({ proposal, edits, changes }: ProposedProps) {
           <Words tone="fix">{`For ${late.length} runs there was not time enough; they stay as they are.`}</Words>
         </View>
       ) : null}
-      <CannotHold against={against} />
+      <CannotHold against={against} watch={watch} />
       <Heading>Run by run</Heading>
     </>
   );
@@ -219,8 +221,8 @@ function Sum({ label, children }: { label: string; children: string }) {
   );
 }
 
-function Nothing({ least }: { least: Exclude<DigLeast, { ok: true }> }) {
-  if (least.why === 'contradiction') return <CannotHold against={least.against} />;
+function Nothing({ least, watch }: { least: Exclude<DigLeast, { ok: true }>; watch: boolean }) {
+  if (least.why === 'contradiction') return <CannotHold against={least.against} watch={watch} />;
   if (least.why === 'nothing')
     return (
       <View style={styles.body}>
@@ -234,20 +236,24 @@ function Nothing({ least }: { least: Exclude<DigLeast, { ok: true }> }) {
   );
 }
 
-function CannotHold({ against }: { against: readonly Against[] }) {
-  return against.map(({ limits, runs }, index) => (
-    <View key={index}>
-      <View style={styles.body}>
-        <Words strong tone="stop">
-          {limits.length === 1 ? 'This cannot hold.' : `These ${limits.length} cannot hold together.`}
-        </Words>
-        <Words>
-          Without any one of them the others can. What you free stays where it is until you set other inverts.
-        </Words>
+function CannotHold({ against, watch }: { against: readonly Against[]; watch: boolean }) {
+  return against.map((one, index) => {
+    const { limits, runs } = one;
+    return (
+      <View key={index}>
+        <View style={styles.body}>
+          <Words strong tone="stop">
+            {limits.length === 1 ? 'This cannot hold.' : `These ${limits.length} cannot hold together.`}
+          </Words>
+          <Words>
+            Without any one of them the others can. What you free stays where it is until you set other inverts.
+          </Words>
+        </View>
+        <Limits label="What cannot hold together" limits={limits} free={runs} />
+        <WaysOut against={one} watch={watch} />
       </View>
-      <Limits label="What cannot hold together" limits={limits} free={runs} />
-    </View>
-  ));
+    );
+  });
 }
 
 const LACKS = {

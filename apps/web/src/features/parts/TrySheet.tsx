@@ -2,6 +2,8 @@ import { changesOf, evaluate, findingsOf } from '@alveus/core';
 import type { Edit } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import { useEffect, useMemo } from 'react';
+import { useStore } from 'react-redux';
+import type { Store } from '../../store';
 import { draftRested, draftSet, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
@@ -17,11 +19,14 @@ export function TrySheet({ words, edits, onClose }: { words: string; edits: read
     () => changesOf(findingsOf(before), findingsOf(evaluate(applyEdits(before.plan, edits), before))),
     [before, edits],
   );
+  const store = useStore() as Store;
   useEffect(() => {
+    // What was shown before, such as inverts that are proposed, is shown again.
+    const { draft } = store.getState().job;
     dispatch(draftSet(edits));
     dispatch(draftRested());
-    return () => void dispatch(draftSet([]));
-  }, [dispatch, edits]);
+    return () => void dispatch(draftSet(draft));
+  }, [dispatch, store, edits]);
   return (
     <Sheet
       title={`${words}?`}

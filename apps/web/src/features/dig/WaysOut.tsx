@@ -1,0 +1,73 @@
+import type { Against, WayOut } from '@alveus/core/dig';
+import { waysOut } from '@alveus/core/dig';
+import { useEffect, useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectCommitted } from '../../store/results';
+import { newId } from '../../sync/ids';
+import { Busy, Button, List, Row, usePrint, useUnits, Words } from '../../ui/measured';
+import { useSay } from '../parts/useSay';
+
+/** What could give where limits cannot hold together, each to be tried; worked out once the rest is on the screen. */
+export function WaysOut({ against, watch }: { against: Against; watch: boolean }) {
+  const evaluation = useAppSelector(selectCommitted);
+  const { system } = useUnits();
+  const key = useMemo(() => ({ evaluation, against, watch, system }), [evaluation, against, watch, system]);
+  const [found, setFound] = useState<{ readonly of: unknown; readonly ways: readonly WayOut[] }>();
+  useEffect(() => {
+    const timer = setTimeout(
+      () => setFound({ of: key, ways: waysOut(key.evaluation, key.against, { watch, system, newId }) }),
+      30,
+    );
+    return () => clearTimeout(timer);
+  }, [key, watch, system]);
+  if (found?.of !== key) return <Busy>Working out what could give…</Busy>;
+  return <Ways ways={found.ways} />;
+}
+
+function Ways({ ways }: { ways: readonly WayOut[] }) {
+  const dispatch = useAppDispatch();
+  const say = useSay();
+  const print = usePrint();
+  const short = ways.reduce((least, { by }) => Math.min(least, by ?? Infinity), Infinity);
+  if (ways.length === 0)
+    return (
+      <View style={styles.body}>
+        <Words tone="muted">No one change of the plan frees the rest: free what stands against it above.</Words>
+      </View>
+    );
+  return (
+    <View>
+      <View style={styles.body}>
+        <Words strong heading={3}>
+          What could give
+        </Words>
+        {short < Infinity ? (
+          <Words>{`It is ${print(short, 'distance')} short. Each of these is enough by itself:`}</Words>
+        ) : null}
+      </View>
+      <List label="What could give">
+        {ways.map(({ words, edits, inverts, dig }, index) => (
+          <Row
+            key={index}
+            title={say(words)}
+            note={dig === undefined ? 'what it costs is no digging' : `digs ${print(dig, 'volume')} in all`}
+            after={
+              <Button
+                icon="watch"
+                label={`Try it: ${say(words)}`}
+                onPress={() =>
+                  dispatch(sheetOpened({ sheet: 'try', words: say(words), edits: [...edits, ...inverts] }))
+                }
+              >
+                Try it
+              </Button>
+            }
+          />
+        ))}
+      </List>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ body: { padding: 12, gap: 6 } });

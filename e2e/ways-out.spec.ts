@@ -1,0 +1,78 @@
+import { expect, tap, test, WIDE } from './app';
+import { go, openDemo } from './tour';
+
+/** What could give where a line cannot be laid, and what stands full behind its end. */
+
+for (const [name, use] of [
+  ['phone', {}],
+  ['wide', WIDE],
+] as const)
+  test.describe(name, () => {
+    test.use(use);
+
+    test('a line that cannot be laid is explained; one way out is tried, taken and undone', async ({ page, app }) => {
+      await openDemo(page, app);
+      await go(page, 'Grade');
+      await tap(page, 'Dig least');
+      await expect(page.getByText(/^These \d+ cannot hold together\.$/)).toBeVisible();
+      const ways = page.getByRole('list', { name: 'What could give' });
+      await expect(ways).toBeVisible();
+      await expect(page.getByText(/^It is [\d.]+ ft short\./)).toBeVisible();
+      await expect(ways.getByText(/^Lower the outlet at Ditch outfall by [\d.]+ ft to [\d.]+ ft$/)).toBeVisible();
+      await expect(
+        ways.getByText(/^Take 17" of cover instead of 18" over [\d.]+ ft, with the pipe protected there$/),
+      ).toBeVisible();
+      // Tried: the drawings show it, and it is told what would be found then.
+      await ways.getByRole('button', { name: /^Try it: Lower the outlet at Ditch outfall/ }).click();
+      const sheet = page.getByRole('dialog');
+      await expect(sheet.getByText(/Cover over Barn door/)).toBeVisible();
+      await tap(page, 'Do it');
+      await expect(page.getByText(/cannot hold together/)).toHaveCount(0);
+      await expect(page.getByText('Nothing that keeps these limits digs less', { exact: false })).toBeVisible();
+      await tap(page, 'Undo');
+      await expect(page.getByText(/^These \d+ cannot hold together\.$/)).toBeVisible();
+    });
+
+    test('an end that water rises in says what stands behind it, by its grate', async ({ page, app }) => {
+      await openDemo(page, app);
+      await go(page, 'Grade');
+      await page
+        .getByRole('button', { name: /^Edit / })
+        .first()
+        .click();
+      const sheet = page.getByRole('dialog');
+      await sheet.getByRole('button', { name: 'Open Ditch outfall' }).click();
+      await sheet.getByRole('combobox', { name: 'What is here' }).click();
+      await page.getByRole('option', { name: /Stand-pipe/ }).click();
+      const grate = page.getByLabel(/^Top of its grate/);
+      await grate.fill('94.50');
+      await grate.blur();
+      // 2.00 ft of water over the invert at 1.80 %, and on into the run above.
+      await expect(sheet.getByText(/water stands behind it up to 94\.50 ft: 152\.50 ft of pipe wet/)).toBeVisible();
+      // A grate under the pipe is a finding.
+      await grate.fill('92.00');
+      await grate.blur();
+      await tap(page, 'Done');
+      await expect(
+        page.getByText(/The grate of Ditch outfall, 92\.00 ft, lies 0\.50 ft under the invert/).first(),
+      ).toBeVisible();
+    });
+
+    test('a swale is cut along a run, is counted and told of, and taken away again', async ({ page, app }) => {
+      await openDemo(page, app);
+      await go(page, 'Grade');
+      await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
+      await page.getByRole('dialog').getByRole('button', { name: 'Cut a swale along it' }).click();
+      const sides = page.getByLabel(/^Sides, out for one up/);
+      await sides.fill('30');
+      await expect(page.getByText(/^At most 20/)).toBeVisible();
+      await sides.fill('2');
+      await tap(page, 'Keep it');
+      await expect(page.getByText(/The sides of the swale along Orchard edge go 2 out for 1 up/).first()).toBeVisible();
+      await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
+      await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
+      await expect(page.getByText(/^Cut as it is kept now: [\d.]+ cu yd\.$/)).toBeVisible();
+      await tap(page, 'Remove');
+      await expect(page.getByText(/The sides of the swale/)).toHaveCount(0);
+    });
+  });

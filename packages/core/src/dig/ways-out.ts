@@ -1,0 +1,402 @@
+import type { Edit, Node, NodeForm, Profile, Run, Uuid } from '@alveus/plan';
+import { applyEdits, lowerOf, ONLY, rulesFor } from '@alveus/plan';
+import type { Evaluation } from '../evaluate';
+import { evaluate } from '../evaluate';
+import { atRest, risesIn, standsBehind } from '../flow';
+import type { Triad } from '../grade';
+import { fixFact, freeFact, withoutWorkedOut } from '../grade';
+import type { Program, Room } from '../least';
+import { choose, roomAt, roomOf, withWays } from '../least';
+import { leastCover } from '../limits';
+import type { Phrase } from '../phrase';
+import { exact, measured } from '../phrase';
+import { CATALOGUE, insideDiameter } from '../pipe';
+import { NEAR } from '../tolerance';
+import type { System } from '../units';
+import type { Against, Proposal, Told } from './dig-least';
+import { acceptEdits, digLeast, stepsOf } from './dig-least';
+import { digProgram } from './program';
+
+/**
+ * What could give where limits cannot hold together: for each thing that could, the least of it that frees the rest.
+ * Each is a change of the plan and is tried on it: with it there are inverts that keep all else, and with less of it
+ * there are none.
+ */
+export interface WayOut {
+  readonly gives: 'outlet' | 'invert' | 'slope' | 'cover' | 'protection' | 'said' | 'pipe' | 'end' | 'pump';
+  readonly words: Phrase;
+  readonly edits: readonly Edit[];
+  /** The inverts of the network at its least dig then, put after it. */
+  readonly inverts: readonly Edit[];
+  /** By how much an invert that is fixed gives, m. */
+  readonly by?: number;
+  /** What the network digs with it, m³; undefined where what it costs is no digging. */
+  readonly dig: number | undefined;
+}
+
+export interface AskedOut {
+  readonly watch: boolean;
+  readonly system: System;
+  readonly newId: () => Uuid;
+}
+
+/** Those without a price come last, in this order. */
+const ORDER: readonly WayOut['gives'][] = [
+  'outlet',
+  'invert',
+  'slope',
+  'cover',
+  'protection',
+  'said',
+  'pipe',
+  'end',
+  'pump',
+];
+
+/** @param against limits of one network that cannot hold together */
+export function waysOut(evaluation: Evaluation, against: Against, asked: AskedOut): readonly WayOut[] {
+  const tries = new Tries(evaluation, new Set(against.runs.map(({ id }) => id)), asked);
+  const found = [
+    ...against.limits.flatMap((limit) => relaxed(tries, limit) ?? []),
+    ...largerPipe(tries, against),
+    ...otherEnds(tries, against),
+  ];
+  // Two limits of one rule are relaxed by one change of it.
+  const once = new Map(
+    found.map((way) => [JSON.stringify(way.edits.map((edit) => (edit.op === 'put' ? edit.item : edit))), way]),
+  );
+  return [...once.values()].sort((one, other) =>
+    one.dig !== undefined && other.dig !== undefined
+      ? one.dig - other.dig
+      : one.dig !== undefined
+        ? -1
+        : other.dig !== undefined
+          ? 1
+          : ORDER.indexOf(one.gives) - ORDER.indexOf(other.gives),
+  );
+}
+
+/** The plan with a change, as far as one network goes. */
+class Tries {
+  constructor(
+    readonly evaluation: Evaluation,
+    readonly only: ReadonlySet<Uuid>,
+    readonly asked: AskedOut,
+  ) {}
+
+  with(edits: readonly Edit[]): Evaluation {
+    return evaluate(applyEdits(this.evaluation.plan, edits), this.evaluation);
+  }
+
+  /** Whether there are inverts that keep all else. */
+  works(edits: readonly Edit[]): boolean {
+    return choose(digProgram(this.with(edits), { ...this.asked, only: this.only }).program).ok;
+  }
+
+  /** The network at its least dig with a change; undefined where it does not work. */
+  least(
+    edits: readonly Edit[],
+  ): { readonly proposal: Proposal; readonly inverts: readonly Edit[]; readonly after: Evaluation } | undefined {
+    const changed = this.with(edits);
+    const proposal = digLeast(changed, { ...this.asked, only: this.only });
+    if (!proposal.ok) return undefined;
+    const inverts = acceptEdits(changed, proposal);
+    return { proposal, inverts, after: evaluate(applyEdits(changed.plan, inverts), changed) };
+  }
+
+  /** How a run may lie with a change, by each way in which what can be had in several ways may be had. */
+  rooms(edits: readonly Edit[], run: Uuid): { readonly rooms: readonly Room[]; readonly length: number } | undefined {
+    const { program, runs } = digProgram(this.with(edits), { ...this.asked, only: this.only });
+    const own = runs.find(({ id }) => id === run);
+    if (!own) return undefined;
+    // What only costs more binds nothing.
+    const bare = { ...program, choices: program.choices.filter(({ ways }) => ways.every(({ cost }) => !cost)) };
+    const rooms = waysThrough(bare).flatMap((ways) => roomOf(withWays(bare, ways), own.index) ?? []);
+    return { rooms, length: own.result.length };
+  }
+
+  way(gives: WayOut['gives'], words: Phrase, edits: readonly Edit[], by?: number): WayOut | undefined {
+    const found = this.least(edits);
+    if (!found) return undefined;
+    const { inverts, proposal } = found;
+    return { gives, words, edits, inverts, dig: proposal.after, ...(by === undefined ? {} : { by }) };
+  }
+
+  /**
+   * The least change of an amount that works, from what it is towards the most that it may be; finer than any crew
+   * sets, then in whole steps of it. Works with more of it wherever it works with less.
+   */
+  leastOf(from: number, to: number, step: number, edits: (value: number) => readonly Edit[]): number | undefined {
+    if (!this.works(edits(to))) return undefined;
+    let [fails, works] = [from, to];
+    while (Math.abs(works - fails) > FINE) {
+      const middle = (fails + works) / 2;
+      if (this.works(edits(middle))) works = middle;
+      else fails = middle;
+    }
+    const whole = to > from ? Math.ceil(works / step - SURE) * step : Math.floor(works / step + SURE) * step;
+    return this.works(edits(whole)) ? whole : works;
+  }
+}
+
+/** All ways to take the choices of a program; where there are too many of them, the cheapest. */
+function waysThrough(program: Program): readonly (readonly number[])[] {
+  const many = program.choices.reduce((product, { ways }) => product * ways.length, 1);
+  if (many > MOST_WAYS) {
+    const found = choose(program);
+    return found.ok ? [found.ways] : [];
+  }
+  return program.choices.reduce<readonly (readonly number[])[]>(
+    (all, { ways }) => all.flatMap((taken) => ways.map((_, way) => [...taken, way])),
+    [[]],
+  );
+}
+
+const MOST_WAYS = 64;
+
+/** Amounts are found to this, m. */
+const FINE = 1e-6;
+/** So near to a whole step is one. */
+const SURE = 1e-4;
+
+/** The least by which a limit gives, where somebody can let it. */
+function relaxed(tries: Tries, limit: Told): WayOut | undefined {
+  const { from, run } = limit;
+  if ('fact' in from) {
+    if (run === undefined || from.fact === 'drop' || from.fact === 'step' || from.fact === 'laid') return undefined;
+    return otherFact(tries, run, from.fact);
+  }
+  if ('keeping' in from) return otherSaid(tries, from.keeping);
+  if (!('rule' in from) || run === undefined) return undefined;
+  if (from.rule === 'least-cover') return lessCover(tries, run);
+  if (from.rule === 'protection' || from.rule === 'soft-ground') return protectedTrench(tries, run);
+  return undefined;
+}
+
+/** The nearest to what is fixed that works: read from all that the run could be without it. */
+function otherFact(tries: Tries, id: Uuid, fact: Triad): WayOut | undefined {
+  const { plan } = tries.evaluation;
+  const run = plan.run[id];
+  const grade = run && withoutWorkedOut(plan.runGrade[id]);
+  if (!run || !grade) return undefined;
+  const now = run && factOf(run, grade, fact);
+  const free = tries.rooms([{ op: 'put', item: freeFact(run, grade, fact) }], id);
+  if (now === undefined || !free) return undefined;
+  const nearest = free.rooms
+    .map((room) => boundsOf(room, fact, free.length))
+    .map(([least, most]) => ({ least, most, off: Math.max(least - now, now - most, 0) }))
+    .sort((one, other) => one.off - other.off)[0];
+  if (!nearest) return undefined;
+  const { least, most } = nearest;
+  const step = fact === 'slope' ? SLOPE_STEP : (stepsOf(tries.asked.system)[0] as number);
+  const up = now < least;
+  const bound = up ? least : most;
+  const whole = up ? Math.ceil(bound / step - SURE) * step : Math.floor(bound / step + SURE) * step;
+  const edits = (value: number): readonly Edit[] => [{ op: 'put', item: fixFact(run, grade, fact, value) }];
+  const value = tries.works(edits(whole)) ? whole : bound;
+  if (Math.abs(value - now) < NEAR / 10) return undefined;
+  const outlet = fact === 'low' && tries.evaluation.nodes.get(lowerOf(run))?.leaving.length === 0;
+  const node = plan.node[lowerOf(run)]?.name ?? '';
+  const by = measured(Math.abs(value - now), fact === 'slope' ? 'slope' : 'distance');
+  const words: Phrase =
+    fact === 'slope'
+      ? [`Lay ${run.name} at `, exact(value, 'slope'), up ? ', steeper than is fixed' : ', flatter than is fixed']
+      : [
+          `${up ? 'Raise' : 'Lower'} ${outlet ? `the outlet at ${node}` : `the ${fact} invert of ${run.name}`} by `,
+          by,
+          ' to ',
+          measured(value, 'elevation'),
+        ];
+  const gives = outlet ? 'outlet' : fact === 'slope' ? 'slope' : 'invert';
+  return tries.way(gives, words, edits(value), fact === 'slope' ? undefined : Math.abs(value - now));
+}
+
+/** A hundredth of a per cent. */
+const SLOPE_STEP = 1e-4;
+
+function factOf(run: Run, grade: ReturnType<typeof freeFact>, fact: Triad): number | undefined {
+  const [low, high] = run.flow === 'to-a' ? [grade.a, grade.b] : [grade.b, grade.a];
+  if (fact !== 'slope') return fact === 'low' ? low : high;
+  return grade.slope === undefined ? undefined : run.flow === 'to-a' ? grade.slope : -grade.slope;
+}
+
+function boundsOf(room: Room, fact: Triad, length: number): readonly [number, number] {
+  if (fact === 'slope') {
+    const slopes = room.corners.map(({ low, high }) => (high - low) / length);
+    return [Math.min(...slopes), Math.max(...slopes)];
+  }
+  const { lowest, highest } = roomAt(room, fact === 'low' ? 0 : 1);
+  return [lowest[fact], highest[fact]];
+}
+
+/** Less cover than the rule of this job asks for, over pipe that is protected then. */
+function lessCover(tries: Tries, id: Uuid): WayOut | undefined {
+  const { evaluation, asked } = tries;
+  const result = evaluation.runs.get(id);
+  if (!result?.line) return undefined;
+  const { service } = result.line;
+  const { profile } = evaluation;
+  const now = leastCover(profile, service, result.run).value;
+  const field = result.run.vehicles ? 'vehicles' : 'foot';
+  const edits = (value: number): readonly Edit[] => {
+    const rules = rulesFor(profile, service);
+    const cover = { ...rules.cover, [field]: value, source: TAKEN };
+    const item: Profile = { ...profile, id: ONLY, services: { ...profile.services, [service]: { ...rules, cover } } };
+    return [{ op: 'put', item }];
+  };
+  const value = tries.leastOf(now, 0, stepsOf(asked.system)[0] as number, edits);
+  if (value === undefined || now - value < NEAR) return undefined;
+  const short = tries.least(edits(value));
+  const over = short ? shortOver(short.proposal, short.after, now) : undefined;
+  const words: Phrase = [
+    'Take ',
+    measured(value, 'thickness'),
+    ' of cover instead of ',
+    exact(now, 'thickness'),
+    ...(over === undefined ? [] : [' over ', measured(over, 'distance')]),
+    ', with the pipe protected there',
+  ];
+  return tries.way('cover', words, edits(value));
+}
+
+const TAKEN = 'taken on this job, with the pipe protected';
+
+/** Length of a network that has less cover than this, m. */
+function shortOver({ runs }: Proposal, after: Evaluation, cover: number): number {
+  let length = 0;
+  for (const { run } of runs) {
+    const result = after.runs.get(run);
+    const { low, slope } = result?.grade ?? {};
+    if (!result?.pipe || low === undefined || slope === undefined) continue;
+    const crown = result.pipe.outside - result.pipe.wall;
+    const { points } = result.ground;
+    for (let index = 1; index < points.length; index += 1) {
+      const [from, to] = [points[index - 1] as (typeof points)[number], points[index] as (typeof points)[number]];
+      const lack = (at: typeof from): number => cover - (at.elevation - (low + slope * at.at + crown));
+      const [start, end] = [lack(from), lack(to)];
+      const long = to.at - from.at;
+      if (start > NEAR && end > NEAR) length += long;
+      else if (start > NEAR || end > NEAR) length += (long * Math.max(start, end)) / Math.abs(start - end);
+    }
+  }
+  return length;
+}
+
+function protectedTrench(tries: Tries, id: Uuid): WayOut | undefined {
+  const run = tries.evaluation.plan.run[id];
+  if (!run) return undefined;
+  const edits: readonly Edit[] = [{ op: 'put', item: { ...run, protection: 'shielded' } }];
+  const found = tries.least(edits);
+  const deep = found?.after.runs.get(id)?.trench?.deepest?.depth;
+  if (!found || deep === undefined) return undefined;
+  return tries.way(
+    'protection',
+    [`Protect the trench of ${run.name}: it goes `, measured(deep, 'depth'), ' deep'],
+    edits,
+  );
+}
+
+/** What somebody said, changed by the least that works. */
+function otherSaid(tries: Tries, id: Uuid): WayOut | undefined {
+  const { evaluation, asked } = tries;
+  const keeping = evaluation.plan.keeping[id];
+  if (!keeping || keeping.keeps.what === 'even') return undefined;
+  const { keeps } = keeping;
+  const now = 'level' in keeps ? keeps.level : keeps.value;
+  const edits = (value: number): readonly Edit[] => [
+    { op: 'put', item: { ...keeping, keeps: 'level' in keeps ? { ...keeps, level: value } : { ...keeps, value } } },
+  ];
+  const far = keeps.what === 'slope' ? 0.5 : FAR;
+  const to = keeps.is === 'least' ? ('level' in keeps ? now - far : Math.max(LEAST, now - far)) : now + far;
+  const step = keeps.what === 'slope' ? SLOPE_STEP : (stepsOf(asked.system)[0] as number);
+  const value = tries.leastOf(now, to, step, edits);
+  if (value === undefined) return undefined;
+  const quantity =
+    'level' in keeps ? 'elevation' : keeps.what === 'slope' ? 'slope' : keeps.what === 'depth' ? 'depth' : 'thickness';
+  const words: Phrase = [
+    `${keeping.name}: have it ${keeps.is === 'least' ? 'at least' : 'at most'} `,
+    measured(value, quantity),
+    ' instead of ',
+    exact(now, quantity),
+  ];
+  return tries.way('said', words, edits(value));
+}
+
+/** What is said gives by no more than this, m; and thicknesses are no less than this. */
+const FAR = 20;
+const LEAST = 1e-5;
+
+/** Larger pipe may lie flatter: the smallest that works, of the same make, along the lines that ask for too much fall. */
+function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
+  const { plan, runs } = tries.evaluation;
+  const lines = new Set(
+    limits.flatMap(({ from, run }) => {
+      const line = 'rule' in from && from.rule === 'least-slope' && run !== undefined ? runs.get(run)?.line : undefined;
+      return line ? [line] : [];
+    }),
+  );
+  return [...lines].flatMap((line) => {
+    const own = plan.pipe[line.pipe];
+    const make = own?.name.replace(SIZE, '');
+    if (!own || make === undefined) return [];
+    const larger = CATALOGUE.filter(
+      (model) => model.name.replace(SIZE, '') === make && insideDiameter(model) > insideDiameter(own) + NEAR,
+    ).sort((one, other) => insideDiameter(one) - insideDiameter(other));
+    for (const model of larger) {
+      const there = Object.values(plan.pipe).find(({ name }) => name === model.name);
+      const pipe = there ?? { kind: 'pipe' as const, id: tries.asked.newId(), ...model };
+      const edits: readonly Edit[] = [
+        ...(there ? [] : [{ op: 'put' as const, item: pipe }]),
+        { op: 'put', item: { ...line, pipe: pipe.id } },
+      ];
+      const way = tries.way('pipe', [`Lay ${model.name} along ${line.name}: it may lie flatter`], edits);
+      if (way) return [way];
+    }
+    return [];
+  });
+}
+
+/** A size at the beginning of a name. */
+const SIZE = /^\S+ (in|mm) /;
+
+/** Ends that need no fall outside: water rises in a stand-pipe, or is pumped. */
+function otherEnds(tries: Tries, { runs }: Against): readonly WayOut[] {
+  const { plan, nodes } = tries.evaluation;
+  const ends = new Set(
+    runs.map(({ result }) => lowerOf(result.run)).filter((id) => nodes.get(id)?.leaving.length === 0),
+  );
+  return [...ends].flatMap((id) => {
+    const node = plan.node[id];
+    if (!node) return [];
+    return ENDS.flatMap(({ form, gives }) => {
+      if (node.form === form || (form === 'stand-pipe' && risesIn(node))) return [];
+      const edits = ended(tries.evaluation, node, form);
+      const found = tries.least(edits);
+      const behind = found && standsBehind(found.after, atRest(found.after), id);
+      if (!found) return [];
+      const words: Phrase =
+        form === 'sump'
+          ? [`Pump at ${node.name}: a small pressure line from a sump`]
+          : [
+              `End in a stand-pipe at ${node.name}`,
+              ...(behind ? [', which stands full for ', measured(behind.full, 'distance'), ' of pipe'] : []),
+            ];
+      return [{ gives, words, edits, inverts: found.inverts, dig: undefined }];
+    });
+  });
+}
+
+const ENDS: readonly { readonly form: NodeForm; readonly gives: WayOut['gives'] }[] = [
+  { form: 'stand-pipe', gives: 'end' },
+  { form: 'sump', gives: 'pump' },
+];
+
+/** Another end, with what comes to it free to lie as it must. */
+function ended({ plan, nodes }: Evaluation, node: Node, form: NodeForm): readonly Edit[] {
+  const { water: _water, entry: _entry, ...rest } = node;
+  const freed = (nodes.get(node.id)?.arriving ?? []).flatMap(({ run: id }): readonly Edit[] => {
+    const run = plan.run[id];
+    return run ? [{ op: 'put', item: freeFact(run, plan.runGrade[id], 'low') }] : [];
+  });
+  return [{ op: 'put', item: { ...rest, form } }, ...freed];
+}
