@@ -18,9 +18,9 @@ test.each([
   [Slope, 3, 'slope', 'feet', 'Steeper than 2:1; a slope of 1 in 48 is 1:48 or 2.08 %.'],
   [Material.shape.waste, 3, 'share', 'feet', 'At most 200.0 %.'],
   [Material.shape.waste, -0.1, 'share', 'feet', 'Must not be negative.'],
-  [Material.shape.loose, 0.2, 'plain', 'feet', 'At least 0.5000.'],
+  [Material.shape.loose, 0.2, 'plain', 'feet', 'At least 0.5.'],
   [Material.shape.density, 20_000, 'density', 'metric', 'At most 10000 kg/m³.'],
-  [Pipe.shape.manning, 0.2, 'plain', 'feet', 'At most 0.1000.'],
+  [Pipe.shape.manning, 0.2, 'plain', 'feet', 'At most 0.1.'],
 ] as const)('%# %s', (limit, value, quantity, system, words) => {
   expect(told(limit, value, quantity, system)).toBe(words);
 });

@@ -26,7 +26,9 @@ export function print(value: number, quantity: Quantity, system: System, options
   if (unit.style === 'feet-inches') return feetAndInches(value, fraction);
   if (unit.style === 'inches') return inches(value, fraction);
   if (unit.style === 'chainage') return chainage(value, system);
-  const number = decimals(value / unit.size, unit.places + finer);
+  const digits = decimals(value / unit.size, unit.places + finer);
+  // A bare number is written as people write it: 3, not 3.0000.
+  const number = quantity === 'plain' ? digits.replace(/\.?0+$/, '') : digits;
   return options.bare || unit.name === '' ? number : unit.name === '%' ? `${number} %` : `${number} ${unit.name}`;
 }
 
