@@ -120,6 +120,7 @@ export const SHEETS: readonly SheetShown[] = [
     stage: 'Grade',
     open: first(/^Trench depth .*Show the working/, 'Type what it should be'),
   },
+  { name: 'ends compared', stage: 'Grade', open: first(/^Edit /, 'Open Ditch outfall', 'Compare ends') },
   { name: 'swale', stage: 'Grade', open: first(/^Edit /, 'Cut a swale along it') },
   { name: 'limit of the job', stage: 'Grade', open: first('Room to be wrong', 'A limit of this job') },
   { name: 'station', stage: 'Grade', open: first(/Type the station$/) },

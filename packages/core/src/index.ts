@@ -11,6 +11,7 @@ export * from './phrase';
 export * from './limits';
 export * from './results';
 export * from './pipe';
+export * from './setout';
 export * from './site';
 export * from './starter';
 export * from './survey';

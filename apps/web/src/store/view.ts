@@ -49,6 +49,7 @@ export type Sheet =
   | { readonly sheet: 'pit'; readonly pit: Uuid | undefined }
   | { readonly sheet: 'fact'; readonly run: Uuid; readonly which: 'low' | 'slope' | 'high' }
   | { readonly sheet: 'swale'; readonly run: Uuid }
+  | { readonly sheet: 'ends'; readonly node: Uuid }
   | { readonly sheet: 'keeping'; readonly keeping: Uuid | undefined }
   | { readonly sheet: 'try'; readonly words: string; readonly edits: readonly Edit[] }
   | { readonly sheet: 'aside' }

@@ -9,7 +9,8 @@ import { Words } from './Words';
 interface RowProps {
   title: string;
   note?: string | undefined;
-  noteLines?: 1 | 2;
+  /** Lines that its words may take; what goes on past them is cut, except where all of it must be read. */
+  noteLines?: 1 | 2 | 'all';
   /** Without a tap the row only tells. */
   onPress?: (() => void) | undefined;
   /** What a tap does, for those who hear the row: "Open", "Go to it". */
@@ -34,13 +35,14 @@ export const Row = memo(function Row({
   loose = false,
 }: RowProps) {
   const tones = useTones();
+  const lines = noteLines === 'all' ? undefined : noteLines;
   const words = (
     <>
-      <Words strong lines={noteLines}>
+      <Words strong lines={lines}>
         {title}
       </Words>
       {note ? (
-        <Words size="small" tone="muted" lines={noteLines}>
+        <Words size="small" tone="muted" lines={lines}>
           {note}
         </Words>
       ) : null}

@@ -50,6 +50,7 @@ function Ways({ ways }: { ways: readonly WayOut[] }) {
         {ways.map(({ words, edits, inverts, dig }, index) => (
           <Row
             key={index}
+            noteLines="all"
             title={say(words)}
             note={dig === undefined ? 'what it costs is no digging' : `digs ${print(dig, 'volume')} in all`}
             after={

@@ -14,6 +14,7 @@ import { SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
 import { TrenchView } from '../parts/TrenchView';
 import { GradeBar } from './GradeBar';
+import { Laying } from './Laying';
 import { RunRow } from './RunRow';
 import { StationFigures } from './StationFigures';
 
@@ -75,6 +76,7 @@ function Levels() {
           <LineBar />
           <StationFigures />
           <GradeBar />
+          <Laying />
           <Asking />
           <StageFindings quiet="Nothing stands against this grade." />
           <LineHeading />

@@ -270,7 +270,14 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
       <Inverts node={id} />
       <Top node={node} outlet={outlet} />
       <Sump node={node} />
-      {outlet ? <Behind node={id} /> : null}
+      {outlet ? (
+        <>
+          <Behind node={id} />
+          <Button icon="watch" onPress={() => dispatch(sheetOpened({ sheet: 'ends', node: id }))}>
+            Compare ends
+          </Button>
+        </>
+      ) : null}
       {outlet
         ? (['normal', 'high'] as const).map((level) => (
             <PlanMeasure

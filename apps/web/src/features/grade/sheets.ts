@@ -1,3 +1,4 @@
+export { EndsSheet } from './EndsSheet';
 export { FactSheet } from './FactSheet';
 export { GivesSheet } from './GivesSheet';
 export { NodeSheet } from './NodeSheet';

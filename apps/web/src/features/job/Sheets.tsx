@@ -50,6 +50,7 @@ const SHEETS: Parts = {
   node: from(grade, 'NodeSheet'),
   line: from(line, 'LineSheet'),
   'delete-line': from(line, 'DeleteLineSheet'),
+  ends: from(grade, 'EndsSheet'),
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),
   keeping: from(dig, 'KeepingSheet'),

@@ -233,7 +233,13 @@ function deviceOn(db: Database) {
     },
 
     settings: (): Promise<Settings | undefined> => db.get('settings', 'device'),
-    keepSettings: async (settings: Settings): Promise<void> => void (await db.put('settings', settings, 'device')),
+    keepSettings: async (settings: Settings): Promise<void> => {
+      const tx = db.transaction('settings', 'readwrite');
+      void tx.store.put(settings, 'device');
+      // At once, and not when the page next has time: it may be left in that moment.
+      tx.commit();
+      await tx.done;
+    },
     close: (): void => db.close(),
   };
 }

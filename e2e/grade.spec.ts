@@ -1,7 +1,7 @@
-import { expect, tap, test, WIDE } from './app';
+import { expect, station, tap, test, WIDE } from './app';
 import { go, openDemo } from './tour';
 
-/** What could give where a line cannot be laid, and what stands full behind its end. */
+/** Grade beyond the plain levels: what could give, what stands full, a swale, and what a run is laid by. */
 
 for (const [name, use] of [
   ['phone', {}],
@@ -56,6 +56,37 @@ for (const [name, use] of [
       await expect(
         page.getByText(/The grate of Ditch outfall, 92\.00 ft, lies 0\.50 ft under the invert/).first(),
       ).toBeVisible();
+    });
+
+    test('a yard with no fall: two ends are compared, one is taken and undone', async ({ page, app }) => {
+      await openDemo(page, app);
+      await go(page, 'Grade');
+      await page
+        .getByRole('button', { name: /^Edit / })
+        .first()
+        .click();
+      const sheet = page.getByRole('dialog');
+      await sheet.getByRole('button', { name: 'Open Ditch outfall' }).click();
+      await sheet.getByRole('button', { name: 'Compare ends' }).click();
+      const ends = page.getByRole('list', { name: 'Ends compared' });
+      await expect(ends.getByText('Daylight: as it is')).toBeVisible();
+      await expect(ends.getByText(/stands wet for [\d.]+ ft, [\d.]+ gal up to/).first()).toBeVisible();
+      await ends.getByRole('button', { name: 'Try it: Existing box, over its grate' }).click();
+      await expect(page.getByRole('dialog').getByText(/stands up to [\d.]+ ft, where it spills/)).toBeVisible();
+      await tap(page, 'Do it');
+      await expect(page.getByText(/Behind Ditch outfall water stands up to/).first()).toBeVisible();
+      await tap(page, 'Undo');
+      await expect(page.getByText(/Behind Ditch outfall water stands up to/)).toHaveCount(0);
+    });
+
+    test('what a run is laid by: the laser, and its fall over what is in hand', async ({ page, app }) => {
+      await openDemo(page, app);
+      await go(page, 'Grade');
+      const laid = page.getByRole('group', { name: 'Laid by' });
+      await expect(laid).toContainText('Laser: up from the low end1.800 %');
+      await expect(laid).toContainText('Fall in 10.00 ft2 1/8"');
+      await station(page, 'End');
+      await expect(laid).toContainText('1.500 %');
     });
 
     test('a swale is cut along a run, is counted and told of, and taken away again', async ({ page, app }) => {

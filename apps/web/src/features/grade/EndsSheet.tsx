@@ -1,0 +1,74 @@
+import type { End } from '@alveus/core/ends';
+import { endsAt } from '@alveus/core/ends';
+import type { Uuid } from '@alveus/plan';
+import { useMemo } from 'react';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectCommitted } from '../../store/results';
+import { Button, DoneFoot, List, Row, Sheet, usePrint, Words } from '../../ui/measured';
+import { FORM_WORDS } from '../parts/words';
+import { useSay } from '../parts/useSay';
+
+const nameOf = ({ form, entry }: End): string =>
+  form === 'structure'
+    ? `${FORM_WORDS[form]}, ${entry === 'grate' ? 'over its grate' : 'through its wall'}`
+    : FORM_WORDS[form];
+
+/** The ends that a line could have here, side by side: what each asks for, and what stands full behind it. */
+export function EndsSheet({ node, onClose }: { node: Uuid; onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const evaluation = useAppSelector(selectCommitted);
+  const say = useSay();
+  const print = usePrint();
+  const ends = useMemo(() => endsAt(evaluation, node), [evaluation, node]);
+  const noteOf = ({ depth, hole, stands, needs, cannot, changes }: End): string =>
+    [
+      cannot ? `Cannot be here: ${say(cannot)}` : '',
+      depth === undefined || hole === undefined
+        ? ''
+        : `${print(depth, 'depth')} down to the pipe${hole > depth ? `, a hole ${print(hole, 'depth')} deep` : ''}`,
+      stands
+        ? `stands ${stands.full > 0.005 ? `full for ${print(stands.full, 'distance')}, ` : ''}wet for ${print(stands.wet, 'distance')}, ${print(stands.volume, 'liquid')} up to ${print(stands.level, 'elevation')}`
+        : 'drains dry',
+      `needs ${needs}`,
+      changes.come.length > 0 ? `${changes.come.length} more to look at` : '',
+    ]
+      .filter(Boolean)
+      .join(' · ');
+  return (
+    <Sheet
+      title={`Ends at ${evaluation.plan.node[node]?.name ?? 'the low end'}`}
+      onClose={onClose}
+      foot={<DoneFoot onDone={onClose} />}
+    >
+      <Words size="small" tone="muted">
+        The line as it lies now, ended each way. Water stands behind an end that it must rise in until it soaks away; a
+        discharge to a street or a neighbour usually needs leave.
+      </Words>
+      <List label="Ends compared">
+        {ends.map((end) => (
+          <Row
+            key={`${end.form} ${end.entry ?? ''}`}
+            noteLines="all"
+            title={end.now ? `${nameOf(end)}: as it is` : nameOf(end)}
+            note={noteOf(end)}
+            after={
+              end.now ? undefined : (
+                <Button
+                  icon="watch"
+                  label={`Try it: ${nameOf(end)}`}
+                  onPress={() =>
+                    dispatch(
+                      sheetOpened({ sheet: 'try', words: `End in ${nameOf(end).toLowerCase()}`, edits: end.edits }),
+                    )
+                  }
+                >
+                  Try it
+                </Button>
+              )
+            }
+          />
+        ))}
+      </List>
+    </Sheet>
+  );
+}
