@@ -21,7 +21,7 @@ interface WordsProps {
   strong?: boolean;
   tone?: Tone;
   style?: StyleProp<TextStyle>;
-  lines?: number;
+  lines?: number | undefined;
   heading?: 1 | 2 | 3;
   id?: string;
 }
