@@ -193,7 +193,7 @@ describe('what is said of a file that cannot be read', () => {
   test.each<[string, (text: string) => string, RegExp]>([
     [
       'a comma taken out',
-      (text) => text.replace('"version": 6,', '"version": 3'),
+      (text) => text.replace('"version": 7,', '"version": 3'),
       /damaged at line 4, place 3, before “"name": .*”\. Look for a comma/,
     ],
     ['a bracket too many', (text) => text.replace('"items": [', '"items": [ ]'), /damaged at line 6, place 5/],

@@ -5,7 +5,7 @@ import { HelperText, TextInput } from 'react-native-paper';
 import { text } from '../theme/scale';
 import { FONT, TARGET } from '../theme/theme';
 import { useTones } from '../theme/ThemeProvider';
-import { MEASURE, usePadWanted } from './PadArea';
+import { KEEPS_CARET, MEASURE, usePadWanted } from './PadArea';
 import { Words } from './Words';
 
 export interface FieldProps {
@@ -90,7 +90,7 @@ export function Field({
 
 /** Once the tap that gave it the focus is over; unless somebody has begun to type by then. */
 function chooseAll(field: unknown): void {
-  if (!(field instanceof HTMLInputElement)) return;
+  if (!(field instanceof HTMLInputElement) || KEEPS_CARET in field.dataset) return;
   const { value } = field;
   setTimeout(() => {
     if (value !== '' && field.value === value && document.activeElement === field) field.select();

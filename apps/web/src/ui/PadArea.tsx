@@ -12,6 +12,9 @@ const PadWanted = createContext(false);
 
 export const usePadWanted = (): boolean => useContext(PadWanted);
 
+/** Set on a field that is given the focus anew in the middle of typing: what stands in it is not chosen then. */
+export const KEEPS_CARET = 'keepsCaret';
+
 /** Fields of measurements are known by it. */
 export const MEASURE = 'measure';
 
@@ -68,8 +71,10 @@ export function PadArea({ children, style }: { children: ReactNode; style?: Styl
     // Only what gets the focus anew brings up the keyboard; the caret stays where it was.
     setTimeout(() => {
       field.blur();
+      field.dataset[KEEPS_CARET] = '';
       field.focus();
-      setTimeout(() => field.setSelectionRange(selectionStart, selectionEnd), 20);
+      delete field.dataset[KEEPS_CARET];
+      field.setSelectionRange(selectionStart, selectionEnd);
     });
   };
   return (

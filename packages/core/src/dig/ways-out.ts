@@ -1,21 +1,20 @@
 import type { Edit, Node, NodeForm, Profile, Run, Uuid } from '@alveus/plan';
-import { applyEdits, lowerOf, ONLY, rulesFor } from '@alveus/plan';
+import { lowerOf, ONLY, rulesFor } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import { evaluate } from '../evaluate';
 import { atRest, risesIn, standsBehind } from '../flow';
 import type { Triad } from '../grade';
 import { fixFact, freeFact, withoutWorkedOut } from '../grade';
-import type { Program, Room } from '../least';
-import { choose, roomAt, roomOf, withWays } from '../least';
+import type { Room } from '../least';
+import { roomAt } from '../least';
 import { leastCover } from '../limits';
 import type { Phrase } from '../phrase';
 import { exact, measured } from '../phrase';
 import { CATALOGUE, insideDiameter } from '../pipe';
 import { NEAR } from '../tolerance';
-import type { System } from '../units';
 import type { Against, Proposal, Told } from './dig-least';
-import { acceptEdits, digLeast, stepsOf } from './dig-least';
-import { digProgram } from './program';
+import { stepsOf } from './dig-least';
+import type { AskedOut } from './tries';
+import { SURE, Tries } from './tries';
 
 /**
  * What could give where limits cannot hold together: for each thing that could, the least of it that frees the rest.
@@ -34,12 +33,6 @@ export interface WayOut {
   readonly dig: number | undefined;
 }
 
-export interface AskedOut {
-  readonly watch: boolean;
-  readonly system: System;
-  readonly newId: () => Uuid;
-}
-
 /** Those without a price come last, in this order. */
 const ORDER: readonly WayOut['gives'][] = [
   'outlet',
@@ -53,9 +46,14 @@ const ORDER: readonly WayOut['gives'][] = [
   'pump',
 ];
 
-/** @param against limits of one network that cannot hold together */
-export function waysOut(evaluation: Evaluation, against: Against, asked: AskedOut): readonly WayOut[] {
-  const tries = new Tries(evaluation, new Set(against.runs.map(({ id }) => id)), asked);
+/** @param against limits of one network that cannot hold together @param goOn whether there is time left */
+export function waysOut(
+  evaluation: Evaluation,
+  against: Against,
+  asked: AskedOut,
+  goOn: () => boolean = () => true,
+): readonly WayOut[] {
+  const tries = new Tries(evaluation, new Set(against.runs.map(({ id }) => id)), asked, goOn);
   const found = [
     ...against.limits.flatMap((limit) => relaxed(tries, limit) ?? []),
     ...largerPipe(tries, against),
@@ -76,88 +74,18 @@ export function waysOut(evaluation: Evaluation, against: Against, asked: AskedOu
   );
 }
 
-/** The plan with a change, as far as one network goes. */
-class Tries {
-  constructor(
-    readonly evaluation: Evaluation,
-    readonly only: ReadonlySet<Uuid>,
-    readonly asked: AskedOut,
-  ) {}
-
-  with(edits: readonly Edit[]): Evaluation {
-    return evaluate(applyEdits(this.evaluation.plan, edits), this.evaluation);
-  }
-
-  /** Whether there are inverts that keep all else. */
-  works(edits: readonly Edit[]): boolean {
-    return choose(digProgram(this.with(edits), { ...this.asked, only: this.only }).program).ok;
-  }
-
-  /** The network at its least dig with a change; undefined where it does not work. */
-  least(
-    edits: readonly Edit[],
-  ): { readonly proposal: Proposal; readonly inverts: readonly Edit[]; readonly after: Evaluation } | undefined {
-    const changed = this.with(edits);
-    const proposal = digLeast(changed, { ...this.asked, only: this.only });
-    if (!proposal.ok) return undefined;
-    const inverts = acceptEdits(changed, proposal);
-    return { proposal, inverts, after: evaluate(applyEdits(changed.plan, inverts), changed) };
-  }
-
-  /** How a run may lie with a change, by each way in which what can be had in several ways may be had. */
-  rooms(edits: readonly Edit[], run: Uuid): { readonly rooms: readonly Room[]; readonly length: number } | undefined {
-    const { program, runs } = digProgram(this.with(edits), { ...this.asked, only: this.only });
-    const own = runs.find(({ id }) => id === run);
-    if (!own) return undefined;
-    // What only costs more binds nothing.
-    const bare = { ...program, choices: program.choices.filter(({ ways }) => ways.every(({ cost }) => !cost)) };
-    const rooms = waysThrough(bare).flatMap((ways) => roomOf(withWays(bare, ways), own.index) ?? []);
-    return { rooms, length: own.result.length };
-  }
-
-  way(gives: WayOut['gives'], words: Phrase, edits: readonly Edit[], by?: number): WayOut | undefined {
-    const found = this.least(edits);
-    if (!found) return undefined;
-    const { inverts, proposal } = found;
-    return { gives, words, edits, inverts, dig: proposal.after, ...(by === undefined ? {} : { by }) };
-  }
-
-  /**
-   * The least change of an amount that works, from what it is towards the most that it may be; finer than any crew
-   * sets, then in whole steps of it. Works with more of it wherever it works with less.
-   */
-  leastOf(from: number, to: number, step: number, edits: (value: number) => readonly Edit[]): number | undefined {
-    if (!this.works(edits(to))) return undefined;
-    let [fails, works] = [from, to];
-    while (Math.abs(works - fails) > FINE) {
-      const middle = (fails + works) / 2;
-      if (this.works(edits(middle))) works = middle;
-      else fails = middle;
-    }
-    const whole = to > from ? Math.ceil(works / step - SURE) * step : Math.floor(works / step + SURE) * step;
-    return this.works(edits(whole)) ? whole : works;
-  }
+function wayOut(
+  tries: Tries,
+  gives: WayOut['gives'],
+  words: Phrase,
+  edits: readonly Edit[],
+  by?: number,
+): WayOut | undefined {
+  const found = tries.least(edits);
+  if (!found) return undefined;
+  const { inverts, proposal } = found;
+  return { gives, words, edits, inverts, dig: proposal.after, ...(by === undefined ? {} : { by }) };
 }
-
-/** All ways to take the choices of a program; where there are too many of them, the cheapest. */
-function waysThrough(program: Program): readonly (readonly number[])[] {
-  const many = program.choices.reduce((product, { ways }) => product * ways.length, 1);
-  if (many > MOST_WAYS) {
-    const found = choose(program);
-    return found.ok ? [found.ways] : [];
-  }
-  return program.choices.reduce<readonly (readonly number[])[]>(
-    (all, { ways }) => all.flatMap((taken) => ways.map((_, way) => [...taken, way])),
-    [[]],
-  );
-}
-
-const MOST_WAYS = 64;
-
-/** Amounts are found to this, m. */
-const FINE = 1e-6;
-/** So near to a whole step is one. */
-const SURE = 1e-4;
 
 /** The least by which a limit gives, where somebody can let it. */
 function relaxed(tries: Tries, limit: Told): WayOut | undefined {
@@ -208,7 +136,7 @@ function otherFact(tries: Tries, id: Uuid, fact: Triad): WayOut | undefined {
           measured(value, 'elevation'),
         ];
   const gives = outlet ? 'outlet' : fact === 'slope' ? 'slope' : 'invert';
-  return tries.way(gives, words, edits(value), fact === 'slope' ? undefined : Math.abs(value - now));
+  return wayOut(tries, gives, words, edits(value), fact === 'slope' ? undefined : Math.abs(value - now));
 }
 
 /** A hundredth of a per cent. */
@@ -256,7 +184,7 @@ function lessCover(tries: Tries, id: Uuid): WayOut | undefined {
     ...(over === undefined ? [] : [' over ', measured(over, 'distance')]),
     ', with the pipe protected there',
   ];
-  return tries.way('cover', words, edits(value));
+  return wayOut(tries, 'cover', words, edits(value));
 }
 
 const TAKEN = 'taken on this job, with the pipe protected';
@@ -289,7 +217,8 @@ function protectedTrench(tries: Tries, id: Uuid): WayOut | undefined {
   const found = tries.least(edits);
   const deep = found?.after.runs.get(id)?.trench?.deepest?.depth;
   if (!found || deep === undefined) return undefined;
-  return tries.way(
+  return wayOut(
+    tries,
     'protection',
     [`Protect the trench of ${run.name}: it goes `, measured(deep, 'depth'), ' deep'],
     edits,
@@ -319,7 +248,7 @@ function otherSaid(tries: Tries, id: Uuid): WayOut | undefined {
     ' instead of ',
     exact(now, quantity),
   ];
-  return tries.way('said', words, edits(value));
+  return wayOut(tries, 'said', words, edits(value));
 }
 
 /** What is said gives by no more than this, m; and thicknesses are no less than this. */
@@ -349,7 +278,7 @@ function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
         ...(there ? [] : [{ op: 'put' as const, item: pipe }]),
         { op: 'put', item: { ...line, pipe: pipe.id } },
       ];
-      const way = tries.way('pipe', [`Lay ${model.name} along ${line.name}: it may lie flatter`], edits);
+      const way = wayOut(tries, 'pipe', [`Lay ${model.name} along ${line.name}: it may lie flatter`], edits);
       if (way) return [way];
     }
     return [];

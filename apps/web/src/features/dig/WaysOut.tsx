@@ -8,6 +8,9 @@ import { newId } from '../../sync/ids';
 import { Busy, Button, List, Row, usePrint, useUnits, Words } from '../../ui/measured';
 import { useSay } from '../parts/useSay';
 
+/** Longest that is waited for them, ms. */
+const PATIENCE = 3000;
+
 /** What could give where limits cannot hold together, each to be tried; worked out once the rest is on the screen. */
 export function WaysOut({ against, watch }: { against: Against; watch: boolean }) {
   const evaluation = useAppSelector(selectCommitted);
@@ -15,10 +18,11 @@ export function WaysOut({ against, watch }: { against: Against; watch: boolean }
   const key = useMemo(() => ({ evaluation, against, watch, system }), [evaluation, against, watch, system]);
   const [found, setFound] = useState<{ readonly of: unknown; readonly ways: readonly WayOut[] }>();
   useEffect(() => {
-    const timer = setTimeout(
-      () => setFound({ of: key, ways: waysOut(key.evaluation, key.against, { watch, system, newId }) }),
-      30,
-    );
+    const timer = setTimeout(() => {
+      const until = performance.now() + PATIENCE;
+      const ways = waysOut(key.evaluation, key.against, { watch, system, newId }, () => performance.now() < until);
+      setFound({ of: key, ways });
+    }, 30);
     return () => clearTimeout(timer);
   }, [key, watch, system]);
   if (found?.of !== key) return <Busy>Working out what could give…</Busy>;

@@ -1,5 +1,6 @@
+import type { Fall } from '@alveus/core';
 import { fallsOf, print } from '@alveus/core';
-import { memo } from 'react';
+import { memo, useCallback } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { RootState } from '../../store';
 import { useAppSelector } from '../../store';
@@ -14,20 +15,53 @@ export const Laying = memo(function Laying() {
   if (!known) return null;
   return (
     <FigureGrid columns={2} label="Laid by">
-      <Cell label={dialLabel} of={dial} />
-      <Cell label={overOf(0)} of={fallOf(0)} />
-      <Cell label={overOf(1)} of={fallOf(1)} />
-      <Cell label={overOf(2)} of={fallOf(2)} />
+      <Dial />
+      <FallOver which={0} />
+      <FallOver which={1} />
+      <FallOver which={2} />
     </FigureGrid>
   );
 });
 
-function Cell({ label, of }: { label: (state: RootState) => string; of: (state: RootState) => string }) {
+const OPEN = '—';
+const slopeOf = (state: RootState): number | undefined => selectPlace(state)?.run.grade.slope;
+
+/** Upward is what a laser in the low end is dialled to; from the high end it is the same, down. */
+function Dial() {
+  const down = useAppSelector((state) => (slopeOf(state) ?? 0) < 0);
+  return <Cell label={down ? 'Laser: down from the low end' : 'Laser: up from the low end'} of={dialled} />;
+}
+
+function dialled(state: RootState): string {
+  const slope = slopeOf(state);
+  return slope === undefined ? OPEN : print(Math.abs(slope), 'slope', state.settings.system, { finer: 1 });
+}
+
+/** Over a stick, or over one of what is held against it. */
+function FallOver({ which }: { which: 0 | 1 | 2 }) {
+  const over = useAppSelector((state) => print(fallAt(state, which).over, 'distance', state.settings.system));
+  const fallen = useCallback(
+    (state: RootState): string => {
+      if (slopeOf(state) === undefined) return OPEN;
+      const { system, fraction } = state.settings;
+      return print(fallAt(state, which).fall, 'thickness', system, { fraction });
+    },
+    [which],
+  );
+  return <Cell label={which === 0 ? `Fall in a stick of ${over}` : `Fall in ${over}`} of={fallen} />;
+}
+
+function fallAt(state: RootState, which: 0 | 1 | 2): Fall {
+  const stick = selectPlace(state)?.run.pipe?.stick ?? 0;
+  return fallsOf(slopeOf(state) ?? 0, stick, state.settings.system)[which];
+}
+
+function Cell({ label, of }: { label: string; of: (state: RootState) => string }) {
   const tones = useTones();
   return (
     <View style={[styles.cell, { borderColor: tones.line }]}>
       <Words size="small" tone="muted" lines={2}>
-        <LiveWords words={label} />
+        {label}
       </Words>
       <Words strong size="large">
         <LiveWords words={of} />
@@ -35,38 +69,6 @@ function Cell({ label, of }: { label: (state: RootState) => string; of: (state: 
     </View>
   );
 }
-
-const OPEN = '—';
-
-/** Upward is what a laser in the low end is dialled to; from the high end it is the same, down. */
-const dialLabel = (state: RootState): string =>
-  (selectPlace(state)?.run.grade.slope ?? 0) < 0 ? 'Laser: down from the low end' : 'Laser: up from the low end';
-
-function dial(state: RootState): string {
-  const slope = selectPlace(state)?.run.grade.slope;
-  return slope === undefined ? OPEN : print(Math.abs(slope), 'slope', state.settings.system, { finer: 1 });
-}
-
-function falls(state: RootState) {
-  const run = selectPlace(state)?.run;
-  const { slope } = run?.grade ?? {};
-  return slope === undefined || !run?.pipe ? undefined : fallsOf(slope, run.pipe.stick, state.settings.system);
-}
-
-const overs = [0, 1, 2].map((which) => (state: RootState): string => {
-  const stick = selectPlace(state)?.run.pipe?.stick ?? 0;
-  const { over } = fallsOf(0, stick, state.settings.system)[which as 0 | 1 | 2];
-  const length = print(over, 'distance', state.settings.system);
-  return which === 0 ? `Fall in a stick of ${length}` : `Fall in ${length}`;
-});
-const drops = [0, 1, 2].map((which) => (state: RootState): string => {
-  const { system, fraction } = state.settings;
-  const fall = falls(state)?.[which as 0 | 1 | 2].fall;
-  return fall === undefined ? OPEN : print(fall, 'thickness', system, { fraction });
-});
-type Words3 = (state: RootState) => string;
-const overOf = (which: number): Words3 => overs[which] as Words3;
-const fallOf = (which: number): Words3 => drops[which] as Words3;
 
 const styles = StyleSheet.create({
   cell: { paddingHorizontal: 10, paddingVertical: 6, borderRightWidth: 1, borderBottomWidth: 1, flexGrow: 1 },
