@@ -113,7 +113,7 @@ function wetRun({ id, run, length, grade, pipe, line }: RunResult, levels: AtRes
 
 /** What stands behind an end, all that comes to it together; nothing where none does. */
 export function standsBehind(
-  { runs }: Pick<Laid, 'runs'>,
+  { runs, nodes }: Laid,
   { runs: wet, levels }: AtRest,
   node: Uuid,
 ): { readonly level: number; readonly wet: number; readonly full: number; readonly volume: number } | undefined {
@@ -122,16 +122,15 @@ export function standsBehind(
   const sum = { level, wet: 0, full: 0, volume: 0 };
   const seen = new Set<Uuid>();
   const open = [node];
-  for (let next = open.pop(); next !== undefined; next = open.pop()) {
-    for (const { id, run } of runs.values()) {
-      const stands = wet.get(id);
-      if (seen.has(id) || lowerOf(run) !== next || !stands || stands.level > level + NEAR) continue;
-      seen.add(id);
+  for (const next of open)
+    for (const { run } of nodes.get(next)?.arriving ?? NONE) {
+      const [stands, result] = [wet.get(run), runs.get(run)];
+      if (seen.has(run) || !result || !stands || stands.level > level + NEAR) continue;
+      seen.add(run);
       sum.wet += stands.wet;
       sum.full += stands.full;
       sum.volume += stands.volume;
-      open.push(upperOf(run));
+      open.push(upperOf(result.run));
     }
-  }
   return seen.size === 0 ? undefined : sum;
 }

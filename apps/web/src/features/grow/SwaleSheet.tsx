@@ -1,5 +1,5 @@
 import { FOOT, groundAt } from '@alveus/core';
-import { AlongRun, Distance, Elevation, SwaleStretch, Thickness } from '@alveus/plan';
+import { AlongRun, Elevation, SwaleStretch, Thickness } from '@alveus/plan';
 import type { Swale, Uuid } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
@@ -28,7 +28,7 @@ export function SwaleSheet({ run: id, onClose }: { run: Uuid; onClose: () => voi
     first ?? { from: 0, to: length, bottom: { by: 'depth', depth: DEEP }, width: WIDE, sides: SIDES },
   );
   const put = (cuts: readonly SwaleStretch[]): void => {
-    const item: Swale = { kind: 'swale', id, cuts: [...cuts] };
+    const item: Swale = { kind: 'swale', id, cuts: [...cuts].sort((one, other) => one.from - other.from) };
     edit([cuts.length === 0 ? { op: 'remove', kind: 'swale', id } : { op: 'put', item: toldFromA(item, plan) }]);
     onClose();
   };
@@ -61,7 +61,7 @@ export function SwaleSheet({ run: id, onClose }: { run: Uuid; onClose: () => voi
         name="width"
         label="Width of its bottom"
         quantity="thickness"
-        limit={Distance}
+        limit={SwaleStretch.shape.width}
       />
       <FormMeasure
         control={form.control}
