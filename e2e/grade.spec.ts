@@ -1,7 +1,22 @@
+import type { Locator, Page } from '@playwright/test';
+import type { App } from './app';
 import { expect, station, tap, test, WIDE } from './app';
 import { go, openDemo } from './tour';
 
 /** Grade beyond the plain levels: what could give, what stands full, a swale, and what a run is laid by. */
+
+/** The sheet of the end of the demo's storm line. */
+async function openOutfall(page: Page, app: App): Promise<Locator> {
+  await openDemo(page, app);
+  await go(page, 'Grade');
+  await page
+    .getByRole('button', { name: /^Edit / })
+    .first()
+    .click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Open Ditch outfall' }).click();
+  return sheet;
+}
 
 for (const [name, use] of [
   ['phone', {}],
@@ -34,14 +49,7 @@ for (const [name, use] of [
     });
 
     test('an end that water rises in says what stands behind it, by its grate', async ({ page, app }) => {
-      await openDemo(page, app);
-      await go(page, 'Grade');
-      await page
-        .getByRole('button', { name: /^Edit / })
-        .first()
-        .click();
-      const sheet = page.getByRole('dialog');
-      await sheet.getByRole('button', { name: 'Open Ditch outfall' }).click();
+      const sheet = await openOutfall(page, app);
       await sheet.getByRole('combobox', { name: 'What is here' }).click();
       await page.getByRole('option', { name: /Stand-pipe/ }).click();
       const grate = page.getByLabel(/^Top of its grate/);
@@ -59,14 +67,7 @@ for (const [name, use] of [
     });
 
     test('a yard with no fall: two ends are compared, one is taken and undone', async ({ page, app }) => {
-      await openDemo(page, app);
-      await go(page, 'Grade');
-      await page
-        .getByRole('button', { name: /^Edit / })
-        .first()
-        .click();
-      const sheet = page.getByRole('dialog');
-      await sheet.getByRole('button', { name: 'Open Ditch outfall' }).click();
+      const sheet = await openOutfall(page, app);
       await sheet.getByRole('button', { name: 'Compare ends' }).click();
       const ends = page.getByRole('list', { name: 'Ends compared' });
       await expect(ends.getByText('Daylight: as it is')).toBeVisible();

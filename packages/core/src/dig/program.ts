@@ -180,6 +180,12 @@ function rock(
   return deep < Infinity && width !== undefined ? { run: index, at: rockCost(result, width, deep, times) } : undefined;
 }
 
+/** Without choices that only cost more, such as a wider trench: they bind nothing. */
+export const withoutPrices = (program: Program): Program => ({
+  ...program,
+  choices: program.choices.filter(({ ways }) => ways.every(({ cost }) => !cost)),
+});
+
 /** The runs that hang together with one by their nodes. */
 export function networkOf({ plan }: Evaluation, run: Uuid): ReadonlySet<Uuid> {
   const index = networkAt(plan.run).get(run);

@@ -23,7 +23,7 @@ import type { Told } from './dig-least';
 import { tellRows } from './dig-least';
 import type { LaidRun } from './gathering';
 import type { Asked, DigProgram } from './program';
-import { digProgram, networkOf } from './program';
+import { digProgram, networkOf, withoutPrices } from './program';
 
 /**
  * Room to be wrong: how high and how low a run may be laid before a limit breaks, whatever is free elsewhere being worked
@@ -89,10 +89,10 @@ function asPassed(program: Program, ends: Float64Array): Program {
     for (let row = 0; row < rows.count; row += 1) most = Math.max(most, -rows.room(row, ends));
     return most;
   };
-  const choices = program.choices.filter(({ ways }) => ways.every(({ cost }) => !cost));
+  const bare = withoutPrices(program);
   return withWays(
-    { ...program, choices },
-    choices.map(({ ways }) => {
+    bare,
+    bare.choices.map(({ ways }) => {
       const misses = ways.map(({ rows }) => off(rows));
       return misses.indexOf(Math.min(...misses));
     }),

@@ -7,7 +7,7 @@ import { choose, roomOf, withWays } from '../least';
 import type { System } from '../units';
 import type { Proposal } from './dig-least';
 import { acceptEdits, digLeast } from './dig-least';
-import { digProgram } from './program';
+import { digProgram, withoutPrices } from './program';
 
 export interface AskedOut {
   readonly watch: boolean;
@@ -49,8 +49,7 @@ export class Tries {
     const { program, runs } = digProgram(this.with(edits), { ...this.asked, only: this.only });
     const own = runs.find(({ id }) => id === run);
     if (!own) return undefined;
-    // What only costs more binds nothing.
-    const bare = { ...program, choices: program.choices.filter(({ ways }) => ways.every(({ cost }) => !cost)) };
+    const bare = withoutPrices(program);
     const rooms = waysThrough(bare).flatMap((ways) => roomOf(withWays(bare, ways), own.index) ?? []);
     return { rooms, length: own.result.length };
   }

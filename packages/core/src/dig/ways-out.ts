@@ -80,8 +80,8 @@ function wayOut(
   words: Phrase,
   edits: readonly Edit[],
   by?: number,
+  found = tries.least(edits),
 ): WayOut | undefined {
-  const found = tries.least(edits);
   if (!found) return undefined;
   const { inverts, proposal } = found;
   return { gives, words, edits, inverts, dig: proposal.after, ...(by === undefined ? {} : { by }) };
@@ -184,7 +184,7 @@ function lessCover(tries: Tries, id: Uuid): WayOut | undefined {
     ...(over === undefined ? [] : [' over ', measured(over, 'distance')]),
     ', with the pipe protected there',
   ];
-  return wayOut(tries, 'cover', words, edits(value));
+  return wayOut(tries, 'cover', words, edits(value), undefined, short);
 }
 
 const TAKEN = 'taken on this job, with the pipe protected';
@@ -222,6 +222,8 @@ function protectedTrench(tries: Tries, id: Uuid): WayOut | undefined {
     'protection',
     [`Protect the trench of ${run.name}: it goes `, measured(deep, 'depth'), ' deep'],
     edits,
+    undefined,
+    found,
   );
 }
 
