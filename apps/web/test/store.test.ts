@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { LineResult } from '@alveus/core';
-import { followInvert, placeOn } from '@alveus/core';
+import { followInvert, lineRoute, placeOn } from '@alveus/core';
 import type { Edit, Held, Item, ItemOf, Plan } from '@alveus/plan';
 import { applyEdits, EMPTY_PLAN, itemsOf, keyOf, NO_DECISIONS, openPlanFile, rebase } from '@alveus/plan';
 import { readFileSync } from 'node:fs';
@@ -259,7 +259,7 @@ test('inverts that are dragged are seen at once without working out all that fol
   expect('findings' in (live.runs.get(run?.id as string) as object)).toBe(false);
   expect(selectPlace(state)?.run.grade).toEqual(selectRun(state)?.grade);
   expect(selectPlace(state)?.station.depth).toBeCloseTo(
-    placeOn(selectEvaluation(state), selectLineResult(state) as LineResult, state.view.station)?.station
+    placeOn(selectEvaluation(state), lineRoute(selectLineResult(state) as LineResult), state.view.station)?.station
       .depth as number,
     12,
   );

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Edit, Plan, RunGrade, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import type { Preview, RunShape } from '../src';
-import { evaluate, placeOn, regrade, solveGrade } from '../src';
+import { evaluate, lineRoute, placeOn, regrade, solveGrade } from '../src';
 import { surveyedArb } from './support/surveyed';
 
 /** What is seen while an invert is dragged, against the whole computation. */
@@ -69,7 +69,9 @@ test('a drag shows every run where the whole computation has it, and what did no
         if (!line || !same) continue;
         for (const share of [0, 0.31, 1]) {
           const at = line.order.length * share;
-          expect(placeOn(seen, line, at)?.station.depth).toBe(placeOn(whole, same, at)?.station.depth);
+          expect(placeOn(seen, lineRoute(line), at)?.station.depth).toBe(
+            placeOn(whole, lineRoute(same), at)?.station.depth,
+          );
         }
       }
     }),

@@ -6,7 +6,8 @@ import type { PayloadAction, Reducer } from '@reduxjs/toolkit';
 /** Where the person is looking. */
 export interface ViewState {
   readonly line: Uuid | null;
-  /** Distance of the station line from the line's low end, m. */
+  readonly shows: Shows;
+  /** Distance of the station line from the low end of what is shown, m. */
   readonly station: number;
   readonly sheet: Sheet | null;
   /** What Grade shows in place of its numbers. */
@@ -16,6 +17,9 @@ export interface ViewState {
   /** Runs and others of this job used of late, the last first: likely to be meant again. Pipe and materials: `settings.lately`. */
   readonly recent: readonly string[];
 }
+
+/** What Grade draws: the line, the route of its water to where it leaves, or the whole network from above. */
+export type Shows = 'line' | 'route' | 'network';
 
 /** The least dig, or the room to be wrong. */
 export type Asks = 'least' | 'room';
@@ -58,7 +62,15 @@ export type Sheet =
   | { readonly sheet: 'print' }
   | { readonly sheet: 'keys' };
 
-const initialState: ViewState = { line: null, station: 0, sheet: null, asks: null, sketch: null, recent: [] };
+const initialState: ViewState = {
+  line: null,
+  shows: 'line',
+  station: 0,
+  sheet: null,
+  asks: null,
+  sketch: null,
+  recent: [],
+};
 
 const RECENT = 12;
 
@@ -67,6 +79,14 @@ const slice = createSlice({
   initialState,
   reducers: {
     lineChosen: (state, { payload }: PayloadAction<Uuid>) => ({ ...state, line: payload, station: 0 }),
+    /** To a place on a line, from its low end, m. */
+    wentTo: (state, { payload: { line, along } }: PayloadAction<{ line: Uuid; along: number }>) => ({
+      ...state,
+      line,
+      station: along,
+      shows: 'line' as const,
+    }),
+    shown: (state, { payload }: PayloadAction<Shows>) => ({ ...state, shows: payload, station: 0 }),
     sheetOpened: (state, { payload }: PayloadAction<Sheet>) => ({ ...state, sheet: payload }),
     sheetClosed: (state) => ({ ...state, sheet: null }),
     asked: (state, { payload }: PayloadAction<Asks | null>) => ({ ...state, asks: payload }),
@@ -80,7 +100,8 @@ const slice = createSlice({
 });
 
 export const stationMoved = createAction<number>('view/stationMoved');
-export const { asked, lineChosen, sheetOpened, sheetClosed, sketchChosen, used, viewReset } = slice.actions;
+export const { asked, lineChosen, sheetOpened, sheetClosed, shown, sketchChosen, used, viewReset, wentTo } =
+  slice.actions;
 
 /** The station moves at every frame of a swipe: that one step goes without the slice's drafts. */
 export const viewReducer: Reducer<ViewState> = (state = initialState, action) => {

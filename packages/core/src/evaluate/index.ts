@@ -2,5 +2,6 @@ export * from './evaluate';
 export * from './evaluation';
 export * from './regrade';
 export * from './stations';
+export * from './route';
 export { DEFAULT_NATIVE } from './passes';
 export * from './where';

@@ -3,20 +3,24 @@ import type { Station } from '../trench';
 import { stationAt } from '../trench';
 import type { LineShape, RunShape } from '../results';
 import type { Preview } from './regrade';
+import type { Route } from './route';
+import { partAt } from './route';
 
-/** A place on a line: by its chainage, and by the run and the distance that records are keyed by. */
+/** A place on a route: by the chainage of the line there, and by the run and the distance that records are keyed by. */
 export interface Place {
   readonly chainage: Chainage;
+  /** From the low end of the route, m. */
+  readonly along: UpLine;
   readonly run: RunShape;
   readonly station: Station;
 }
 
 /**
- * The place on a line at a distance from its low end; held within the line. At a node between two runs it
+ * The place on a route at a distance from its low end; held within the route. At a node between two runs it
  * belongs to the upper one.
  */
-export function placeOn(evaluation: Pick<Preview, 'runs'>, line: LineShape, distance: UpLine): Place | undefined {
-  const { runs, starts, length } = line.order;
+export function placeOn(evaluation: Pick<Preview, 'runs'>, route: Route, distance: UpLine): Place | undefined {
+  const { runs, starts, length } = route.order;
   const along = Math.min(length, Math.max(0, distance));
   let index = runs.length - 1;
   while (index > 0 && (starts[index] as number) > along) index -= 1;
@@ -24,8 +28,10 @@ export function placeOn(evaluation: Pick<Preview, 'runs'>, line: LineShape, dist
   const run = item && evaluation.runs.get(item.id);
   if (!run) return undefined;
   const at = Math.min(run.length, along - (starts[index] as number));
+  const part = partAt(route, starts[index] as number);
   return {
-    chainage: line.line.startChainage + along,
+    chainage: (part?.line.line.startChainage ?? 0) + along - (part?.from ?? 0),
+    along,
     run,
     station: stationAt(run.grade, run.ground, run.envelope, at),
   };

@@ -10,3 +10,4 @@ export { judgePit } from './pit';
 export * from './registry';
 export { judgeRun } from './run';
 export * from './stretches';
+export * from './troubles';

@@ -1,4 +1,4 @@
-import type { Finding, LineResult, Stretch } from '@alveus/core';
+import type { Finding, LineShape, Stretch } from '@alveus/core';
 import { distanceOf } from '@alveus/core';
 import { Severity } from '@alveus/plan';
 import { memo } from 'react';
@@ -9,7 +9,7 @@ import type { SectionFrame } from './frame';
 import { PAD } from './frame';
 
 interface FindingMarksProps {
-  line: LineResult;
+  line: LineShape;
   findings: readonly Finding[];
   frame: SectionFrame;
 }

@@ -1,4 +1,4 @@
-import type { AtRest, Evaluation, Finding, LineResult, System } from '@alveus/core';
+import type { AtRest, Evaluation, Finding, System, Route } from '@alveus/core';
 import { numberFor } from '@alveus/core';
 import { lowerOf } from '@alveus/plan';
 import { memo, useId, useMemo } from 'react';
@@ -23,7 +23,8 @@ import { Waters } from './Water';
 interface LongSectionProps {
   /** As the plan stands at rest. */
   evaluation: Evaluation;
-  line: LineResult;
+  /** What it goes along. */
+  route: Route;
   findings: readonly Finding[];
   /** Where water stands when rain has stopped. */
   rest: AtRest;
@@ -35,10 +36,10 @@ interface LongSectionProps {
   handles: boolean;
 }
 
-/** The long section: ground, trench and pipe along the line from its outlet up. */
+/** The long section: ground, trench and pipe along a line, or along the whole route of its water, from the low end up. */
 export const LongSection = memo(function LongSection({
   evaluation,
-  line,
+  route,
   findings,
   rest,
   source,
@@ -50,15 +51,15 @@ export const LongSection = memo(function LongSection({
   const patterns = useId();
   const moves = useMoving(source, evaluation, frame, handles);
   const { plan, profile } = evaluation;
-  const shapes = useMemo(() => runShapes(evaluation, line, frame.x.factor), [evaluation, line, frame]);
-  const arriving = useMemo(() => arrivals(line, evaluation, frame), [line, evaluation, frame]);
-  const outlet = line.order.runs[0];
+  const shapes = useMemo(() => runShapes(evaluation, route, frame.x.factor), [evaluation, route, frame]);
+  const arriving = useMemo(() => arrivals(route, evaluation, frame), [route, evaluation, frame]);
+  const outlet = route.order.runs[0];
   const water = outlet && plan.node[lowerOf(outlet)]?.water;
   const waters = useMemo(() => [water?.high, water?.normal].filter((level) => level !== undefined), [water]);
   return (
     <Svg width={frame.width} height={frame.height} aria-hidden>
       <MaterialDefs prefix={patterns} tones={tones} />
-      <Axes frame={frame} length={line.order.length} start={line.line.startChainage} waters={waters} system={system} />
+      <Axes frame={frame} route={route} waters={waters} system={system} />
       <Path {...moves('earth')} fill={tones.earth} opacity={0.45} />
       {LOOKS.map((look) => (
         <Path key={look} {...moves(`layer-${look}`)} fill={lookFill(patterns, look)} />
@@ -76,8 +77,8 @@ export const LongSection = memo(function LongSection({
       <Path {...moves('leaders')} stroke={tones.muted} strokeWidth={1} strokeDasharray="2 3" />
       <Path {...moves('boxes')} fill={tones.card} stroke={tones.ink} strokeWidth={2} />
       <Path {...moves('lids')} stroke={tones.ink} strokeWidth={4} />
-      <Names line={line} plan={plan} frame={frame} />
-      <FindingMarks line={line} findings={findings} frame={frame} />
+      <Names line={route} plan={plan} frame={frame} />
+      <FindingMarks line={route} findings={findings} frame={frame} />
       <Path {...moves('free')} fill={tones.card} stroke={tones.water} strokeWidth={4} />
       <Path {...moves('fixed')} fill={tones.water} stroke={tones.water} strokeWidth={4} />
     </Svg>

@@ -1,4 +1,4 @@
-import type { Evaluation, LineResult } from '@alveus/core';
+import type { Evaluation, LineShape } from '@alveus/core';
 import { memo } from 'react';
 import { Text as SvgText } from 'react-native-svg';
 import { drawn } from '../../theme/scale';
@@ -8,7 +8,7 @@ import type { SectionFrame } from './frame';
 import { nameRows } from './nameRows';
 
 interface NamesProps {
-  line: LineResult;
+  line: LineShape;
   plan: Evaluation['plan'];
   frame: SectionFrame;
 }

@@ -4,7 +4,7 @@ import { serviceOf, upperOf } from '@alveus/plan';
 import { spread } from '../scale';
 import type { SectionFrame } from './frame';
 
-/** Where another line comes in: the invert it arrives at, and what it is, in pixels. */
+/** Where a run comes in that the section does not go along: the invert it arrives at, and what it is, in pixels. */
 export interface Arrival {
   readonly run: string;
   readonly x: number;
@@ -23,6 +23,7 @@ export function arrivals(
   of: (run: Uuid) => boolean = () => true,
 ): Arrival[] {
   const { x, y, width } = frame;
+  const own = new Set(line.order.runs.map(({ id }) => id));
   return line.order.runs.flatMap((run, index) => {
     const at = x.to(line.order.starts[index + 1] ?? line.order.length);
     // Near the edge they stand on the other side of the node.
@@ -32,7 +33,7 @@ export function arrivals(
     const arriving = there.flatMap((id) => {
       const service = plan.line[plan.run[id]?.line ?? '']?.service;
       const low = runs.get(id)?.grade.low;
-      return plan.run[id]?.line !== line.id && service !== undefined && low !== undefined
+      return !own.has(id) && service !== undefined && low !== undefined
         ? [{ run: id, y: y.to(low), letters: serviceOf(service).letters }]
         : [];
     });

@@ -1,4 +1,4 @@
-import type { Evaluation, LineResult } from '@alveus/core';
+import type { Evaluation, LineShape } from '@alveus/core';
 import { crossingsAt } from '@alveus/core';
 import { lowerOf } from '@alveus/plan';
 import type { Scale } from '../scale';
@@ -55,7 +55,7 @@ export function frameOf(
 /** The frame in which a line, its waters and the utilities at it have room; nothing while it has no runs. */
 export function sectionFrame(
   evaluation: Evaluation,
-  line: LineResult,
+  line: LineShape,
   width: number,
   height: number,
 ): SectionFrame | undefined {

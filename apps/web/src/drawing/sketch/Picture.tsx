@@ -8,6 +8,8 @@ import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { Chosen } from './Chosen';
 import { Grid } from './Grid';
+import type { Judgement } from './Judged';
+import { Judged } from './Judged';
 import type { Label } from './labels';
 import { labelsOf } from './labels';
 import { arrowPath, drawnRuns, nodePaths, servicePaths } from './paths';
@@ -28,11 +30,23 @@ export interface PictureProps {
   unit: number;
   chosenNode: Uuid | undefined;
   chosenRun: Uuid | undefined;
+  judgement?: Judgement | undefined;
 }
 
 /** What is on the sketch, in pixels of one zoom, the site's origin at its own. It is not drawn anew for a pan. */
 export const Picture = memo(
-  function Picture({ evaluation, spots, zoom, window, frame, system, unit, chosenNode, chosenRun }: PictureProps) {
+  function Picture({
+    evaluation,
+    spots,
+    zoom,
+    window,
+    frame,
+    system,
+    unit,
+    chosenNode,
+    chosenRun,
+    judgement,
+  }: PictureProps) {
     const tones = useTones();
     const placed = useMemo(() => new Map([...spots].map(([id, spot]) => [id, toPicture(zoom, spot)])), [spots, zoom]);
     const runs = useMemo(
@@ -46,8 +60,8 @@ export const Picture = memo(
     const seen = useMemo(() => new Map([...placed].filter(([, spot]) => within(window, spot))), [placed, window]);
     const nodes = useMemo(() => nodePaths(evaluation, seen), [evaluation, seen]);
     const labels = useMemo(
-      () => labelsOf({ plan: evaluation.plan, placed: seen, runs, chosen: chosenNode, frame, system }),
-      [evaluation.plan, seen, runs, chosenNode, frame, system],
+      () => labelsOf({ plan: evaluation.plan, placed: seen, runs, chosen: chosenNode, frame, system, judgement }),
+      [evaluation.plan, seen, runs, chosenNode, frame, system, judgement],
     );
     const { left, right, top, bottom } = window;
     const pen = { fill: tones.card, stroke: tones.ink, strokeWidth: 2.5 };
@@ -61,6 +75,7 @@ export const Picture = memo(
       >
         <Grid window={window} zoom={zoom} unit={unit} />
         <Chosen.Run run={runs.find(({ run }) => run.id === chosenRun)} />
+        {judgement ? <Judged {...judgement} runs={runs} placed={seen} /> : null}
         {servicePaths(runs).map(({ key, d, dash, width }) => (
           <Path
             key={key}
@@ -92,12 +107,13 @@ export const Picture = memo(
     a.system === b.system &&
     a.unit === b.unit &&
     a.chosenNode === b.chosenNode &&
-    a.chosenRun === b.chosenRun,
+    a.chosenRun === b.chosenRun &&
+    a.judgement === b.judgement,
 );
 
 const styles = StyleSheet.create({ picture: { position: 'absolute' } });
 
-const LabelText = memo(function LabelText({ x, y, text, strong }: Omit<Label, 'key'>) {
+const LabelText = memo(function LabelText({ x, y, text, strong, severity }: Omit<Label, 'key'>) {
   const tones = useTones();
   return (
     <SvgText
@@ -105,7 +121,7 @@ const LabelText = memo(function LabelText({ x, y, text, strong }: Omit<Label, 'k
       y={y}
       fontFamily={strong ? FONT.strong : FONT.text}
       fontSize={drawn(13)}
-      fill={strong ? tones.ink : tones.muted}
+      fill={severity ? tones[severity] : strong ? tones.ink : tones.muted}
       stroke={tones.sky}
       strokeWidth={4}
       strokeLinejoin="round"

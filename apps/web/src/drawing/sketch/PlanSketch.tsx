@@ -7,6 +7,7 @@ import { useTones } from '../../theme/ThemeProvider';
 import { browserStyle, IconButton, useDrawingWidth, Words } from '../../ui';
 import { Furniture } from './Furniture';
 import { nodeAt, runAt } from './hits';
+import type { Judgement } from './Judged';
 import { Picture } from './Picture';
 import { useSketchGestures } from './useSketchGestures';
 import type { SketchView } from './view';
@@ -21,6 +22,8 @@ interface PlanSketchProps {
   height: number;
   system: System;
   chosen: SketchChoice | null;
+  /** What is told of the network besides where it lies. */
+  judgement?: Judgement | undefined;
   onChoose: (choice: SketchChoice | null) => void;
   /** Called with a spot that was tapped while something is to be placed there. */
   onPlace?: ((spot: Spot) => void) | undefined;
@@ -32,7 +35,7 @@ interface PlanSketchProps {
 
 /** The network on a scaled plan. Drag and pinch, or wheel, to look around; tap a node or a run to choose it; drag the chosen node. */
 export function PlanSketch(props: PlanSketchProps) {
-  const { evaluation, height, system, chosen, onChoose, onPlace, onDragNode, onDropNode, onLetGo } = props;
+  const { evaluation, height, system, chosen, judgement, onChoose, onPlace, onDragNode, onDropNode, onLetGo } = props;
   const tones = useTones();
   const [width, onLayout] = useDrawingWidth();
   const [looked, setLooked] = useState<SketchView>();
@@ -109,6 +112,7 @@ export function PlanSketch(props: PlanSketchProps) {
               unit={unit}
               chosenNode={node}
               chosenRun={chosen && 'run' in chosen ? chosen.run : undefined}
+              judgement={judgement}
             />
           </View>
         ) : null}

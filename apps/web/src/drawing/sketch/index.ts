@@ -1,2 +1,3 @@
+export type { Judgement } from './Judged';
 export * from './PlanSketch';
 export * from './view';

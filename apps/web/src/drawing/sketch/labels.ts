@@ -1,7 +1,9 @@
-import type { System } from '@alveus/core';
+import type { System, Trouble } from '@alveus/core';
 import { print } from '@alveus/core';
 import { serviceOf } from '@alveus/plan';
-import type { Plan, Uuid } from '@alveus/plan';
+import type { Plan, Severity, Uuid } from '@alveus/plan';
+import { SEVERITY_WORD } from '../severity';
+import type { Judgement } from './Judged';
 import type { DrawnRun } from './paths';
 import type { Window } from './window';
 import { drawn } from '../../theme/scale';
@@ -12,6 +14,8 @@ export interface Label {
   readonly y: number;
   readonly text: string;
   readonly strong: boolean;
+  /** Of a trouble, how grave it is. */
+  readonly severity?: Severity;
 }
 
 interface Box {
@@ -29,6 +33,7 @@ interface LabelsOf {
   /** Where the frame lay when the zoom was set: names near its edges keep within it. */
   readonly frame: Window;
   readonly system: System;
+  readonly judgement?: Judgement | undefined;
 }
 
 /** Width of a letter, about, px. */
@@ -43,10 +48,10 @@ const FURNITURE = { width: drawn(130), height: drawn(66) };
 const CLEAR = { every: 12, beside: 3 };
 
 /**
- * Names of nodes, then services and lengths of runs: each where it finds room, the chosen first. What finds none is
- * left out until one looks closer. Names keep off the pipe where they can; lengths are left out where they cannot.
+ * What stands against runs and nodes, then names of nodes, then services and lengths of runs: each where it finds room,
+ * the chosen first. What finds none is left out until one looks closer. Names keep off the pipe where they can; lengths are left out where they cannot.
  */
-export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf): Label[] {
+export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement }: LabelsOf): Label[] {
   const taken = new Crowd();
   taken.add({
     left: frame.right - BUTTONS.width,
@@ -75,7 +80,13 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf
   const inFrame = (box: Box): boolean => box.left > frame.left + 2 && box.right < frame.right - 2;
 
   const labels: Label[] = [];
-  const put = (key: string, text: string, strong: boolean, spots: readonly (readonly [number, number])[]): void => {
+  const put = (
+    key: string,
+    text: string,
+    strong: boolean,
+    spots: readonly (readonly [number, number])[],
+    severity?: Severity,
+  ): void => {
     const wide = text.length * LETTER;
     const boxAt = ([x, y]: readonly [number, number]): Box => ({
       left: x,
@@ -89,8 +100,23 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf
     const spot = free.find((one) => !pipe.meets(boxAt(one))) ?? (strong ? free[0] : undefined);
     if (!spot) return;
     taken.add(boxAt(spot));
-    labels.push({ key, x: spot[0], y: spot[1], text, strong });
+    labels.push({ key, x: spot[0], y: spot[1], text, strong, ...(severity ? { severity } : {}) });
   };
+  for (const { run, a, b } of runs) {
+    const trouble = judgement?.troubles.runs.get(run.id);
+    const water = judgement?.rest.runs.get(run.id);
+    const [x, y] = [(a.x + b.x) / 2, (a.y + b.y) / 2];
+    const say = (what: string, text: string, severity?: Severity): void =>
+      put(`${run.id} ${what}`, text, true, beside(x, y, text.length * LETTER), severity);
+    if (trouble) say('trouble', troubleWords(trouble), trouble.severity);
+    if (water && water.full > LITTLE) say('water', `full ${print(water.full, 'distance', system)}`);
+    else if (water && water.wet > LITTLE) say('water', `wet ${print(water.wet, 'distance', system)}`);
+  }
+  for (const [id, { x, y }] of placed) {
+    const trouble = judgement?.troubles.nodes.get(id);
+    const text = trouble ? troubleWords(trouble) : '';
+    if (trouble) put(`${id} trouble`, text, true, around(x, y, text.length * LETTER), trouble.severity);
+  }
   const nodes = [...placed].sort(([a], [b]) => Number(b === chosen) - Number(a === chosen));
   for (const [id, { x, y }] of nodes) {
     const name = plan.node[id]?.name ?? '';
@@ -102,6 +128,12 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system }: LabelsOf
   }
   return labels;
 }
+
+/** Less water than this is not worth a word, m. */
+const LITTLE = 0.05;
+
+const troubleWords = ({ severity, about, more }: Trouble): string =>
+  `${SEVERITY_WORD[severity]}: ${about}${more > 0 ? ` +${more}` : ''}`;
 
 const around = (x: number, y: number, wide: number): (readonly [number, number])[] => [
   [x + 13, y + drawn(5)],

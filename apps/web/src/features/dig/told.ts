@@ -4,7 +4,7 @@ import type { Uuid } from '@alveus/plan';
 import { useCallback } from 'react';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
-import { lineChosen, stationMoved } from '../../store';
+import { wentTo } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useUnits } from '../../ui/measured';
 
@@ -45,8 +45,7 @@ export function useGo(): (run: Uuid, at?: number) => void {
       const line = lines.get(plan.run[run]?.line ?? '');
       const along = line && distanceOf(line, run, at ?? (runs.get(run)?.length ?? 0) / 2);
       if (!line || along === undefined) return;
-      if (store.getState().view.line !== line.id) store.dispatch(lineChosen(line.id));
-      store.dispatch(stationMoved(along));
+      store.dispatch(wentTo({ line: line.id, along }));
     },
     [store],
   );

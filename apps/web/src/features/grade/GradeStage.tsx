@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { asked, settingsChanged, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
-import { selectLine, selectPlace } from '../../store/results';
+import { selectLine, selectPlace, selectRoute } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Busy, Button, Heading, Words } from '../../ui';
 import { later } from '../../ui/later';
@@ -10,12 +10,14 @@ import { NotHere } from '../../ui/NotHere';
 import { StageFindings } from '../parts/Findings';
 import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
-import { SketchView } from '../parts/SketchView';
+import { JudgedSketch, SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
 import { TrenchView } from '../parts/TrenchView';
 import { GradeBar } from './GradeBar';
 import { Laying } from './Laying';
+import { Network } from './Network';
 import { RunRow } from './RunRow';
+import { Shown } from './Shown';
 import { StationFigures } from './StationFigures';
 
 const dig = () => import('../dig');
@@ -23,6 +25,11 @@ const dig = () => import('../dig');
 const DRAWINGS = [
   { above: 276, draw: (height: number) => <SectionView height={height} handles least={dig} /> },
   { above: 0, draw: (height: number) => <Under height={height} /> },
+] as const;
+
+const NETWORK = [
+  { above: 340, draw: (height: number) => <JudgedSketch height={height} /> },
+  { above: 0, draw: (height: number) => <SectionView height={height} handles least={dig} /> },
 ] as const;
 
 /** What stands under the long section on a wide page: the trench at the station line, or the whole job from above. */
@@ -62,7 +69,8 @@ export function GradeStage() {
 }
 
 function Levels() {
-  const order = useAppSelector((state) => selectLine(state)?.order);
+  const order = useAppSelector((state) => selectRoute(state)?.order);
+  const network = useAppSelector((state) => state.view.shows === 'network');
   const rows = useMemo(
     () => (order?.runs ?? []).map(({ id }) => ({ key: id, render: () => <RunRow id={id} /> })),
     [order],
@@ -70,9 +78,11 @@ function Levels() {
   return (
     <StageLayout
       stage="grade"
-      drawings={DRAWINGS}
+      drawings={network ? NETWORK : DRAWINGS}
       numbers={
         <>
+          <Shown />
+          {network ? <Network /> : null}
           <LineBar />
           <StationFigures />
           <GradeBar />

@@ -4,11 +4,11 @@ import { memo } from 'react';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { sheetOpened, stationMoved, useAppSelector } from '../../store';
-import { selectLine, selectRested, selectPlace } from '../../store/results';
+import { selectPlace, selectRested, selectRoute } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Icon, IconButton, Row, useUnits } from '../../ui/measured';
 
-/** A run of the line, from its outlet up: a tap goes to its middle. */
+/** A run of what is shown, from its low end up: a tap goes to its middle. */
 export const RunRow = memo(function RunRow({ id }: { id: Uuid }) {
   const tones = useTones();
   const store = useStore() as Store;
@@ -36,8 +36,8 @@ export const RunRow = memo(function RunRow({ id }: { id: Uuid }) {
       title={run.run.name}
       note={facts.filter(Boolean).join(' · ')}
       onPress={() => {
-        const line = selectLine(store.getState());
-        const middle = line && distanceOf(line, id, run.length / 2);
+        const route = selectRoute(store.getState());
+        const middle = route && distanceOf(route, id, run.length / 2);
         if (middle !== undefined) store.dispatch(stationMoved(middle));
       }}
       does="Go to it"

@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { RootState, Store } from '../../store';
 import { sheetOpened, stationMoved } from '../../store';
-import { selectLine, selectPlace } from '../../store/results';
+import { selectPlace, selectRoute } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { FigureGrid, IconButton, Tap, Unseen, Words } from '../../ui';
 import { LiveFigure } from '../parts/Figure';
@@ -16,9 +16,9 @@ export const StationFigures = memo(function StationFigures() {
   const tones = useTones();
   const store = useStore() as Store;
   const step = (way: 1 | -1): void => {
-    const [line, place] = [selectLine(store.getState()), selectPlace(store.getState())];
-    if (!line || !place) return;
-    const { before, after } = structuresFrom(line, place.chainage - line.line.startChainage);
+    const [route, place] = [selectRoute(store.getState()), selectPlace(store.getState())];
+    if (!route || !place) return;
+    const { before, after } = structuresFrom(route, place.along);
     const to = way > 0 ? after : before;
     if (to !== undefined) store.dispatch(stationMoved(to));
   };

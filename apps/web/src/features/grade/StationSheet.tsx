@@ -1,6 +1,7 @@
+import { partAt } from '@alveus/core';
 import { StyleSheet, View } from 'react-native';
 import { stationMoved, useAppDispatch, useAppSelector } from '../../store';
-import { selectLine, selectPlace } from '../../store/results';
+import { selectPlace, selectRoute } from '../../store/results';
 import { Button, DoneFoot, MeasureField, Sheet, usePrint, Words } from '../../ui/measured';
 import { stepsFrom } from './steps';
 
@@ -8,15 +9,16 @@ import { stepsFrom } from './steps';
 export function StationSheet({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const print = usePrint();
-  const line = useAppSelector(selectLine);
+  const route = useAppSelector(selectRoute);
   const place = useAppSelector(selectPlace);
   const plan = useAppSelector((state) => state.job.plan);
-  if (!line || !place) return null;
+  const part = route && place && partAt(route, place.along);
+  if (!route || !place || !part) return null;
+  const { line, from, to: end } = part;
   const { startChainage: start } = line.line;
-  const { length } = line.order;
-  const at = place.chainage - start;
-  const go = (to: number): void => void dispatch(stationMoved(Math.min(length, Math.max(0, to))));
-  const { structures, sticks } = stepsFrom(line, plan, at);
+  const length = end - from;
+  const go = (to: number): void => void dispatch(stationMoved(Math.min(route.order.length, Math.max(0, to))));
+  const { structures, sticks } = stepsFrom(route, plan, place.along);
   const steps = [
     ['Structure before', structures.before],
     ['Structure after', structures.after],
@@ -29,10 +31,10 @@ export function StationSheet({ onClose }: { onClose: () => void }) {
         label="Station"
         quantity="chainage"
         value={place.chainage}
-        onChange={(chainage) => chainage !== undefined && go(chainage - start)}
+        onChange={(chainage) => chainage !== undefined && go(from + chainage - start)}
         check={(chainage) =>
           chainage < start - 1e-6 || chainage > start + length + 1e-6
-            ? `The line goes from ${print(start, 'chainage')} to ${print(start + length, 'chainage')}.`
+            ? `${line.line.name} goes from ${print(start, 'chainage')} to ${print(start + length, 'chainage')}.`
             : undefined
         }
         hint="As painted on the stakes"

@@ -1,7 +1,7 @@
-import type { LineShape } from '@alveus/core';
+import type { Route } from '@alveus/core';
 import type { Plan } from '@alveus/plan';
 
-/** The next places before and after one on a line, m from its low end; undefined where there are none. */
+/** The next places before and after one on a route, m from its low end; undefined where there are none. */
 interface Neighbours {
   readonly before: number | undefined;
   readonly after: number | undefined;
@@ -10,8 +10,8 @@ interface Neighbours {
 /** Nearer than this is the same place, m. */
 const SAME = 0.005;
 
-/** The structures before and after a place on a line. */
-export const structuresFrom = ({ order }: Pick<LineShape, 'order'>, at: number): Neighbours =>
+/** The structures before and after a place on a route. */
+export const structuresFrom = ({ order }: Pick<Route, 'order'>, at: number): Neighbours =>
   neighbours([...order.starts, order.length], at);
 
 function neighbours(places: readonly number[], at: number): Neighbours {
@@ -21,17 +21,17 @@ function neighbours(places: readonly number[], at: number): Neighbours {
   };
 }
 
-/** Where the structures of a line stand, and, between them, where its sticks of pipe end, from its low end up. */
+/** Where the structures of a route stand, and, between them, where its sticks of pipe end, from its low end up. */
 export function stepsFrom(
-  { order, line }: LineShape,
-  plan: Pick<Plan, 'pipe'>,
+  { order }: Pick<Route, 'order'>,
+  plan: Pick<Plan, 'pipe' | 'line'>,
   at: number,
 ): { readonly structures: Neighbours; readonly sticks: Neighbours } {
   const structures = [...order.starts, order.length];
   const sticks: number[] = [];
   order.runs.forEach((run, index) => {
     const [start, end] = [structures[index] as number, structures[index + 1] as number];
-    const stick = plan.pipe[run.pipe ?? line.pipe]?.stick ?? 0;
+    const stick = plan.pipe[run.pipe ?? plan.line[run.line]?.pipe ?? '']?.stick ?? 0;
     for (let place = start; place < end; place += Math.max(stick, SAME * 10)) {
       sticks.push(place);
       if (stick <= 0) break;

@@ -2,7 +2,7 @@ import { print } from '@alveus/core';
 import { extendLine } from '@alveus/core/grow';
 import { upperOf } from '@alveus/plan';
 import { useState } from 'react';
-import { stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { wentTo, useAppDispatch, useAppSelector } from '../../store';
 import { selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
@@ -26,7 +26,7 @@ export function AddRunSheet({ onClose }: { onClose: () => void }) {
   const save = (again: boolean): void =>
     form.keep((draft) => {
       edit(extendLine(plan, line.id, runStart(draft, number, plan, line.id), newId).edits);
-      dispatch(stationMoved(line.order.length + draft.length / 2));
+      dispatch(wentTo({ line: line.id, along: line.order.length + draft.length / 2 }));
       if (!again) return onClose();
       nextRun(form, draft);
       setRound(round + 1);

@@ -1,7 +1,7 @@
 import { nameWith, serviceOf, SERVICES } from '@alveus/plan';
 import type { Service, Uuid } from '@alveus/plan';
 import { useState } from 'react';
-import { lineChosen, sketchChosen, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { sketchChosen, useAppDispatch, useAppSelector, wentTo } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
@@ -38,8 +38,7 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
         newId,
       );
       edit(edits);
-      dispatch(lineChosen(line));
-      dispatch(stationMoved(0));
+      dispatch(wentTo({ line, along: 0 }));
       // What was added is what is worked on next.
       dispatch(sketchChosen({ node: upper }));
       onClose();

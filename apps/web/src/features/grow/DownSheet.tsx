@@ -3,7 +3,7 @@ import type { Uuid } from '@alveus/plan';
 import { Elevation, Length, lowerOf, Service, serviceOf, SERVICES, Slope, Thickness } from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
-import { lineChosen, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { lineChosen, useAppDispatch, useAppSelector, wentTo } from '../../store';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet, Words } from '../../ui';
@@ -85,8 +85,7 @@ function Down({ node, onNext, onClose }: DownProps) {
         newId,
       );
       edit(made.edits);
-      dispatch(lineChosen(made.line));
-      dispatch(stationMoved(draft.length / 2));
+      dispatch(wentTo({ line: made.line, along: draft.length / 2 }));
       then(made.lower);
     });
   return (

@@ -2,7 +2,7 @@ import { extendLine, startLine } from '@alveus/core/grow';
 import { applyEdits, Elevation, Service, serviceOf, SERVICES } from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
-import { lineChosen, sheetOpened, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet, Words } from '../../ui';
@@ -56,8 +56,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
           start.outlet,
         );
         edit([...start.edits, ...first.edits]);
-        dispatch(lineChosen(start.line));
-        dispatch(stationMoved(draft.length / 2));
+        dispatch(wentTo({ line: start.line, along: draft.length / 2 }));
         if (another) dispatch(sheetOpened({ sheet: 'add-run' }));
         else onClose();
       }),

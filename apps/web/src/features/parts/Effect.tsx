@@ -2,7 +2,7 @@ import type { Finding, FindingChanges } from '@alveus/core';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../../theme/ThemeProvider';
 import { Icon, List, Words } from '../../ui/measured';
-import { SEVERITY_WORD } from './Findings';
+import { SEVERITY_WORD } from '../../drawing/severity';
 import { useSay } from './useSay';
 
 /** What would be found otherwise, if something were done. */

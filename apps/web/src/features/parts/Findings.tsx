@@ -5,14 +5,13 @@ import { memo, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
-import { lineChosen, sheetOpened, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { SEVERITY_WORD } from '../../drawing/severity';
+import { sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
 import { selectFindings, selectRested } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useTones } from '../../theme/ThemeProvider';
 import { Heading, Icon, List, Tap, Unseen, useUnits, Words } from '../../ui/measured';
 import { useSay } from './useSay';
-
-export const SEVERITY_WORD: Record<Severity, string> = { stop: 'Stop', fix: 'Fix', watch: 'Look twice' };
 
 interface StageFindingsProps {
   /** The stages whose findings are told here; all where it is left out. */
@@ -139,8 +138,7 @@ const FindingRow = memo(function FindingRow({ finding }: { finding: Finding }) {
     setOpen(!open);
     const there = whereIs(finding, selectRested(store.getState()));
     if (!there) return;
-    store.dispatch(lineChosen(there.line.id));
-    store.dispatch(stationMoved(there.distance));
+    store.dispatch(wentTo({ line: there.line.id, along: there.distance }));
   };
   const { severity } = finding;
   return (
@@ -224,13 +222,7 @@ function Stretches({ finding: { stretches, by } }: { finding: Finding }) {
         const chainage = (along: number): string => print(line.line.startChainage + along, 'chainage', system);
         return (
           <View role="listitem" key={`${one.run} ${one.from}`}>
-            <Tap
-              style={styles.stretch}
-              onPress={() => {
-                store.dispatch(lineChosen(line.id));
-                store.dispatch(stationMoved(at));
-              }}
-            >
+            <Tap style={styles.stretch} onPress={() => store.dispatch(wentTo({ line: line.id, along: at }))}>
               <Words tone="water" strong>
                 {`${chainage(from)} to ${chainage(to)}`}
               </Words>

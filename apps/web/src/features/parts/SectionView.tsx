@@ -1,5 +1,5 @@
-import { evaluate, followInvert, print, resolution, unitSize, waysToMove } from '@alveus/core';
-import type { Evaluation, Place, System } from '@alveus/core';
+import { evaluate, followInvert, lineRoute, print, resolution, unitSize, routeOut, waysToMove } from '@alveus/core';
+import type { Evaluation, Place, System, Route } from '@alveus/core';
 import type * as dig from '@alveus/core/dig';
 import type { Edit } from '@alveus/plan';
 import type { ReactNode } from 'react';
@@ -25,6 +25,7 @@ import {
   selectLive,
   selectPlace,
   selectRested,
+  selectRoute,
 } from '../../store/results';
 import type { Actions } from '../../sync/actions';
 import { useActions } from '../../sync/SyncProvider';
@@ -41,7 +42,7 @@ interface SectionViewProps {
   over?: (frame: SectionFrame) => ReactNode;
 }
 
-/** The long section of the chosen line, with its station line and, where they are wanted, handles on its inverts. */
+/** The long section of the chosen line, or of its route out, with its station line and, where they are wanted, handles on its inverts. */
 export const SectionView = memo(function SectionView({ height, handles, least, over }: SectionViewProps) {
   const tones = useTones();
   const [width, onLayout] = useDrawingWidth();
@@ -65,17 +66,26 @@ export const SectionView = memo(function SectionView({ height, handles, least, o
 /** Where things lie on the drawing. It stays as it is while something is dragged: a scale that moves under a finger cannot be aimed on. */
 function useFrame(width: number, height: number): SectionFrame | undefined {
   const evaluation = useAppSelector(selectCommitted);
+  const route = useRoute(evaluation);
+  return useMemo(() => {
+    return route && width > 0 ? sectionFrame(evaluation, route, width, height) : undefined;
+  }, [evaluation, route, width, height]);
+}
+
+/** What the section goes along, as it is in an evaluation of the plan. */
+function useRoute(evaluation: Evaluation): Route | undefined {
   const chosen = useAppSelector((state) => selectLine(state)?.id);
+  const out = useAppSelector((state) => state.view.shows === 'route');
   return useMemo(() => {
     const line = evaluation.lines.get(chosen ?? '');
-    return line && width > 0 ? sectionFrame(evaluation, line, width, height) : undefined;
-  }, [evaluation, chosen, width, height]);
+    return line && (out ? routeOut(evaluation, line) : lineRoute(line));
+  }, [evaluation, chosen, out]);
 }
 
 /** The station line moves over it; what is drawn under it is none of its business. */
 const Surface = memo(function Surface({ frame, children }: { frame: SectionFrame; children: ReactNode }) {
   const store = useStore() as Store;
-  const order = useAppSelector((state) => selectLine(state)?.order);
+  const order = useAppSelector((state) => selectRoute(state)?.order);
   const system = useAppSelector((state) => state.settings.system);
   const nodes = useMemo(() => (order ? [...order.starts, order.length] : []), [order]);
   const move = useCallback((distance: number) => void store.dispatch(stationMoved(distance)), [store]);
@@ -142,7 +152,7 @@ function standing(state: RootState): Standing | undefined {
 
 /** Distance along the line of the station, held within it. */
 function stationOf(state: RootState): number {
-  return Math.min(selectLine(state)?.order.length ?? 0, Math.max(0, state.view.station));
+  return Math.min(selectRoute(state)?.order.length ?? 0, Math.max(0, state.view.station));
 }
 
 function stationWords(place: Place | undefined, system: System): string {
@@ -156,7 +166,7 @@ function stationWords(place: Place | undefined, system: System): string {
 const Picture = memo(function Picture({ frame, handles }: { frame: SectionFrame; handles: boolean }) {
   const store = useStore() as Store;
   const evaluation = useAppSelector(selectRested);
-  const line = useAppSelector((state) => selectRested(state).lines.get(selectLine(state)?.id ?? ''));
+  const route = useRoute(evaluation);
   const findings = useAppSelector(selectFindings);
   const rest = useAppSelector(selectAtRest);
   const system = useAppSelector((state) => state.settings.system);
@@ -164,18 +174,18 @@ const Picture = memo(function Picture({ frame, handles }: { frame: SectionFrame;
     (): Source => ({
       now: () => {
         const state = store.getState();
-        const now = selectLine(state);
+        const now = selectRoute(state);
         return now && { evaluation: selectLive(state), line: now };
       },
       follow: store.subscribe,
     }),
     [store],
   );
-  if (!line) return null;
+  if (!route) return null;
   return (
     <LongSection
       evaluation={evaluation}
-      line={line}
+      route={route}
       findings={findings}
       rest={rest}
       source={source}
@@ -196,11 +206,8 @@ function Handles({ frame, load }: { frame: SectionFrame; load: (() => Promise<Le
   const store = useStore() as Store;
   const actions = useActions();
   const evaluation = useAppSelector(selectRested);
-  const chosen = useAppSelector((state) => selectLine(state)?.id);
-  const handles = useMemo(() => {
-    const line = evaluation.lines.get(chosen ?? '');
-    return line ? handlesOf(line, evaluation) : [];
-  }, [evaluation, chosen]);
+  const route = useRoute(evaluation);
+  const handles = useMemo(() => (route ? handlesOf(route, evaluation) : []), [evaluation, route]);
   const system = useAppSelector((state) => state.settings.system);
   const fraction = useAppSelector((state) => state.settings.fraction);
   const least = useLeast(load);
@@ -284,7 +291,7 @@ function handOn(
       if (edits) edit(edits);
     },
     onStation: (distance) => {
-      const length = selectLine(store.getState())?.order.length ?? 0;
+      const length = selectRoute(store.getState())?.order.length ?? 0;
       store.dispatch(stationMoved(Math.min(length, Math.max(0, distance))));
     },
     say: (elevation) => print(elevation, 'elevation', system, { fraction }),

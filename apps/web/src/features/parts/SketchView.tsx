@@ -1,13 +1,29 @@
 import type { Spot } from '@alveus/core';
 import { placeItem } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
+import { useMemo } from 'react';
+import type { Judgement } from '../../drawing/sketch';
 import { PlanSketch } from '../../drawing/sketch';
 import { draftSet, sketchChosen, useAppDispatch, useAppSelector } from '../../store';
-import { selectEvaluation } from '../../store/results';
+import { selectAtRest, selectEvaluation, selectTroubles } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 
+interface SketchViewProps {
+  height: number;
+  onPlace?: ((spot: Spot) => void) | undefined;
+  judgement?: Judgement;
+}
+
+/** The sketch in the colours of what stands against each run, and with the water that stands in them. */
+export function JudgedSketch({ height }: { height: number }) {
+  const troubles = useAppSelector(selectTroubles);
+  const rest = useAppSelector(selectAtRest);
+  const judgement = useMemo(() => ({ troubles, rest }), [troubles, rest]);
+  return <SketchView height={height} judgement={judgement} />;
+}
+
 /** The plan sketch of the open job. A placed node that is chosen can be dragged; where it is let go is one edit. */
-export function SketchView({ height, onPlace }: { height: number; onPlace?: ((spot: Spot) => void) | undefined }) {
+export function SketchView({ judgement, height, onPlace }: SketchViewProps) {
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const evaluation = useAppSelector(selectEvaluation);
@@ -20,6 +36,7 @@ export function SketchView({ height, onPlace }: { height: number; onPlace?: ((sp
       height={height}
       system={system}
       chosen={chosen}
+      judgement={judgement}
       onChoose={(choice) => dispatch(sketchChosen(choice))}
       onPlace={onPlace}
       onDragNode={(node, spot) => dispatch(draftSet(put(node, spot)))}

@@ -1,4 +1,5 @@
 import type { LineResult } from '@alveus/core';
+import { lineRoute } from '@alveus/core';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { LongSection, sectionFrame } from '../../drawing/section';
@@ -19,6 +20,7 @@ export function PaperSection({ line, width }: { line: LineResult; width: number 
   const rest = useAppSelector(selectAtRest);
   const place = useAppSelector((state) => (selectLine(state)?.id === line.id ? selectPlace(state) : undefined));
   const { system, fraction } = useAppSelector((state) => state.settings);
+  const route = useMemo(() => lineRoute(line), [line]);
   const inside = width - 2;
   const frame = useMemo(() => sectionFrame(evaluation, line, inside, SECTION), [evaluation, line, inside]);
   const source = useMemo(
@@ -32,7 +34,7 @@ export function PaperSection({ line, width }: { line: LineResult; width: number 
         <View style={styles.frame}>
           <LongSection
             evaluation={evaluation}
-            line={line}
+            route={route}
             findings={findings}
             rest={rest}
             source={source}

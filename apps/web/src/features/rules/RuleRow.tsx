@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../../theme/ThemeProvider';
 import { Choice, Field, Icon, PlanMeasure, Tap, usePrint, Words } from '../../ui/measured';
-import { SEVERITY_WORD } from '../parts/Findings';
+import { SEVERITY_WORD } from '../../drawing/severity';
 
 interface RuleRowProps {
   rule: RuleInfo;

@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectLine } from '../../store/results';
 import { Choice, PlanMeasure, usePrint, Words } from '../../ui/measured';
-import { SEVERITY_WORD } from '../parts/Findings';
+import { SEVERITY_WORD } from '../../drawing/severity';
 
 /** The limits of each service: least slope by size, cover, and from where a line looks too steep. */
 export function ServiceRules({ profile, onChange }: { profile: Profile; onChange: (profile: Profile) => void }) {

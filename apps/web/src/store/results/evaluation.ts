@@ -1,5 +1,5 @@
-import type { AtRest, Evaluation, Finding, Preview } from '@alveus/core';
-import { atRest, evaluate, findingsOf, regrade } from '@alveus/core';
+import type { AtRest, Evaluation, Finding, Preview, Troubles } from '@alveus/core';
+import { atRest, evaluate, findingsOf, regrade, troublesOf } from '@alveus/core';
 import type { Edit, Plan } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import { createSelector } from '@reduxjs/toolkit';
@@ -63,6 +63,9 @@ export function selectRested(state: RootState): Evaluation {
 }
 
 export const selectFindings: (state: RootState) => readonly Finding[] = createSelector([selectRested], findingsOf);
+
+/** What stands against each run and each node; pulled where it is looked at. */
+export const selectTroubles: (state: RootState) => Troubles = createSelector([selectFindings], troublesOf);
 
 /** Where water stands when rain has stopped; pulled where it is looked at. */
 export const selectAtRest: (state: RootState) => AtRest = createSelector([selectRested], atRest);

@@ -1,5 +1,5 @@
-import type { LineResult, LineShape, Place, RunResult } from '@alveus/core';
-import { placeOn } from '@alveus/core';
+import type { LineResult, LineShape, Place, RunResult, Route } from '@alveus/core';
+import { lineRoute, placeOn, routeOut } from '@alveus/core';
 import { createSelector } from '@reduxjs/toolkit';
 import type { RootState } from '../store';
 import { selectEvaluation, selectLive } from './evaluation';
@@ -10,14 +10,30 @@ export const selectLine: (state: RootState) => LineShape | undefined = createSel
   (lines, chosen) => (chosen ? lines.get(chosen) : undefined) ?? lines.values().next().value,
 );
 
+const selectTopology = (state: RootState) => selectLive(state).topology;
+const selectRuns = (state: RootState) => selectLive(state).plan.run;
+
+/** What the long section goes along: that line, or the route of its water to where it leaves. It keeps up with a finger. */
+export const selectRoute: (state: RootState) => Route | undefined = createSelector(
+  [
+    (state: RootState) => selectLive(state).lines,
+    selectTopology,
+    selectRuns,
+    selectLine,
+    (state: RootState) => state.view.shows === 'route',
+  ],
+  (lines, topology, run, line, out) =>
+    line && (out ? routeOut({ lines, topology, plan: { run } }, line) : lineRoute(line)),
+);
+
 /** All that follows for it. */
 export const selectLineResult = (state: RootState): LineResult | undefined =>
   selectEvaluation(state).lines.get(selectLine(state)?.id ?? '');
 
 /** Where the station line stands. It keeps up with a finger. */
 export const selectPlace: (state: RootState) => Place | undefined = createSelector(
-  [(state: RootState) => selectLive(state).runs, selectLine, (state: RootState) => state.view.station],
-  (runs, line, station) => line && placeOn({ runs }, line, station),
+  [(state: RootState) => selectLive(state).runs, selectRoute, (state: RootState) => state.view.station],
+  (runs, route, station) => route && placeOn({ runs }, route, station),
 );
 
 /** All that follows for the run that it stands on. */

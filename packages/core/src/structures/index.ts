@@ -1,0 +1,2 @@
+export * from './plan-sheet';
+export * from './table';
