@@ -5,10 +5,10 @@ import { choose, expect, fill, tap } from './app';
 
 /** Every view of an open job, and how people come to it: for what must hold of each. */
 
-export async function openDemo(page: Page, app: App): Promise<void> {
+export async function openDemo(page: Page, app: App, file = DEMO): Promise<void> {
   await page.goto(app.url);
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
-  await chooser.setFiles(DEMO);
+  await chooser.setFiles(file);
   await expect(page.getByRole('slider', { name: 'Station along the line' })).toBeVisible();
 }
 

@@ -21,14 +21,17 @@ export interface ViewState {
 /** What Grade draws: the line, the route of its water to where it leaves, or the whole network from above. */
 export type Shows = 'line' | 'route' | 'network';
 
-/** The least dig, or the room to be wrong. */
-export type Asks = 'least' | 'room';
+/** The least dig, the room to be wrong, or the table of structures. */
+export type Asks = 'least' | 'room' | 'structures';
 
 export type Chosen = { readonly node: Uuid } | { readonly run: Uuid; readonly at: number };
 
 export type Sheet =
   | { readonly sheet: 'outlet' }
   | { readonly sheet: 'add-run' }
+  | { readonly sheet: 'plan-sheet' }
+  | { readonly sheet: 'against' }
+  | { readonly sheet: 'sizes' }
   | { readonly sheet: 'run'; readonly run: Uuid }
   | { readonly sheet: 'node'; readonly node: Uuid }
   | { readonly sheet: 'section'; readonly section: Uuid }

@@ -8,12 +8,20 @@ import { useTones } from '../theme/ThemeProvider';
 import { KEEPS_CARET, MEASURE, usePadWanted } from './PadArea';
 import { Words } from './Words';
 
+/** A key as it is pressed in a field. */
+export interface FieldKey {
+  readonly key: string;
+  readonly altKey: boolean;
+  preventDefault(): void;
+}
+
 export interface FieldProps {
   label: string;
   value: string;
   onChange: (text: string) => void;
   onSubmit?: (() => void) | undefined;
   onLeave?: (() => void) | undefined;
+  onKey?: ((event: FieldKey) => void) | undefined;
   error?: string | undefined;
   hint?: string | undefined;
   focus?: boolean;
@@ -34,6 +42,7 @@ export function Field({
   onChange,
   onSubmit,
   onLeave,
+  onKey,
   error,
   hint,
   focus = false,
@@ -61,6 +70,7 @@ export function Field({
         onChangeText={onChange}
         onSubmitEditing={() => onSubmit?.()}
         onBlur={() => onLeave?.()}
+        onKeyPress={(event) => onKey?.(event as unknown as FieldKey)}
         autoFocus={focus}
         // A measurement is typed over; another tap puts the caret into it.
         onFocus={(event: { target: unknown }) => (all || measure) && chooseAll(event.target)}

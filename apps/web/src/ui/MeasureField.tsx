@@ -3,6 +3,7 @@ import { complaint, parse, suggestion, suggestionWords, unitName } from '@alveus
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from './Button';
+import type { FieldKey } from './Field';
 import { Field } from './Field';
 import type { Limit } from './limits';
 import { complaintOf } from './limits';
@@ -25,6 +26,12 @@ export interface MeasureFieldProps {
   /** A complaint about a value within the limit, or undefined: for what only the plan around it can say. */
   check?: ((value: number) => string | undefined) | undefined;
   hint?: string | undefined;
+  /** A complaint of the form around it, as long as there is none of its own. */
+  error?: string | undefined;
+  /** What crews can set: Alt with up or down moves the value by so much, to the next of them. */
+  nudge?: number | undefined;
+  /** What a nudge calls in place of `onChange`. */
+  onNudge?: ((value: number) => void) | undefined;
   focus?: boolean;
   bare?: boolean;
   /** Tells a form around it whether what stands in the field is understood. */
@@ -39,7 +46,19 @@ type Read = { readonly value: number | undefined } | { readonly problem: string 
  * what was expected beside it, and the value before stays in force.
  */
 export function MeasureField(props: MeasureFieldProps) {
-  const { label, quantity, value, onChange, when = 'typing', optional = false, limit, check, onValid } = props;
+  const {
+    label,
+    quantity,
+    value,
+    onChange,
+    when = 'typing',
+    optional = false,
+    limit,
+    check,
+    onValid,
+    nudge,
+    onNudge,
+  } = props;
   const { system, fraction } = useUnits();
   const print = usePrint();
   const shown = value === undefined ? '' : print(value, quantity, true);
@@ -86,6 +105,21 @@ export function MeasureField(props: MeasureFieldProps) {
   });
   useEffect(() => () => last.current?.(), []);
 
+  const nudged = (event: FieldKey): void => {
+    const way = event.altKey ? { ArrowUp: 1, ArrowDown: -1 }[event.key] : undefined;
+    const from = read(text);
+    if (way === undefined || !nudge || !('value' in from) || from.value === undefined) return;
+    event.preventDefault();
+    const next = (Math.round(from.value / nudge) + way) * nudge;
+    const problem = (limit && complaintOf(limit, next, quantity, print)) ?? check?.(next);
+    if (problem !== undefined) return setError(problem);
+    setText(print(next, quantity, true));
+    setError(undefined);
+    onValid?.(true);
+    own.current = next;
+    (onNudge ?? onChange)(next);
+  };
+
   const unit = unitName(quantity, system);
   const asked = text === shown ? undefined : suggestion(text, quantity, system);
   const accept = (): void => {
@@ -103,7 +137,8 @@ export function MeasureField(props: MeasureFieldProps) {
         props.onSubmit?.();
       }}
       onLeave={leave}
-      error={error}
+      error={error ?? props.error}
+      onKey={nudge === undefined ? undefined : nudged}
       hint={props.hint}
       focus={props.focus ?? false}
       bare={props.bare ?? false}

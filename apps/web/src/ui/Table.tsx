@@ -72,7 +72,8 @@ const STEPS: Readonly<Record<string, number>> = { ArrowUp: -1, ArrowDown: 1, Ent
 function goAlong(event: KeyboardEvent): void {
   const step = STEPS[event.key];
   const { target, currentTarget: table } = event;
-  if (step === undefined || !(target instanceof HTMLInputElement) || !(table instanceof HTMLElement)) return;
+  if (step === undefined || event.altKey || !(target instanceof HTMLInputElement) || !(table instanceof HTMLElement))
+    return;
   const cell = target.closest('[role=cell]');
   const rows = [...table.querySelectorAll('[role=row]')];
   const own = target.closest('[role=row]');

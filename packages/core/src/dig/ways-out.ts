@@ -9,7 +9,7 @@ import { roomAt } from '../least';
 import { leastCover } from '../limits';
 import type { Phrase } from '../phrase';
 import { exact, measured } from '../phrase';
-import { CATALOGUE, insideDiameter } from '../pipe';
+import { insideDiameter, sizesOfMake } from '../pipe';
 import { NEAR } from '../tolerance';
 import type { Against, Proposal, Told } from './dig-least';
 import { stepsOf } from './dig-least';
@@ -268,11 +268,8 @@ function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
   );
   return [...lines].flatMap((line) => {
     const own = plan.pipe[line.pipe];
-    const make = own?.name.replace(SIZE, '');
-    if (!own || make === undefined) return [];
-    const larger = CATALOGUE.filter(
-      (model) => model.name.replace(SIZE, '') === make && insideDiameter(model) > insideDiameter(own) + NEAR,
-    ).sort((one, other) => insideDiameter(one) - insideDiameter(other));
+    if (!own) return [];
+    const larger = sizesOfMake(own.name).filter((model) => insideDiameter(model) > insideDiameter(own) + NEAR);
     for (const model of larger) {
       const there = Object.values(plan.pipe).find(({ name }) => name === model.name);
       const pipe = there ?? { kind: 'pipe' as const, id: tries.asked.newId(), ...model };
@@ -286,9 +283,6 @@ function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
     return [];
   });
 }
-
-/** A size at the beginning of a name. */
-const SIZE = /^\S+ (in|mm) /;
 
 /** Ends that need no fall outside: water rises in a stand-pipe, or is pumped. */
 function otherEnds(tries: Tries, { runs }: Against): readonly WayOut[] {

@@ -117,3 +117,14 @@ export const CATALOGUE: readonly PipeModel[] = [
     ),
   ),
 ];
+
+/** A size at the beginning of a name. */
+const SIZE = /^\S+ (in|mm) /;
+
+/** Pipe of the same make in every size that the catalogue has, from the smallest up. */
+export function sizesOfMake(name: string): readonly PipeModel[] {
+  const make = name.replace(SIZE, '');
+  return CATALOGUE.filter((model) => model.name.replace(SIZE, '') === make).sort(
+    (one, other) => insideDiameter(one) - insideDiameter(other),
+  );
+}

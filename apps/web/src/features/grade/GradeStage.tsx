@@ -57,15 +57,24 @@ const waiting = <Busy>Opening…</Busy>;
 const LeastStage = later<object>(() => dig().then((part) => part.LeastStage), waiting, NotHere);
 const RoomStage = later<{ figures: ReactNode }>(() => dig().then((part) => part.RoomStage), waiting, NotHere);
 
+const StructuresStage = later<{ shown: ReactNode; figures: ReactNode }>(
+  () => import('../structures').then((part) => part.StructuresStage),
+  waiting,
+  NotHere,
+);
+
 /** Given to what is loaded later, so that it need not come with that. */
 const FIGURES = <StationFigures />;
+const SHOWN = <Shown />;
 
 /** Is there enough fall? */
 export function GradeStage() {
   const begun = useAppSelector((state) => selectPlace(state) !== undefined);
   const asks = useAppSelector((state) => state.view.asks);
   if (!begun) return <Start />;
-  return asks === 'least' ? <LeastStage /> : asks === 'room' ? <RoomStage figures={FIGURES} /> : <Levels />;
+  if (asks === 'least') return <LeastStage />;
+  if (asks === 'room') return <RoomStage figures={FIGURES} />;
+  return asks === 'structures' ? <StructuresStage shown={SHOWN} figures={FIGURES} /> : <Levels />;
 }
 
 function Levels() {
@@ -109,6 +118,12 @@ function Asking() {
       <Button icon="spread" onPress={() => dispatch(asked('room'))} style={styles.ask}>
         Room to be wrong
       </Button>
+      <Button icon="rules" onPress={() => dispatch(asked('structures'))} style={styles.ask}>
+        Structures
+      </Button>
+      <Button icon="ground" onPress={() => dispatch(sheetOpened({ sheet: 'against' }))} style={styles.ask}>
+        Against the ground
+      </Button>
     </View>
   );
 }
@@ -140,6 +155,9 @@ function More() {
       <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'outlet' }))}>
         Another line, from an outlet of its own
       </Button>
+      <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'plan-sheet' }))}>
+        Another line, from a plan sheet
+      </Button>
     </View>
   );
 }
@@ -158,6 +176,9 @@ function Start() {
       </Words>
       <Button kind="main" icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'outlet' }))}>
         Set the outlet
+      </Button>
+      <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'plan-sheet' }))}>
+        Type a plan sheet in
       </Button>
       <Button icon="down" onPress={() => dispatch(sheetOpened({ sheet: 'down', node: undefined }))}>
         Septic: start at the house

@@ -117,6 +117,9 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
       />
       <Picker label="Trench section" options={options} value={line.section} onChange={choose} />
       <AllRuns line={line} />
+      <Button icon="watch" onPress={() => dispatch(sheetOpened({ sheet: 'sizes' }))}>
+        Compare sizes
+      </Button>
       <HangsOn line={line} />
       <View style={styles.row}>
         <Button icon="undo" onPress={() => edit(reverseLine(plan, line.id))}>

@@ -1,0 +1,139 @@
+import { FOOT, resolution } from '@alveus/core';
+import type { AgainstGround, Shallow } from '@alveus/core/against';
+import { againstGround, branchShallow } from '@alveus/core/against';
+import type { LineShape, Route } from '@alveus/core';
+import { partAt } from '@alveus/core';
+import { useMemo } from 'react';
+import { sheetOpened, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { selectCommitted, selectLine, selectRoute } from '../../store/results';
+import { Button, DoneFoot, Heading, List, Row, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
+import { useSay } from '../parts/useSay';
+
+/** How what is shown lies against the ground; and, of a branch, how shallow it can be kept. */
+export function AgainstSheet({ onClose }: { onClose: () => void }) {
+  const evaluation = useAppSelector(selectCommitted);
+  const route = useAppSelector(selectRoute);
+  const line = useAppSelector(selectLine);
+  const lies = useMemo(() => route && againstGround(evaluation, route), [evaluation, route]);
+  return (
+    <Sheet title="Against the ground" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+      {route && lies ? (
+        <Lies route={route} lies={lies} onClose={onClose} />
+      ) : (
+        <Words tone="muted">Nothing is known of it yet: type the ground along it and settle its grade.</Words>
+      )}
+      {line ? <Branch line={line} /> : null}
+    </Sheet>
+  );
+}
+
+function Lies({ route, lies, onClose }: { route: Route; lies: AgainstGround; onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const print = usePrint();
+  const { system } = useUnits();
+  const plan = useAppSelector((state) => state.job.plan);
+  const { start, end, falls, deepest, tooDeep, missing } = lies;
+  const chainage = (along: number): string => {
+    const part = partAt(route, along);
+    return print((part?.line.line.startChainage ?? 0) + along - (part?.from ?? 0), 'chainage');
+  };
+  const deeper = falls.bottom - falls.ground;
+  const per = system === 'metric' ? 10 : 100 * FOOT;
+  const go = (along: number): void => {
+    dispatch(stationMoved(along));
+    onClose();
+  };
+  const over = start.least === undefined ? undefined : start.cover - start.least;
+  return (
+    <>
+      <Words>
+        {`It starts ${print(start.depth, 'depth')} deep at ${plan.node[start.node]?.name ?? 'its head'}, with ${print(start.cover, 'depth')} over the pipe.`}
+        {over === undefined || start.least === undefined
+          ? ''
+          : over >= 0
+            ? ` The rules ask for ${print(start.least, 'depth')} there: it could start ${print(over, 'depth')} shallower.`
+            : ` The rules ask for ${print(start.least, 'depth')} there: ${print(-over, 'depth')} more.`}
+      </Words>
+      <Words>
+        {`Down from there the ground ${falls.ground < 0 ? 'rises' : 'falls'} ${print(Math.abs(falls.ground), 'slope')} and the bottom of the trench falls ${print(falls.bottom, 'slope')}: ${
+          Math.abs(deeper) * per < 0.003
+            ? 'it stays as deep'
+            : `it gets ${print(Math.abs(deeper) * per, 'depth')} ${deeper > 0 ? 'deeper' : 'shallower'} in each ${print(per, 'distance')}`
+        }. At its low end it is ${print(end.depth, 'depth')} deep.`}
+      </Words>
+      <List label="Where it is deep">
+        <Row
+          title={`Deepest: ${print(deepest.depth, 'depth')}`}
+          note={`at ${chainage(deepest.along)}`}
+          onPress={() => go(deepest.along)}
+          does="Go to it"
+        />
+        {tooDeep.stretches.map(({ from, to, depth }) => (
+          <Row
+            key={from}
+            title={`Too deep from ${chainage(from)} to ${chainage(to)}`}
+            note={`${print(tooDeep.from, 'depth')} or more, up to ${print(depth, 'depth')}: it must be said how people are protected`}
+            noteLines="all"
+            onPress={() => go((from + to) / 2)}
+            does="Go to it"
+          />
+        ))}
+      </List>
+      {tooDeep.stretches.length === 0 ? (
+        <Words tone="settled">{`Nowhere as deep as ${print(tooDeep.from, 'depth')}.`}</Words>
+      ) : null}
+      {missing > 0 ? (
+        <Words tone="muted">{`Of ${print(missing, 'distance')} the ground or the grade is not known.`}</Words>
+      ) : null}
+    </>
+  );
+}
+
+/** A branch kept up, its fall taken by a drop where it joins. */
+function Branch({ line }: { line: LineShape }) {
+  const evaluation = useAppSelector(selectCommitted);
+  const { system, fraction } = useUnits();
+  const step = resolution('elevation', system, fraction);
+  const shallow = useMemo(() => branchShallow(evaluation, line.id, step), [evaluation, line.id, step]);
+  return shallow ? <Kept line={line} shallow={shallow} /> : null;
+}
+
+function Kept({ line, shallow }: { line: LineShape; shallow: Shallow }) {
+  const dispatch = useAppDispatch();
+  const print = usePrint();
+  const say = useSay();
+  const plan = useAppSelector((state) => state.job.plan);
+  const { node, by, drop, edits, held } = shallow;
+  const joins = plan.node[node]?.name ?? 'its trunk';
+  const holds = held ? ` A step more, and: ${say(held.what)}` : '';
+  return (
+    <>
+      <Heading>{`${line.line.name}, kept shallow`}</Heading>
+      {edits.length === 0 ? (
+        <Words>
+          {`It comes into ${joins} ${print(drop.now, 'thickness')} over what goes out, and can lie no higher.${holds}`}
+        </Words>
+      ) : (
+        <>
+          <Words>
+            {`It comes into ${joins} ${print(drop.now, 'thickness')} over what goes out. It can lie ${print(by, 'depth')} higher, at the slopes it has, and drop ${print(drop.then, 'distance')} there: that much less to dig all along it.${holds}`}
+          </Words>
+          <Words size="small" tone="muted">
+            Water that falls far wears a bare box: a drop pipe, or stone on its floor, is usual. The local rule may ask
+            for one.
+          </Words>
+          <Button
+            icon="up"
+            onPress={() =>
+              dispatch(
+                sheetOpened({ sheet: 'try', words: `Keep ${line.line.name} shallow, with a drop at ${joins}`, edits }),
+              )
+            }
+          >
+            Keep it shallow
+          </Button>
+        </>
+      )}
+    </>
+  );
+}

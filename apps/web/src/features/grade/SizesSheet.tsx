@@ -1,0 +1,133 @@
+import type { Quantity } from '@alveus/core';
+import type { SizeTried } from '@alveus/core/sizes';
+import { sizesFor } from '@alveus/core/sizes';
+import type { Plan } from '@alveus/plan';
+import { useMemo, useState } from 'react';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectCommitted, selectLine } from '../../store/results';
+import { newId } from '../../sync/ids';
+import { Button, DoneFoot, List, Picker, Row, Sheet, usePrint, Words } from '../../ui/measured';
+import type { Column } from '../../ui/Table';
+import { Table } from '../../ui/Table';
+import { useSay } from '../parts/useSay';
+
+/** The line as it is beside the line in another size: the smallest that the rules allow, unless another is chosen. */
+export function SizesSheet({ onClose }: { onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const evaluation = useAppSelector(selectCommitted);
+  const line = useAppSelector((state) => selectLine(state)?.id) ?? '';
+  const say = useSay();
+  const sizes = useMemo(() => sizesFor(evaluation, line, newId), [evaluation, line]);
+  const [chosen, setChosen] = useState<string>();
+  const { plan } = evaluation;
+  const name = plan.line[line]?.name ?? 'the line';
+  const smallest = sizes.find(({ against }) => against.length === 0);
+  const now = sizes.find((size) => size.now);
+  const usual = smallest?.now ? (sizes[sizes.indexOf(smallest) + 1] ?? sizes[sizes.indexOf(smallest) - 1]) : smallest;
+  const other = sizes.find((size) => size.name === chosen) ?? usual ?? sizes.find((size) => !size.now);
+  return (
+    <Sheet title={`Sizes for ${name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+      {sizes.length === 0 || !other ? (
+        <Words tone="muted">Its pipe is of no make of the catalogue, so its other sizes are not known.</Words>
+      ) : (
+        <>
+          <Words>
+            {smallest
+              ? `The smallest that the rules allow is ${smallest.name}${smallest.now ? ', as it is laid' : ''}.`
+              : 'No size of this make is allowed as the line lies: what stands against each is said below.'}
+          </Words>
+          <Words size="small" tone="muted">
+            By the rules of fall, cover and how pipes meet. Whether it carries the water is another question, and the
+            local code may ask for a least size.
+          </Words>
+          <Picker
+            label="Beside it"
+            options={sizes
+              .filter((size) => !size.now)
+              .map((size) => ({
+                value: size.name,
+                label: size.name,
+                note: size.against.length === 0 ? 'allowed' : `${size.against.length} against it`,
+              }))}
+            value={other.name}
+            onChange={setChosen}
+          />
+          <Beside now={now} other={other} plan={plan} />
+          {other.against.length > 0 ? (
+            <List label={`Against ${other.name}`}>
+              {other.against.map((finding) => (
+                <Row key={finding.id} title={say(finding.what)} note={say(finding.why)} noteLines="all" />
+              ))}
+            </List>
+          ) : null}
+          {other.now ? null : (
+            <Button
+              icon="watch"
+              onPress={() =>
+                dispatch(sheetOpened({ sheet: 'try', words: `Lay ${name} in ${other.name}`, edits: other.edits }))
+              }
+            >
+              {`Try ${other.name}`}
+            </Button>
+          )}
+        </>
+      )}
+    </Sheet>
+  );
+}
+
+interface Figure {
+  readonly words: string;
+  readonly of: (size: SizeTried) => string;
+}
+
+/** Two plans side by side. */
+function Beside({ now, other, plan }: { now: SizeTried | undefined; other: SizeTried; plan: Plan }) {
+  const print = usePrint();
+  const figures = useMemo((): Figure[] => {
+    const told = (value: number | undefined, quantity: Quantity): string =>
+      value === undefined ? '–' : print(value, quantity);
+    const spare = ({ fall: { asked, has } }: SizeTried): string =>
+      has === undefined
+        ? '–'
+        : has >= asked - 1e-9
+          ? `${print(Math.max(0, has - asked), 'distance')} spare`
+          : `${print(asked - has, 'distance')} short`;
+    const materials = [
+      ...new Set([now, other].flatMap((size) => size?.quantities.bought ?? []).map((one) => one.material)),
+    ];
+    return [
+      { words: 'Fall asked for', of: ({ fall }) => told(fall.asked, 'distance') },
+      { words: 'Fall there is', of: ({ fall }) => told(fall.has, 'distance') },
+      { words: 'So it is', of: spare },
+      { words: 'Deepest trench', of: ({ deepest }) => told(deepest, 'depth') },
+      { words: 'Dug', of: ({ quantities }) => told(quantities.excavation, 'volume') },
+      ...materials.map((material): Figure => ({
+        words: plan.material[material]?.name ?? 'Material',
+        of: ({ quantities }) =>
+          told(quantities.bought.find((one) => one.material === material)?.ordered ?? 0, 'volume'),
+      })),
+      {
+        words: 'Sticks of pipe',
+        of: ({ quantities }) => String(quantities.pipe.reduce((sum, { sticks }) => sum + sticks, 0)),
+      },
+      { words: 'Against it', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
+    ];
+  }, [now, other, plan, print]);
+  const columns: readonly Column<Figure>[] = [
+    { name: 'Figure', wide: 4, cell: ({ words }) => <Words>{words}</Words> },
+    ...(now ? [{ name: `Now: ${now.name}`, wide: 3, cell: ({ of }: Figure) => <Words strong>{of(now)}</Words> }] : []),
+    { name: other.name, wide: 3, cell: ({ of }) => <Words strong>{of(other)}</Words> },
+  ];
+  return (
+    <Table
+      label="Side by side"
+      columns={columns}
+      rows={figures}
+      keyOf={({ words }) => words}
+      height={ROW * (figures.length + 1.4)}
+    />
+  );
+}
+
+const ROW = 41;

@@ -1,0 +1,241 @@
+import { resolution, say } from '@alveus/core';
+import type { SheetField, SheetRow, SheetSaid } from '@alveus/core/structures';
+import { readSheet, SHEET_FIELDS, sheetEdits } from '@alveus/core/structures';
+import type { NodeForm, Service } from '@alveus/plan';
+import { Elevation, Length, nameWith, serviceOf, SERVICES, Slope } from '@alveus/plan';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useAppDispatch, useAppSelector, wentTo } from '../../store';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import {
+  Button,
+  Cell,
+  Cells,
+  Choice,
+  Field,
+  Heading,
+  MeasureField,
+  Picker,
+  Sheet,
+  useUnits,
+  Words,
+} from '../../ui/measured';
+import { formOptions } from '../parts/pictures';
+import { pipeOption, pipeOptions } from '../parts/pipes';
+import { FORM_WORDS, OUTLETS, UPPER_NODES } from '../parts/words';
+
+/** A row as it is typed; its key stays when rows are turned round. */
+interface Typed extends SheetRow {
+  readonly key: number;
+  /** What stands in a field and is not understood. */
+  readonly wrong: readonly SheetField[];
+}
+
+const COLUMNS: Readonly<
+  Record<SheetField, { readonly name: string; readonly quantity: 'elevation' | 'distance' | 'slope' }>
+> = {
+  rim: { name: 'Rim', quantity: 'elevation' },
+  in: { name: 'Invert in', quantity: 'elevation' },
+  out: { name: 'Invert out', quantity: 'elevation' },
+  length: { name: 'Pipe out, long', quantity: 'distance' },
+  slope: { name: 'Its slope', quantity: 'slope' },
+};
+const LIMITS = { rim: Elevation, in: Elevation, out: Elevation, length: Length, slope: Slope } as const;
+
+const SHORT: Partial<Record<NodeForm, string>> = { 'catch-basin': 'CB', manhole: 'MH', inlet: 'IN', cleanout: 'CO' };
+const called = (form: NodeForm, number: number): string => `${SHORT[form] ?? FORM_WORDS[form]} ${number}`;
+
+const empty = (key: number, form: NodeForm): Typed => ({ key, name: '', form, wrong: [] });
+
+const isEmpty = (row: Typed): boolean =>
+  row.name === '' && row.wrong.length === 0 && SHEET_FIELDS.every((field) => row[field] === undefined);
+
+/** A line entered as the plan sheet tells it: a row for each structure. Rows that nothing is typed in are left out. */
+export function PlanSheet({ onClose }: { onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const plan = useAppSelector((state) => state.job.plan);
+  const { system, fraction } = useUnits();
+  const [service, setService] = useState<Service>('storm');
+  const [pipe, setPipe] = useState(pipeOption(plan, serviceOf('storm').pipe));
+  const [name, setName] = useState('');
+  const [listed, setListed] = useState<'up' | 'down'>('up');
+  const [rows, setRows] = useState<readonly Typed[]>(() => [
+    empty(0, 'daylight'),
+    ...[1, 2, 3].map((key) => empty(key, 'catch-basin')),
+  ]);
+  const [tried, setTried] = useState(false);
+
+  /** Those that are meant, from the outlet up, called as they will be. */
+  const meant = useMemo(
+    () =>
+      rows
+        .filter((row, index) => index === 0 || !isEmpty(row))
+        .map((row, index) => ({
+          ...row,
+          name: nameWith(row.name.trim()) || (index === 0 ? FORM_WORDS[row.form] : called(row.form, index)),
+        })),
+    [rows],
+  );
+  const read = useMemo(() => readSheet(meant), [meant]);
+  const wrong = meant.some((row) => row.wrong.length > 0);
+  const change = (key: number, to: Partial<Typed>): void =>
+    setRows((before) => before.map((row) => (row.key === key ? { ...row, ...to } : row)));
+
+  const save = (): void => {
+    setTried(true);
+    if (wrong) return;
+    const title = nameWith(name.trim()) || `${serviceOf(service).word} line`;
+    const made = sheetEdits(plan, { name: title, service, pipe }, meant, newId);
+    if (!made) return;
+    edit(made.edits);
+    dispatch(wentTo({ line: made.line, along: 0 }));
+    onClose();
+  };
+
+  const shown = listed === 'up' ? rows : [...rows].reverse();
+  return (
+    <Sheet
+      title="Line from a plan sheet"
+      onClose={onClose}
+      onEnter={save}
+      foot={
+        <Button kind="main" onPress={save}>
+          Lay the line out
+        </Button>
+      }
+    >
+      <Words size="small" tone="muted">
+        Length and slope in a row are those of the pipe that leaves the structure. Leave empty what the sheet leaves
+        out.
+      </Words>
+      <Choice
+        label="The sheet begins"
+        options={[
+          { value: 'up', label: 'At the outlet' },
+          { value: 'down', label: 'At the head' },
+        ]}
+        value={listed}
+        onChange={setListed}
+      />
+      {shown.map((row) => {
+        const at = meant.findIndex(({ key }) => key === row.key);
+        return (
+          <StructureFields
+            key={row.key}
+            row={row}
+            outlet={row.key === 0}
+            called={meant[at]?.name ?? called(row.form, rows.indexOf(row))}
+            said={read.said.filter((one) => one.row === at && (tried || !one.missing))}
+            tell={(one) => say(one.words, system, { fraction })}
+            onChange={(to) => change(row.key, to)}
+          />
+        );
+      })}
+      <Button
+        icon="plus"
+        onPress={() => setRows([...rows, empty(rows.length, rows[rows.length - 1]?.form ?? 'manhole')])}
+      >
+        Another structure at the head
+      </Button>
+      {tried && meant.length < 2 ? (
+        <Words tone="fix">A line has at least one structure besides its outlet: type what the sheet says of it.</Words>
+      ) : null}
+      <Heading>The line</Heading>
+      <Choice
+        label="What runs in it"
+        options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
+        value={service}
+        onChange={(next) => {
+          setService(next);
+          setPipe(pipeOption(plan, serviceOf(next).pipe));
+        }}
+      />
+      <Picker label="Pipe, for the whole line" options={pipeOptions(plan)} value={pipe} onChange={setPipe} />
+      <Field
+        label="Name of the line"
+        value={name}
+        onChange={setName}
+        hint={`Left empty: ${serviceOf(service).word} line`}
+      />
+    </Sheet>
+  );
+}
+
+const UPPER = formOptions(UPPER_NODES);
+const ENDS = formOptions(OUTLETS);
+
+interface StructureProps {
+  row: Typed;
+  outlet: boolean;
+  called: string;
+  said: readonly SheetSaid[];
+  tell: (said: SheetSaid) => string;
+  onChange: (to: Partial<Typed>) => void;
+}
+
+/** One structure: what it is, and its figures in the order in which sheets have them. */
+function StructureFields({ row, outlet, called: name, said, tell, onChange }: StructureProps) {
+  const { system, fraction } = useUnits();
+  const [more, setMore] = useState(false);
+  const words = (field: SheetField, missing: boolean): string | undefined =>
+    said
+      .filter((one) => one.field === field && one.missing === missing)
+      .map(tell)
+      .join(' ') || undefined;
+  const fields = outlet ? (['rim', 'in'] as const) : SHEET_FIELDS;
+  return (
+    <View role="group" aria-label={name} style={styles.structure}>
+      <View style={styles.head}>
+        <Words strong size="large" style={styles.name}>
+          {name}
+        </Words>
+        <Button icon="edit" label={`${FORM_WORDS[row.form]}: name and kind of ${name}`} onPress={() => setMore(!more)}>
+          {FORM_WORDS[row.form]}
+        </Button>
+      </View>
+      {more ? (
+        <>
+          <Field label="Name" value={row.name} onChange={(to) => onChange({ name: to })} hint={`Left empty: ${name}`} />
+          <Picker
+            label="What is there"
+            options={outlet ? ENDS : UPPER}
+            value={row.form}
+            onChange={(form) => onChange({ form })}
+          />
+        </>
+      ) : null}
+      <Cells>
+        {fields.map((field) => {
+          const { name: column, quantity } = COLUMNS[field];
+          return (
+            <Cell key={field} name={column}>
+              <MeasureField
+                bare
+                optional
+                label={`${column}, ${name}`}
+                quantity={quantity}
+                value={row[field]}
+                limit={LIMITS[field]}
+                nudge={quantity === 'elevation' ? resolution('elevation', system, fraction) : undefined}
+                error={words(field, true)}
+                hint={words(field, false)}
+                onChange={(value) => onChange({ [field]: value })}
+                onValid={(valid) =>
+                  onChange({ wrong: valid ? row.wrong.filter((one) => one !== field) : [...row.wrong, field] })
+                }
+              />
+            </Cell>
+          );
+        })}
+      </Cells>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  structure: { gap: 6 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  name: { flex: 1 },
+});

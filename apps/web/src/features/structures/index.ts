@@ -1,0 +1,1 @@
+export { StructuresStage } from './StructuresStage';

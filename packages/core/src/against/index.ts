@@ -1,0 +1,2 @@
+export * from './ground';
+export * from './shallow';
