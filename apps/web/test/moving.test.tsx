@@ -1,5 +1,5 @@
 import type { Evaluation, LineShape, Preview } from '@alveus/core';
-import { atRest, evaluate, followInvert, regrade } from '@alveus/core';
+import { atRest, evaluate, followInvert, lineRoute, regrade } from '@alveus/core';
 import { openPlanFile } from '@alveus/plan';
 import { act, render } from '@testing-library/react';
 import { readFileSync } from 'node:fs';
@@ -43,7 +43,7 @@ const section = (evaluation: Evaluation, source: Source) => (
   <ThemeProvider light="light">
     <LongSection
       evaluation={evaluation}
-      line={evaluation.lines.get(line.id) ?? line}
+      route={lineRoute(evaluation.lines.get(line.id) ?? line)}
       findings={[]}
       rest={atRest(evaluation)}
       source={source}

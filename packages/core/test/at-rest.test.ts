@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { lowerOf, upperOf } from '@alveus/plan';
 import type { Evaluation } from '../src';
 import { evaluate } from '../src';
-import { atRest, spillLevel } from '../src/flow';
+import { atRest, spillLevel, standsBehind } from '../src/flow';
 import { areaBelow, insideDiameter } from '../src/pipe';
 import { ft } from './builders';
 import type { JobSpec, NodeSpec } from './support/jobs';
@@ -181,6 +181,20 @@ test('spill at 98.40, invert 97.80 at the low end, 1 %, bore 3.975 in: 60.0 ft w
   expect((stands?.full ?? NaN) / ft(1)).toBeCloseTo(26.875, 3);
   expect((stands?.volume ?? NaN) / 0.003785411784).toBeCloseTo(28.0, 1);
   expect(stands?.soaks).toBe(false);
+  const behind = (pipe: string) => {
+    const made = job(
+      oneRun(
+        { low: 97.8, slope: 0.01 },
+        { service: pipe === 'solid' ? 'yard-drain' : 'french-drain', out: { form: 'pop-up', ground: 98.4 } },
+      ),
+    );
+    const evaluation = evaluate(made.plan);
+    return standsBehind(evaluation, atRest(evaluation), made.ids['Out'] ?? '');
+  };
+  // Solid pipe keeps all of it, pipe with holes none.
+  expect(behind('solid')?.soaks).toBe(0);
+  expect(behind('holes')?.volume).toBeGreaterThan(0);
+  expect(behind('holes')?.soaks).toBe(behind('holes')?.volume);
 });
 
 test('the same end through the wall of a box stands nowhere, over its grate it stands full', () => {

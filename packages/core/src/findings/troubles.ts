@@ -30,7 +30,8 @@ export function troublesOf(findings: readonly Finding[]): Troubles {
   for (const finding of findings) {
     const { run, node, stretches } = finding;
     for (const id of new Set([run, ...stretches.map((one) => one.run)])) if (id !== undefined) add(runs, id, finding);
-    if (node !== undefined) add(nodes, node, finding);
+    // What is of a run where it comes to a node is a mark of the run.
+    if (node !== undefined && run === undefined) add(nodes, node, finding);
   }
   return { runs, nodes };
 }

@@ -111,15 +111,25 @@ function wetRun({ id, run, length, grade, pipe, line }: RunResult, levels: AtRes
   };
 }
 
+/** What stands in pipes together: up to which level, along so much of them, and how much of it, m³. */
+export interface StandsBehind {
+  readonly level: number;
+  readonly wet: number;
+  readonly full: number;
+  readonly volume: number;
+  /** What of it goes into the ground through the pipe's own wall, m³. */
+  readonly soaks: number;
+}
+
 /** What stands behind an end, all that comes to it together; nothing where none does. */
 export function standsBehind(
   { runs, nodes }: Laid,
   { runs: wet, levels }: AtRest,
   node: Uuid,
-): { readonly level: number; readonly wet: number; readonly full: number; readonly volume: number } | undefined {
+): StandsBehind | undefined {
   const level = levels.get(node);
   if (level === undefined) return undefined;
-  const sum = { level, wet: 0, full: 0, volume: 0 };
+  const sum = { level, wet: 0, full: 0, volume: 0, soaks: 0 };
   const seen = new Set<Uuid>();
   const open = [node];
   for (const next of open)
@@ -130,6 +140,7 @@ export function standsBehind(
       sum.wet += stands.wet;
       sum.full += stands.full;
       sum.volume += stands.volume;
+      if (stands.soaks) sum.soaks += stands.volume;
       open.push(upperOf(result.run));
     }
   return seen.size === 0 ? undefined : sum;

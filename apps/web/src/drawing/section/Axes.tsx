@@ -91,6 +91,7 @@ export const Axes = memo(function Axes({ frame, route, waters, system }: AxesPro
                 <SvgText
                   {...text}
                   fontFamily={FONT.strong}
+                  fill={tones.ink}
                   x={(x.to(from) + x.to(to)) / 2}
                   y={base - 8}
                   textAnchor="middle"

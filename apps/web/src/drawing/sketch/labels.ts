@@ -105,9 +105,11 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement 
   for (const { run, a, b } of runs) {
     const trouble = judgement?.troubles.runs.get(run.id);
     const water = judgement?.rest.runs.get(run.id);
-    const [x, y] = [(a.x + b.x) / 2, (a.y + b.y) / 2];
-    const say = (what: string, text: string, severity?: Severity): void =>
-      put(`${run.id} ${what}`, text, true, beside(x, y, text.length * LETTER), severity);
+    const say = (what: string, text: string, severity?: Severity): void => {
+      const wide = text.length * LETTER;
+      const along = ([share]: readonly [number]) => beside(a.x + (b.x - a.x) * share, a.y + (b.y - a.y) * share, wide);
+      put(`${run.id} ${what}`, text, true, ALONG.flatMap(along), severity);
+    };
     if (trouble) say('trouble', troubleWords(trouble), trouble.severity);
     if (water && water.full > LITTLE) say('water', `full ${print(water.full, 'distance', system)}`);
     else if (water && water.wet > LITTLE) say('water', `wet ${print(water.wet, 'distance', system)}`);
@@ -128,6 +130,9 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement 
   }
   return labels;
 }
+
+/** Where along a run its words may stand, the likeliest first. */
+const ALONG = [[0.5], [0.75], [0.25]] as const;
 
 /** Less water than this is not worth a word, m. */
 const LITTLE = 0.05;

@@ -9,7 +9,7 @@ import { StyleSheet, View } from 'react-native';
 import { Before } from '../../drawing/section/Over';
 import type { SectionFrame } from '../../drawing/section';
 import { asked, draftRested, draftSet, settingsChanged, useAppDispatch, useAppSelector } from '../../store';
-import { selectCommitted, selectLine } from '../../store/results';
+import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import {
   Busy,
@@ -25,7 +25,7 @@ import {
 } from '../../ui/measured';
 import { Effect } from '../parts/Effect';
 import { LineBar } from '../parts/LineBar';
-import { SectionView } from '../parts/SectionView';
+import { SectionView, useRoute } from '../parts/SectionView';
 import { SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
 import { invertLines } from './before';
@@ -46,11 +46,8 @@ function overlaid(frame: SectionFrame) {
 /** The inverts of the plan as it stands, over what is proposed. */
 function AsItIs({ frame }: { frame: SectionFrame }) {
   const evaluation = useAppSelector(selectCommitted);
-  const chosen = useAppSelector((state) => selectLine(state)?.id);
-  const lines = useMemo(() => {
-    const line = evaluation.lines.get(chosen ?? '');
-    return line ? invertLines(evaluation, line) : [];
-  }, [evaluation, chosen]);
+  const route = useRoute(evaluation);
+  const lines = useMemo(() => (route ? invertLines(evaluation, route) : []), [evaluation, route]);
   return <Before frame={frame} lines={lines} />;
 }
 

@@ -1,6 +1,6 @@
 import type { Room, Told } from '@alveus/core/dig';
 import { roomFor } from '@alveus/core/dig';
-import type { Evaluation, LineResult } from '@alveus/core';
+import type { Evaluation, Route } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import type { ReactNode } from 'react';
 import { useMemo, useState } from 'react';
@@ -8,11 +8,11 @@ import { StyleSheet, View } from 'react-native';
 import type { SectionFrame } from '../../drawing/section';
 import { Band } from '../../drawing/section/Over';
 import { asked, useAppDispatch, useAppSelector } from '../../store';
-import { selectCommitted, selectLine, selectPlace } from '../../store/results';
+import { selectCommitted, selectPlace } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Choice, Heading, IconButton, MeasureField, usePrint, Words } from '../../ui/measured';
 import { LineBar } from '../parts/LineBar';
-import { SectionView } from '../parts/SectionView';
+import { SectionView, useRoute } from '../parts/SectionView';
 import { StageLayout } from '../parts/StageLayout';
 import { TrenchView } from '../parts/TrenchView';
 import { Keepings } from './Keepings';
@@ -72,24 +72,24 @@ const BELOW = [
 
 type Rooms = ReadonlyMap<Uuid, Room>;
 
-/** The room of each run of the chosen line. */
+/** The room of each run that the section goes along. */
 function useRooms(belowLaid: boolean): Rooms {
   const evaluation = useAppSelector(selectCommitted);
-  const chosen = useAppSelector((state) => selectLine(state)?.id);
+  const route = useRoute(evaluation);
   return useMemo(() => {
     const rooms = new Map<Uuid, Room>();
-    for (const { id } of evaluation.lines.get(chosen ?? '')?.order.runs ?? []) {
+    for (const { id } of route?.order.runs ?? []) {
       const room = roomFor(evaluation, id, { watch: false, belowLaid });
       if (room) rooms.set(id, room);
     }
     return rooms;
-  }, [evaluation, chosen, belowLaid]);
+  }, [evaluation, route, belowLaid]);
 }
 
 /** Between these the edge of a band is straight, or near it. */
 const PARTS = 16;
 
-function bandsOf({ runs }: Evaluation, { order }: LineResult, rooms: Rooms) {
+function bandsOf({ runs }: Evaluation, { order }: Route, rooms: Rooms) {
   return order.runs.flatMap(({ id }, index) => {
     const [room, run, start] = [rooms.get(id), runs.get(id), order.starts[index] ?? 0];
     if (!room || !run) return [];
@@ -106,11 +106,8 @@ function bandsOf({ runs }: Evaluation, { order }: LineResult, rooms: Rooms) {
 
 function Bands({ frame, rooms }: { frame: SectionFrame; rooms: Rooms }) {
   const evaluation = useAppSelector(selectCommitted);
-  const chosen = useAppSelector((state) => selectLine(state)?.id);
-  const bands = useMemo(() => {
-    const line = evaluation.lines.get(chosen ?? '');
-    return line ? bandsOf(evaluation, line, rooms) : [];
-  }, [evaluation, chosen, rooms]);
+  const route = useRoute(evaluation);
+  const bands = useMemo(() => (route ? bandsOf(evaluation, route, rooms) : []), [evaluation, route, rooms]);
   return <Band frame={frame} bands={bands} />;
 }
 

@@ -1,8 +1,8 @@
-import type { Evaluation, LineResult } from '@alveus/core';
+import type { Evaluation, Route } from '@alveus/core';
 import type { Levels } from '../../drawing/section/Over';
 
-/** The inverts of a line as they are, one list for each run whose grade is known. */
-export function invertLines({ runs }: Pick<Evaluation, 'runs'>, { order }: LineResult): readonly Levels[] {
+/** The inverts of a route as they are, one list for each run whose grade is known. */
+export function invertLines({ runs }: Pick<Evaluation, 'runs'>, { order }: Route): readonly Levels[] {
   return order.runs.flatMap(({ id }, index) => {
     const run = runs.get(id);
     const start = order.starts[index] ?? 0;

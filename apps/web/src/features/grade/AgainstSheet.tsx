@@ -105,18 +105,20 @@ function Kept({ line, shallow }: { line: LineShape; shallow: Shallow }) {
   const plan = useAppSelector((state) => state.job.plan);
   const { node, by, drop, edits, held } = shallow;
   const joins = plan.node[node]?.name ?? 'its trunk';
+  const coming =
+    Math.abs(drop.now) < 0.001
+      ? 'level with what goes out'
+      : `${print(Math.abs(drop.now), 'thickness')} ${drop.now > 0 ? 'over' : 'under'} what goes out`;
   const holds = held ? ` A step more, and: ${say(held.what)}` : '';
   return (
     <>
       <Heading>{`${line.line.name}, kept shallow`}</Heading>
       {edits.length === 0 ? (
-        <Words>
-          {`It comes into ${joins} ${print(drop.now, 'thickness')} over what goes out, and can lie no higher.${holds}`}
-        </Words>
+        <Words>{`It comes into ${joins} ${coming}, and can lie no higher.${holds}`}</Words>
       ) : (
         <>
           <Words>
-            {`It comes into ${joins} ${print(drop.now, 'thickness')} over what goes out. It can lie ${print(by, 'depth')} higher, at the slopes it has, and drop ${print(drop.then, 'distance')} there: that much less to dig all along it.${holds}`}
+            {`It comes into ${joins} ${coming}. It can lie ${print(by, 'depth')} higher, at the slopes it has, and drop ${print(drop.then, 'distance')} there: that much less to dig all along it.${holds}`}
           </Words>
           <Words size="small" tone="muted">
             Water that falls far wears a bare box: a drop pipe, or stone on its floor, is usual. The local rule may ask

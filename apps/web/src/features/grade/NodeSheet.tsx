@@ -1,5 +1,5 @@
 import { joinRuns } from '@alveus/core/join';
-import type { NodeEnd } from '@alveus/core';
+import type { NodeEnd, Quantity, StandsBehind } from '@alveus/core';
 import { standsBehind } from '@alveus/core';
 import { Elevation, Node, NODE_FORMS, SUMP_FORMS, upperOf } from '@alveus/plan';
 import type { Edit, ItemOf, NodeForm, Uuid } from '@alveus/plan';
@@ -167,9 +167,16 @@ function Behind({ node }: { node: Uuid }) {
   if (!behind) return null;
   return (
     <Words>
-      {`When rain has stopped water stands behind it up to ${print(behind.level, 'elevation')}: ${print(behind.wet, 'distance')} of pipe wet, ${print(behind.full, 'distance')} of it full, ${print(behind.volume, 'liquid')}.`}
+      {`When rain has stopped water stands behind it up to ${print(behind.level, 'elevation')}: ${print(behind.wet, 'distance')} of pipe wet, ${print(behind.full, 'distance')} of it full, ${print(behind.volume, 'liquid')}. ${soaking(behind, print)}`}
     </Words>
   );
+}
+
+/** Where what stands goes. */
+function soaking({ volume, soaks }: StandsBehind, print: (value: number, quantity: Quantity) => string): string {
+  if (soaks <= 0) return 'None of it soaks away through the pipe: it stays until it dries, and freezes and silts.';
+  if (soaks >= volume * (1 - 1e-9)) return 'It soaks away through the wall of the pipe, as fast as the soil takes it.';
+  return `${print(soaks, 'liquid')} of it soaks away through the wall of the pipe; the rest stays until it dries.`;
 }
 
 /** How far a box goes down under its lowest invert. */

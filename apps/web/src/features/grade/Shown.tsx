@@ -1,7 +1,9 @@
+import { distanceOf } from '@alveus/core';
 import { lowerOf } from '@alveus/plan';
-import type { RootState, Shows } from '../../store';
-import { shown, useAppDispatch, useAppSelector } from '../../store';
-import { selectLine, selectLive } from '../../store/results';
+import { useStore } from 'react-redux';
+import type { RootState, Shows, Store } from '../../store';
+import { shown, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { selectLine, selectLive, selectPlace, selectRoute } from '../../store/results';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../../ui';
 
@@ -14,6 +16,7 @@ function goesOn(state: RootState): boolean {
 /** What is drawn: the line, the way of its water to the outlet, or the network from above. */
 export function Shown() {
   const dispatch = useAppDispatch();
+  const store = useStore() as Store;
   const shows = useAppSelector((state) => state.view.shows);
   const on = useAppSelector(goesOn);
   const options: { value: Shows; label: string }[] = [
@@ -21,9 +24,17 @@ export function Shown() {
     ...(on || shows === 'route' ? [{ value: 'route' as const, label: 'To the outlet' }] : []),
     { value: 'network', label: 'Network' },
   ];
+  /** The station stays at the place where it is, as far as that is on what is drawn. */
+  const show = (next: Shows): void => {
+    const before = selectPlace(store.getState());
+    dispatch(shown(next));
+    const route = selectRoute(store.getState());
+    const along = before && route && distanceOf(route, before.run.id, before.station.at);
+    if (along !== undefined) dispatch(stationMoved(along));
+  };
   return (
     <View style={styles.pad}>
-      <Choice label="Drawn" bare options={options} value={shows} onChange={(next) => dispatch(shown(next))} />
+      <Choice label="Drawn" bare options={options} value={shows} onChange={show} />
     </View>
   );
 }

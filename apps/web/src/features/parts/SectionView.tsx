@@ -67,13 +67,14 @@ export const SectionView = memo(function SectionView({ height, handles, least, o
 function useFrame(width: number, height: number): SectionFrame | undefined {
   const evaluation = useAppSelector(selectCommitted);
   const route = useRoute(evaluation);
-  return useMemo(() => {
-    return route && width > 0 ? sectionFrame(evaluation, route, width, height) : undefined;
-  }, [evaluation, route, width, height]);
+  return useMemo(
+    () => (route && width > 0 ? sectionFrame(evaluation, route, width, height) : undefined),
+    [evaluation, route, width, height],
+  );
 }
 
 /** What the section goes along, as it is in an evaluation of the plan. */
-function useRoute(evaluation: Evaluation): Route | undefined {
+export function useRoute(evaluation: Evaluation): Route | undefined {
   const chosen = useAppSelector((state) => selectLine(state)?.id);
   const out = useAppSelector((state) => state.view.shows === 'route');
   return useMemo(() => {
