@@ -46,7 +46,7 @@ export default {
       to: {
         path: '^packages/(plan|core|exchange)/src/.+',
         pathNot:
-          '^packages/(plan|core|exchange)/src/(index|format/number|(workings|interchange|library|grow|dig|ends|least)/index|edits/(join|network|split)).ts$',
+          '^packages/(plan|core|exchange)/src/(index|format/number|(against|dig|ends|grow|interchange|least|library|sizes|structures|workings)/index|edits/(join|network|shallow|split)).ts$',
       },
     },
     {

@@ -1,4 +1,4 @@
-import { expect, tap, test } from './app';
+import { choose, expect, tap, test } from './app';
 import { fits } from './fit';
 import { inEveryLight, PHONE } from './lights';
 import type { SheetShown } from './tour';
@@ -91,6 +91,19 @@ test('the least dig, what cannot hold together, and the room to be wrong', async
   await tap(page, 'Room to be wrong');
   await expect(page.getByText(/higher, until it meets|higher: none/)).toBeVisible();
   await inEveryLight(page, 'room to be wrong');
+});
+
+test('the network, the way to the outlet, and the structures', async ({ page, app }) => {
+  test.setTimeout(240_000);
+  await openDemo(page, app);
+  await go(page, 'Grade');
+  await page.getByRole('radio', { name: 'Network' }).click();
+  await inEveryLight(page, 'the network');
+  await choose(page, /^Line:/, 'Cart yard branch');
+  await page.getByRole('radio', { name: 'To the outlet' }).click();
+  await inEveryLight(page, 'to the outlet');
+  await tap(page, 'Structures');
+  await inEveryLight(page, 'structures');
 });
 
 test('what a drag asks', async ({ page, app }) => {

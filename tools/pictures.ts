@@ -6,21 +6,20 @@ import { chromium as launcher } from '@playwright/test';
 import { buildWeb } from './lib/build';
 import { CHROMIUM_ARGS, chromium } from './lib/browser';
 import { COMPANY } from './lib/database';
-import { DEMO_JOB, loadDemo } from './lib/demo';
+import { DEMO_JOB, loadDemo, LOW_YARD_JOB } from './lib/demo';
 import { ROOT } from './lib/paths';
 import { run, say } from './lib/say';
 import { scratchDatabase, scratchServer } from './lib/scratch';
 import { startServer } from './lib/server';
 
-/** `npm run pictures`: the main views, from the demo job, into docs/screenshots. With names: only those. */
+/** `npm run pictures`: the main views, from the demo jobs, into docs/screenshots. With names: only those. */
 
 interface View {
   readonly path: string;
-  readonly wide?: boolean;
-  readonly dark?: boolean;
   readonly ready?: (page: Page) => Promise<void>;
 }
 
+const yard = `/job/${LOW_YARD_JOB}/grade`;
 const stage = (name: string): string => `/job/${DEMO_JOB}/${name}`;
 /** Moves the station line up the line, by keyboard. */
 const stationUp =
@@ -107,33 +106,110 @@ async function room(page: Page): Promise<void> {
   await stationUp(13)(page);
 }
 
+/** Grade of the yard with too little fall, at one of its lines. */
+const yardAt =
+  (line: string, then: (page: Page) => Promise<void> = nothing) =>
+  async (page: Page): Promise<void> => {
+    await page.getByRole('combobox', { name: /^Line:/ }).click();
+    await page
+      .getByRole('option', { name: new RegExp(line) })
+      .first()
+      .click();
+    await then(page);
+  };
+const nothing = (): Promise<void> => Promise.resolve();
+const press =
+  (...names: readonly (string | RegExp)[]) =>
+  async (page: Page): Promise<void> => {
+    for (const name of names)
+      await page
+        .getByRole('button', { name, exact: typeof name === 'string' })
+        .first()
+        .click();
+  };
+const shows =
+  (what: string) =>
+  async (page: Page): Promise<void> =>
+    page.getByRole('radio', { name: what, exact: true }).click();
+
+/** What could give, in sight. */
+async function ways(page: Page): Promise<void> {
+  await press('Dig least')(page);
+  const list = page.getByRole('list', { name: 'What could give' }).first();
+  await list.waitFor();
+  await page.getByText('What could give', { exact: true }).first().scrollIntoViewIfNeeded();
+  await page.getByText('What could give', { exact: true }).first().hover();
+  await page.mouse.wheel(0, 200);
+}
+
+/** Kept shallow, so that the drop is seen. */
+async function shallow(page: Page): Promise<void> {
+  await press('Against the ground')(page);
+  // What an earlier picture kept shallow stays so.
+  const keep = page.getByRole('button', { name: 'Keep it shallow' });
+  await page.getByRole('heading', { name: 'Stall branch, kept shallow' }).waitFor();
+  if (await keep.isVisible()) await press('Keep it shallow', 'Do it')(page);
+  else await press('Done')(page);
+  await shows('To the outlet')(page);
+  await stationUp(4)(page);
+}
+
+/** Each is drawn on a phone and on a wide page, by its name and the shape. */
 const VIEWS: Readonly<Record<string, View>> = {
-  'rules-phone': { path: stage('rules'), ready: tryDepth },
-  'rules-wide': { path: stage('rules'), wide: true, ready: tryDepth },
-  'jobs-phone': { path: '/' },
-  'jobs-wide': { path: '/', wide: true },
-  'site-phone': { path: stage('site'), ready: choose('Orchard basin') },
-  'site-wide': { path: stage('site'), wide: true, ready: choose('Orchard basin') },
-  'ground-phone': { path: stage('ground') },
-  'ground-wide': { path: stage('ground'), wide: true },
-  'grade-phone': { path: stage('grade'), ready: stationUp(13) },
-  'grade-wide': { path: stage('grade'), wide: true, ready: stationUp(13) },
-  'trench-phone': { path: stage('trench'), ready: stationUp(13) },
-  'trench-wide': { path: stage('trench'), wide: true, ready: stationUp(13) },
-  'order-phone': { path: stage('order') },
-  'order-wide': { path: stage('order'), wide: true },
-  'least-wide': { path: stage('grade'), wide: true, ready: least },
-  'reasons-phone': { path: stage('grade'), ready: reasons },
-  'room-wide': { path: stage('grade'), wide: true, ready: room },
-  'outlet-phone': { path: stage('grade'), ready: outlet },
+  jobs: { path: '/' },
+  rules: { path: stage('rules'), ready: tryDepth },
+  site: { path: stage('site'), ready: choose('Orchard basin') },
+  ground: { path: stage('ground') },
+  grade: { path: stage('grade'), ready: stationUp(13) },
+  trench: { path: stage('trench'), ready: stationUp(13) },
+  order: { path: stage('order') },
+  least: { path: stage('grade'), ready: least },
+  reasons: { path: stage('grade'), ready: reasons },
+  room: { path: stage('grade'), ready: room },
+  outlet: { path: stage('grade'), ready: outlet },
+  structures: { path: stage('grade'), ready: press('Structures') },
+  ways: { path: yard, ready: yardAt('Keeper’s sewer', ways) },
+  sizes: { path: yard, ready: yardAt('Keeper’s sewer', press('Line', 'Compare sizes')) },
+  rest: { path: yard, ready: yardAt('Low yard drain', stationUp(4)) },
+  ends: {
+    path: yard,
+    ready: yardAt('Low yard drain', press('Edit Pop-up to inlet', 'Open Yard pop-up', 'Compare ends')),
+  },
+  swale: { path: yard, ready: yardAt('Orchard curtain', stationUp(6)) },
+  network: { path: yard, ready: shows('Network') },
+  route: { path: yard, ready: yardAt('Stall branch', shallow) },
+  sheet: { path: yard, ready: press('Another line, from a plan sheet') },
   print: { path: stage('grade'), ready: onPaper },
 };
+
+/** Those in docs/screenshots. */
+const KEPT: readonly string[] = [
+  'jobs-phone',
+  'site-phone',
+  'ground-phone',
+  'ground-wide',
+  'grade-phone',
+  'grade-wide',
+  'trench-phone',
+  'order-phone',
+  'rules-wide',
+  'least-wide',
+  'room-wide',
+  'structures-wide',
+  'ways-phone',
+  'rest-phone',
+  'ends-phone',
+  'swale-phone',
+  'network-wide',
+  'route-phone',
+  'print-phone',
+];
 
 run(async (cleanup) => {
   const { values, positionals } = parseArgs({ allowPositionals: true, options: { out: { type: 'string' } } });
   const out = path.resolve(values.out ?? path.join(ROOT, 'docs', 'screenshots'));
   mkdirSync(out, { recursive: true });
-  const names = positionals.length > 0 ? positionals : Object.keys(VIEWS);
+  const names = positionals.length > 0 ? positionals : KEPT;
   const scratch = await scratchServer();
   cleanup(scratch.stop);
   const database = await scratchDatabase(scratch);
@@ -149,15 +225,17 @@ run(async (cleanup) => {
   const browser = await launcher.launch({ executablePath: await chromium(), args: CHROMIUM_ARGS });
   cleanup(() => browser.close());
   for (const name of names) {
-    const view = VIEWS[name];
-    if (!view) {
-      say(`There is no view ${name}. Views: ${Object.keys(VIEWS).join(', ')}.`);
+    const [of = '', shape] = name.split('-');
+    const view = VIEWS[of];
+    const wide = shape === 'wide';
+    if (!view || !(wide || shape === 'phone')) {
+      say(`There is no view ${name}. Views: ${Object.keys(VIEWS).join(', ')}, each with -phone or -wide.`);
       return 2;
     }
     const context = await browser.newContext({
-      viewport: view.wide ? { width: 1280, height: 800 } : { width: 390, height: 844 },
-      hasTouch: !view.wide,
-      colorScheme: view.dark ? 'dark' : 'light',
+      viewport: wide ? { width: 1280, height: 800 } : { width: 390, height: 844 },
+      hasTouch: !wide,
+      colorScheme: 'light',
       serviceWorkers: 'block',
     });
     const page = await context.newPage();

@@ -2,8 +2,10 @@ import type { Plan, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import * as fc from 'fast-check';
 import { evaluate, findingsOf, gradeItem, lineRoute, placeOn, routeOut } from '../src';
-import { againstGround, branchShallow } from '../src/against';
+import { againstGround } from '../src/against';
+import { branchShallow } from '../src/edits/shallow';
 import { ft } from './builders';
+import type { JobSpec } from './support/jobs';
 import { job } from './support/jobs';
 
 /** How a line lies against the ground, and branches that are kept shallow. */
@@ -196,8 +198,7 @@ test('every place of every line lies where its own line has it, whatever it is l
         N0: { form: 'daylight', ground: 95 },
         N1: { ground: 100 },
       };
-      const lines: Parameters<typeof job>[0]['lines'] = {};
-      const all: Record<string, (typeof lines)[string]> = {
+      const all: Record<string, JobSpec['lines'][string]> = {
         L0: { service: 'storm', runs: { R0: { from: 'N1', to: 'N0', length: 50, low: 93, slope: 0.01 } } },
       };
       branches.forEach(([to, length], index) => {

@@ -2,9 +2,9 @@ import type { Edit, Item, Plan, Run, Uuid } from '@alveus/plan';
 import { applyEdits, EMPTY_PLAN, upperOf } from '@alveus/plan';
 import * as fc from 'fast-check';
 import { evaluate, fixFact, lineRoute, say } from '../src';
-import { extendLine, startLine } from '../src/grow';
-import type { SheetRow } from '../src/structures';
-import { readSheet, sheetEdits, structureRows } from '../src/structures';
+import type { SheetRow } from '../src/grow';
+import { extendLine, readSheet, sheetEdits, startLine } from '../src/grow';
+import { structureRows } from '../src/structures';
 import { ft } from './builders';
 
 /** Plan sheets, and the table of structures that a plan gives. */

@@ -1,2 +1,1 @@
 export * from './ground';
-export * from './shallow';

@@ -5,3 +5,4 @@ export type { LineStart, RunStart } from './extend';
 export type { NodeStart } from './items';
 export * from './laterals';
 export * from './onward';
+export * from './plan-sheet';

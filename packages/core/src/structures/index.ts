@@ -1,2 +1,1 @@
-export * from './plan-sheet';
 export * from './table';

@@ -86,6 +86,8 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement 
     strong: boolean,
     spots: readonly (readonly [number, number])[],
     severity?: Severity,
+    /** Where it stands if need be; the first of its spots that is free, unless told. */
+    otherwise: readonly (readonly [number, number])[] = spots,
   ): void => {
     const wide = text.length * LETTER;
     const boxAt = ([x, y]: readonly [number, number]): Box => ({
@@ -96,8 +98,10 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement 
     });
     // A name goes over the edge only where its node does.
     const some = spots.some((spot) => inFrame(boxAt(spot)));
-    const free = spots.filter((spot) => !(some && !inFrame(boxAt(spot))) && !taken.meets(boxAt(spot)));
-    const spot = free.find((one) => !pipe.meets(boxAt(one))) ?? (strong ? free[0] : undefined);
+    const isFree = (spot: readonly [number, number]): boolean =>
+      !(some && !inFrame(boxAt(spot))) && !taken.meets(boxAt(spot));
+    const clear = spots.find((one) => isFree(one) && !pipe.meets(boxAt(one)));
+    const spot = clear ?? (strong ? otherwise.find(isFree) : undefined);
     if (!spot) return;
     taken.add(boxAt(spot));
     labels.push({ key, x: spot[0], y: spot[1], text, strong, ...(severity ? { severity } : {}) });
@@ -107,8 +111,11 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement 
     const water = judgement?.rest.runs.get(run.id);
     const say = (what: string, text: string, severity?: Severity): void => {
       const wide = text.length * LETTER;
-      const along = ([share]: readonly [number]) => beside(a.x + (b.x - a.x) * share, a.y + (b.y - a.y) * share, wide);
-      put(`${run.id} ${what}`, text, true, ALONG.flatMap(along), severity);
+      const at = ([share]: readonly [number]) => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share });
+      const besides = ALONG.map(at).flatMap(({ x, y }) => beside(x, y, wide));
+      // Over its own pipe rather than over another's, which it would seem to be of.
+      const over = ALONG.map(at).map(({ x, y }): readonly [number, number] => [x - wide / 2, y + drawn(4)]);
+      put(`${run.id} ${what}`, text, true, besides, severity, over);
     };
     if (trouble) say('trouble', troubleWords(trouble), trouble.severity);
     if (water && water.full > LITTLE) say('water', `full ${print(water.full, 'distance', system)}`);

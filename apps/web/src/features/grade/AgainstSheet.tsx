@@ -1,6 +1,8 @@
 import { FOOT, resolution } from '@alveus/core';
-import type { AgainstGround, Shallow } from '@alveus/core/against';
-import { againstGround, branchShallow } from '@alveus/core/against';
+import type { AgainstGround } from '@alveus/core/against';
+import { againstGround } from '@alveus/core/against';
+import type { Shallow } from '@alveus/core/shallow';
+import { branchShallow } from '@alveus/core/shallow';
 import type { LineShape, Route } from '@alveus/core';
 import { partAt } from '@alveus/core';
 import { useMemo } from 'react';

@@ -1,6 +1,6 @@
 import { resolution, say } from '@alveus/core';
-import type { SheetField, SheetRow, SheetSaid } from '@alveus/core/structures';
-import { readSheet, SHEET_FIELDS, sheetEdits } from '@alveus/core/structures';
+import type { SheetField, SheetRow, SheetSaid } from '@alveus/core/grow';
+import { readSheet, SHEET_FIELDS, sheetEdits } from '@alveus/core/grow';
 import type { NodeForm, Service } from '@alveus/plan';
 import { Elevation, Length, nameWith, serviceOf, SERVICES, Slope } from '@alveus/plan';
 import { useMemo, useState } from 'react';

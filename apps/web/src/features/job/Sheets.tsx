@@ -32,6 +32,7 @@ const withForms = async <Module,>(module: Promise<Module>): Promise<Module> => {
 
 const grade = () => import('../grade/sheets');
 const line = () => import('../grade/line-sheets');
+const compare = () => import('../grade/compare-sheets');
 const ground = () => withForms(import('../ground/sheets'));
 const grow = () => withForms(import('../grow/sheets'));
 const site = () => withForms(import('../site/sheets'));
@@ -51,9 +52,9 @@ const SHEETS: Parts = {
   node: from(grade, 'NodeSheet'),
   line: from(line, 'LineSheet'),
   'delete-line': from(line, 'DeleteLineSheet'),
-  ends: from(grade, 'EndsSheet'),
-  sizes: from(grade, 'SizesSheet'),
-  against: from(grade, 'AgainstSheet'),
+  ends: from(compare, 'EndsSheet'),
+  sizes: from(compare, 'SizesSheet'),
+  against: from(compare, 'AgainstSheet'),
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),
   keeping: from(dig, 'KeepingSheet'),

@@ -52,10 +52,10 @@ export function InvertField({ row, which }: LevelProps & { which: 'in' | 'out' }
   const { edit } = useActions();
   const { system, fraction } = useUnits();
   const pipe = row[which];
-  if (!pipe) return null;
   const end = which === 'in' ? 'low' : 'high';
   // Asked what gives way, people may leave it as it was: then the field shows what is in the plan.
   const [round, setRound] = useState(0);
+  if (!pipe) return null;
   const ways = (to: number) => waysFor(selectCommitted(store.getState()), pipe, end, to);
   return (
     <MeasureField

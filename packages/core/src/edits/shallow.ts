@@ -1,11 +1,11 @@
 import type { Edit, Plan, Run, RunGrade, Uuid } from '@alveus/plan';
 import { applyEdits, lowerOf } from '@alveus/plan';
-import { hangingOn } from '../edits/network';
 import type { Evaluation } from '../evaluate';
 import { evaluate, findingsOf } from '../evaluate';
 import { fixDrop, fixFact, solveGrade } from '../grade';
 import type { Finding } from '../results';
 import { NEAR } from '../tolerance';
+import { hangingOn } from './network';
 
 /** A branch kept as shallow as the rules allow, the fall that is left taken up by a drop where it joins. */
 export interface Shallow {

@@ -1,10 +1,10 @@
 import type { Edit, NodeForm, Plan, Service, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
-import { extendLine, startLine } from '../grow';
 import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
 import { NEAR } from '../tolerance';
 import { FOOT } from '../units';
+import { extendLine, startLine } from './extend';
 
 /** A line as a plan sheet tells it: a row for each structure, and in it the pipe that leaves it. */
 

@@ -1,0 +1,3 @@
+export { AgainstSheet } from './AgainstSheet';
+export { EndsSheet } from './EndsSheet';
+export { SizesSheet } from './SizesSheet';
