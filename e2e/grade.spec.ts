@@ -1,6 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import type { App } from './app';
-import { expect, station, tap, test, WIDE } from './app';
+import { expect, fill, station, tap, test, WIDE } from './app';
 import { go, openDemo } from './tour';
 
 /** Grade beyond the plain levels: what could give, what stands full, a swale, and what a run is laid by. */
@@ -104,6 +104,24 @@ for (const [name, use] of [
       await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
       await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
       await expect(page.getByText(/^Cut as it is kept now: [\d.]+ cu yd\.$/)).toBeVisible();
+      // Another stretch keeps out of the one there is, and is told so at its field.
+      await fill(page, /^To, up the run/, '40');
+      await tap(page, 'Keep it');
+      await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
+      await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
+      await page.getByRole('radio', { name: 'Another stretch' }).click();
+      await fill(page, /^From, up the run/, '30');
+      await expect(page.getByText('Reaches into another stretch of this swale.')).toBeVisible();
+      await fill(page, /^From, up the run/, '50');
+      await expect(page.getByText('Reaches into another stretch of this swale.')).toHaveCount(0);
+      await tap(page, 'Keep it');
+      await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
+      await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
+      await page.getByRole('radio', { name: /^50.00 ft to / }).click();
+      await tap(page, 'Remove');
+      await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
+      await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
+      await expect(page.getByRole('radio', { name: /^50.00 ft to / })).toHaveCount(0);
       await tap(page, 'Remove');
       await expect(page.getByText(/The sides of the swale/)).toHaveCount(0);
     });

@@ -1,6 +1,7 @@
 import { FOOT, groundAt } from '@alveus/core';
 import { AlongRun, Elevation, SwaleStretch, Thickness } from '@alveus/plan';
 import type { Swale, Uuid } from '@alveus/plan';
+import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
@@ -14,38 +15,90 @@ const SIDES = 4;
 const DEEP = FOOT;
 const WIDE = 2 * FOOT;
 
-/** A shallow ditch along a run, cut before its trench is dug down its middle. */
-export function SwaleSheet({ run: id, onClose }: { run: Uuid; onClose: () => void }) {
+/** A stretch that keeps out of the others. */
+const among = (others: readonly SwaleStretch[]) =>
+  SwaleStretch.superRefine(({ from, to }, context) => {
+    const met = others.find((one) => from < one.to - CLOSE && to > one.from + CLOSE);
+    if (!met) return;
+    // At the end by which it reaches into it.
+    const path = from > met.from ? ['from'] : ['to'];
+    context.addIssue({ code: 'custom', path, message: 'reaches into another stretch of this swale' });
+  });
+
+/** Stretches nearer to one another than this meet, m. */
+const CLOSE = 1e-6;
+
+/** A shallow ditch along a run, cut before its trench is dug down its middle: in one stretch, as a rule. */
+export function SwaleSheet({ run, onClose }: { run: Uuid; onClose: () => void }) {
+  const { plan, runs } = useAppSelector(selectEvaluation);
+  const stands = plan.swale[run];
+  const cuts = useMemo(() => (stands ? toldUp(stands, plan).cuts : []), [stands, plan]);
+  const [chosen, setChosen] = useState(0);
+  const length = runs.get(run)?.length ?? 1;
+  const last = cuts[cuts.length - 1];
+  const start: SwaleStretch = cuts[chosen] ?? {
+    from: last && last.to < length ? last.to : 0,
+    to: length,
+    bottom: { by: 'depth', depth: DEEP },
+    width: last?.width ?? WIDE,
+    sides: last?.sides ?? SIDES,
+  };
+  return (
+    <Stretch key={chosen} run={run} cuts={cuts} chosen={chosen} start={start} onChoose={setChosen} onClose={onClose} />
+  );
+}
+
+interface StretchProps {
+  run: Uuid;
+  /** Of the swale as it is kept now, told up the run. */
+  cuts: readonly SwaleStretch[];
+  /** Which of them this is; one more than there are for another. */
+  chosen: number;
+  start: SwaleStretch;
+  onChoose: (which: number) => void;
+  onClose: () => void;
+}
+
+function Stretch({ run: id, cuts, chosen, start, onChoose, onClose }: StretchProps) {
   const { edit } = useActions();
   const { plan, runs } = useAppSelector(selectEvaluation);
   const print = usePrint();
-  const result = runs.get(id);
-  const length = result?.length ?? 1;
-  const stands = plan.swale[id];
-  const [first, ...others] = stands ? toldUp(stands, plan).cuts : [];
-  const form = useSheetForm<SwaleStretch>(
-    SwaleStretch,
-    first ?? { from: 0, to: length, bottom: { by: 'depth', depth: DEEP }, width: WIDE, sides: SIDES },
-  );
-  const put = (cuts: readonly SwaleStretch[]): void => {
-    const item: Swale = { kind: 'swale', id, cuts: [...cuts].sort((one, other) => one.from - other.from) };
-    edit([cuts.length === 0 ? { op: 'remove', kind: 'swale', id } : { op: 'put', item: toldFromA(item, plan) }]);
+  const others = useMemo(() => cuts.filter((_, index) => index !== chosen), [cuts, chosen]);
+  const schema = useMemo(() => among(others), [others]);
+  const form = useSheetForm<SwaleStretch>(schema, start);
+  const put = (all: readonly SwaleStretch[]): void => {
+    const item: Swale = { kind: 'swale', id, cuts: [...all].sort((one, other) => one.from - other.from) };
+    edit([all.length === 0 ? { op: 'remove', kind: 'swale', id } : { op: 'put', item: toldFromA(item, plan) }]);
     onClose();
   };
   const save = (): void => form.keep((cut) => put([cut, ...others]));
-  const cut = result?.swales.reduce((sum, one) => sum + one.cut.volume, 0) ?? 0;
-  const next = others[0];
+  const cut = runs.get(id)?.swales.reduce((sum, one) => sum + one.cut.volume, 0) ?? 0;
+  const stretches = [
+    ...cuts.map(({ from, to }, index) => ({
+      value: String(index),
+      label: `${print(from, 'distance')} to ${print(to, 'distance')}`,
+    })),
+    { value: String(cuts.length), label: 'Another stretch' },
+  ];
   return (
     <Sheet
       title={`Swale along ${plan.run[id]?.name ?? 'a run'}`}
       onClose={onClose}
       onEnter={form.ready ? save : undefined}
-      foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={first && (() => put(others))} />}
+      foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={cuts[chosen] && (() => put(others))} />}
     >
       <Words size="small" tone="muted">
         The ground is cut down to it first; the trench begins at its bottom, down its middle. Its sides are told by how
         far they go out for one up: 4 is easily mown.
       </Words>
+      {cuts.length === 0 ? null : (
+        <Choice
+          label="Stretch"
+          options={stretches}
+          value={String(chosen)}
+          onChange={(which) => onChoose(Number(which))}
+        />
+      )}
       <FormMeasure
         control={form.control}
         name="from"
@@ -71,11 +124,6 @@ export function SwaleSheet({ run: id, onClose }: { run: Uuid; onClose: () => voi
         limit={SwaleStretch.shape.sides}
       />
       {cut > 0 ? <Words>{`Cut as it is kept now: ${print(cut, 'volume')}.`}</Words> : null}
-      {next ? (
-        <Words size="small" tone="muted">
-          {`It goes on in ${others.length === 1 ? 'another stretch' : `${others.length} more stretches`} from ${print(next.from, 'distance')}, which stay as they are.`}
-        </Words>
-      ) : null}
     </Sheet>
   );
 }

@@ -47,7 +47,7 @@ type FormMeasureProps<T extends FieldValues> = Bound<T> &
 
 /** What is not understood counts as not typed: the form waits, and the text stays for its writer to mend. */
 export function FormMeasure<T extends FieldValues>({ control, name, put, ...rest }: FormMeasureProps<T>) {
-  const { field } = forms().useController({ control, name });
+  const { field, fieldState } = forms().useController({ control, name });
   const value = field.value as number | undefined;
   const standing = value !== undefined && Number.isNaN(value) ? undefined : value;
   const understood = useRef(standing);
@@ -55,9 +55,13 @@ export function FormMeasure<T extends FieldValues>({ control, name, put, ...rest
     if (standing !== undefined || value === undefined) understood.current = standing;
   });
   const wrong = value !== undefined && Number.isNaN(value);
+  // What a field has against its own value it says itself; this is what the form has, as when one lies beyond another.
+  const { error } = fieldState;
+  const against = value !== undefined && !wrong && error?.type === 'custom' ? sentence(error.message ?? '') : undefined;
   return (
     <MeasureField
       {...rest}
+      error={against}
       value={wrong ? understood.current : value}
       onChange={put ?? field.onChange}
       onValid={(valid) => {
