@@ -95,6 +95,14 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
   };
 
   const shown = listed === 'up' ? rows : [...rows].reverse();
+  const another = (
+    <Button
+      icon="plus"
+      onPress={() => setRows([...rows, empty(rows.length, rows[rows.length - 1]?.form ?? 'manhole')])}
+    >
+      Another structure at the head
+    </Button>
+  );
   return (
     <Sheet
       title="Line from a plan sheet"
@@ -119,6 +127,7 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
         value={listed}
         onChange={setListed}
       />
+      {listed === 'down' ? another : null}
       {shown.map((row) => {
         const at = meant.findIndex(({ key }) => key === row.key);
         return (
@@ -133,12 +142,7 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
           />
         );
       })}
-      <Button
-        icon="plus"
-        onPress={() => setRows([...rows, empty(rows.length, rows[rows.length - 1]?.form ?? 'manhole')])}
-      >
-        Another structure at the head
-      </Button>
+      {listed === 'up' ? another : null}
       {tried && meant.length < 2 ? (
         <Words tone="fix">A line has at least one structure besides its outlet: type what the sheet says of it.</Words>
       ) : null}

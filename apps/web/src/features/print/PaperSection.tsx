@@ -6,7 +6,7 @@ import { LongSection, sectionFrame } from '../../drawing/section';
 import type { Source } from '../../drawing/section';
 import { StillTrench } from '../../drawing/trench';
 import { useAppSelector } from '../../store';
-import { selectAtRest, selectEvaluation, selectFindings, selectLine, selectPlace } from '../../store/results';
+import { selectAtRest, selectEvaluation, selectFindings, selectPlace } from '../../store/results';
 import { PAPER } from '../../theme/tones';
 import { Whole } from '../../ui/Printed';
 
@@ -18,7 +18,10 @@ export function PaperSection({ line, width }: { line: LineResult; width: number 
   const evaluation = useAppSelector(selectEvaluation);
   const findings = useAppSelector(selectFindings);
   const rest = useAppSelector(selectAtRest);
-  const place = useAppSelector((state) => (selectLine(state)?.id === line.id ? selectPlace(state) : undefined));
+  const place = useAppSelector((state) => {
+    const here = selectPlace(state);
+    return here?.run.run.line === line.id ? here : undefined;
+  });
   const { system, fraction } = useAppSelector((state) => state.settings);
   const route = useMemo(() => lineRoute(line), [line]);
   const inside = width - 2;
