@@ -132,6 +132,8 @@ export const SHEETS: readonly SheetShown[] = [
   { name: 'branch', stage: 'Grade', open: node('Barn storm line', /manhole/, 'Up from here') },
   { name: 'down from a node', stage: 'Grade', open: node('Barn storm line', /manhole/, 'Down from here') },
   { name: 'laterals', stage: 'Grade', open: node('Tank to D-box', /D-box/, 'Laterals from here') },
+  { name: 'sections compared', stage: 'Trench', open: first('Compare sections') },
+  { name: 'will it float', stage: 'Trench', open: first('Will it float?') },
   { name: 'section', stage: 'Trench', open: first('Section') },
   { name: 'material', stage: 'Order', open: first(/^Change /) },
   { name: 'soil', stage: 'Order', open: first(/^Change .*clay/) },

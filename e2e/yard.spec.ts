@@ -172,65 +172,65 @@ for (const [name, use] of [
       await tap(page, 'Close');
       await tap(page, 'Undo');
     });
+
+    test('a plan sheet of three basins is typed in, and says where it disagrees with itself', async ({ page, app }) => {
+      await openYard(page, app);
+      // Counted: taps, and keys that are no part of a figure. A figure is ended by Enter.
+      let taps = 0;
+      const tapped = async (name: string): Promise<void> => {
+        taps += 1;
+        await tap(page, name);
+      };
+      const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? null);
+      const figures = async (...texts: string[]): Promise<void> => {
+        for (const text of texts) {
+          if (text === '') taps += 1;
+          const before = await focused();
+          await page.keyboard.type(text);
+          await page.keyboard.press('Enter');
+          await expect.poll(focused).not.toBe(before);
+          await expect.poll(focused).not.toBeNull();
+        }
+      };
+      await tapped('Another line, from a plan sheet');
+      const sheet = page.getByRole('dialog');
+      taps += 1;
+      await sheet.getByRole('textbox', { name: 'Rim, Daylight' }).click();
+      await figures('102.00', '100.00');
+      await figures('104.50', '100.90', '100.80', '100', '0.80');
+      // 101.20 to 100.90 in 100 ft is 0.30 %.
+      await figures('104.80', '101.30', '101.20', '100', '0.35');
+      await expect(
+        sheet.getByText(/By this slope the invert out would be 101.25 ft: the sheet is 0.05 ft off/),
+      ).toBeVisible();
+      await figures('105.00', '', '101.80', '125');
+      await page.keyboard.type('0.40');
+      await tapped('Lay the line out');
+      expect(taps).toBeLessThanOrEqual(15);
+      await expect(sheet).toHaveCount(0);
+      await tap(page, 'Structures');
+      await expect(page.getByRole('textbox', { name: 'Invert in of CB 2' })).toHaveValue('101.30');
+      await expect(page.getByRole('textbox', { name: 'Invert out of CB 3' })).toHaveValue('101.80');
+      await tap(page, 'Undo');
+      await expect(page.getByRole('textbox', { name: 'Invert in of CB 2' })).toHaveCount(0);
+    });
+
+    test('a sheet without its lengths says so at the field, and loses nothing', async ({ page, app }) => {
+      await openYard(page, app);
+      await tap(page, 'Another line, from a plan sheet');
+      const sheet = page.getByRole('dialog');
+      await fill(page, 'Invert in, Daylight', '100');
+      await fill(page, 'Invert out, CB 1', '100.5');
+      await fill(page, 'Invert out, CB 2', '101');
+      await tap(page, 'Lay the line out');
+      await expect(sheet.getByText('The lengths are missing: type the length of each pipe.')).toBeVisible();
+      await expect(sheet.getByRole('textbox', { name: 'Invert out, CB 2' })).toHaveValue('101');
+      await fill(page, 'Pipe out, long, CB 1', '100');
+      await fill(page, 'Pipe out, long, CB 2', 'long');
+      await tap(page, 'Lay the line out');
+      await expect(sheet).toBeVisible();
+      await fill(page, 'Pipe out, long, CB 2', '90');
+      await tap(page, 'Lay the line out');
+      await expect(sheet).toHaveCount(0);
+    });
   });
-
-test('a plan sheet of three basins is typed in, and says where it disagrees with itself', async ({ page, app }) => {
-  await openYard(page, app);
-  // Counted: taps, and keys that are no part of a figure. A figure is ended by Enter.
-  let taps = 0;
-  const tapped = async (name: string): Promise<void> => {
-    taps += 1;
-    await tap(page, name);
-  };
-  const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? null);
-  const figures = async (...texts: string[]): Promise<void> => {
-    for (const text of texts) {
-      if (text === '') taps += 1;
-      const before = await focused();
-      await page.keyboard.type(text);
-      await page.keyboard.press('Enter');
-      await expect.poll(focused).not.toBe(before);
-      await expect.poll(focused).not.toBeNull();
-    }
-  };
-  await tapped('Another line, from a plan sheet');
-  const sheet = page.getByRole('dialog');
-  taps += 1;
-  await sheet.getByRole('textbox', { name: 'Rim, Daylight' }).click();
-  await figures('102.00', '100.00');
-  await figures('104.50', '100.90', '100.80', '100', '0.80');
-  // 101.20 to 100.90 in 100 ft is 0.30 %.
-  await figures('104.80', '101.30', '101.20', '100', '0.35');
-  await expect(
-    sheet.getByText(/By this slope the invert out would be 101.25 ft: the sheet is 0.05 ft off/),
-  ).toBeVisible();
-  await figures('105.00', '', '101.80', '125');
-  await page.keyboard.type('0.40');
-  await tapped('Lay the line out');
-  expect(taps).toBeLessThanOrEqual(15);
-  await expect(sheet).toHaveCount(0);
-  await tap(page, 'Structures');
-  await expect(page.getByRole('textbox', { name: 'Invert in of CB 2' })).toHaveValue('101.30');
-  await expect(page.getByRole('textbox', { name: 'Invert out of CB 3' })).toHaveValue('101.80');
-  await tap(page, 'Undo');
-  await expect(page.getByRole('textbox', { name: 'Invert in of CB 2' })).toHaveCount(0);
-});
-
-test('a sheet without its lengths says so at the field, and loses nothing', async ({ page, app }) => {
-  await openYard(page, app);
-  await tap(page, 'Another line, from a plan sheet');
-  const sheet = page.getByRole('dialog');
-  await fill(page, 'Invert in, Daylight', '100');
-  await fill(page, 'Invert out, CB 1', '100.5');
-  await fill(page, 'Invert out, CB 2', '101');
-  await tap(page, 'Lay the line out');
-  await expect(sheet.getByText('The lengths are missing: type the length of each pipe.')).toBeVisible();
-  await expect(sheet.getByRole('textbox', { name: 'Invert out, CB 2' })).toHaveValue('101');
-  await fill(page, 'Pipe out, long, CB 1', '100');
-  await fill(page, 'Pipe out, long, CB 2', 'long');
-  await tap(page, 'Lay the line out');
-  await expect(sheet).toBeVisible();
-  await fill(page, 'Pipe out, long, CB 2', '90');
-  await tap(page, 'Lay the line out');
-  await expect(sheet).toHaveCount(0);
-});

@@ -32,6 +32,8 @@ export type Sheet =
   | { readonly sheet: 'plan-sheet' }
   | { readonly sheet: 'against' }
   | { readonly sheet: 'sizes' }
+  | { readonly sheet: 'sections' }
+  | { readonly sheet: 'float' }
   | { readonly sheet: 'run'; readonly run: Uuid }
   | { readonly sheet: 'node'; readonly node: Uuid }
   | { readonly sheet: 'section'; readonly section: Uuid }

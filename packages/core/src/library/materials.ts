@@ -18,13 +18,9 @@ export const MATERIAL_CATALOGUE: readonly MaterialModel[] = [
   ...Object.values(MATERIALS),
   material('Crushed stone, 1 1/2 in', 'stone', 1.42, 0.05, 1.12),
   material('Washed stone, 3/4 to 1 1/2 in', 'stone', 1.4, 0.05, 1.1),
-  material('Pea gravel, 3/8 in', 'stone', 1.45, 0.05, 1.08),
   material('River gravel, 1 1/2 in', 'stone', 1.45, 0.05, 1.08),
   material('Stone dust', 'sand', 1.55, 0.05, 1.2),
   material('Concrete sand, washed', 'sand', 1.5, 0.05, 1.15),
-  material('Road base, crusher run', 'stone', 1.85, 0.05, 1.25),
   material('Flowable fill', 'concrete', 1.75, 0.05, 1),
-  material('Concrete', 'concrete', 2.03, 0.05, 1),
-  material('Asphalt', 'pavement', 1.96, 0.05, 1.25),
   material('Mulch or bark', 'topsoil', 0.4, 0.05, 1.2),
 ];

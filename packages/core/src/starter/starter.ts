@@ -21,6 +21,17 @@ export const MATERIALS = {
   fill: { name: 'Select fill', look: 'soil', density: 1.55 * PER_CUBIC_YARD, waste: 0.05, loose: 1.2 },
   topsoil: { name: 'Topsoil', look: 'topsoil', density: 1.1 * PER_CUBIC_YARD, waste: 0.05, loose: 1.2 },
   sod: { name: 'Sod', look: 'sod', density: 1.0 * PER_CUBIC_YARD, waste: 0.05, loose: 1 },
+  stabilised: {
+    name: 'Stabilised sand',
+    look: 'sand',
+    density: 1.6 * PER_CUBIC_YARD,
+    waste: 0.05,
+    loose: 1.15,
+  },
+  pea: { name: 'Pea gravel, 3/8 in', look: 'stone', density: 1.45 * PER_CUBIC_YARD, waste: 0.05, loose: 1.08 },
+  base: { name: 'Road base, crusher run', look: 'stone', density: 1.85 * PER_CUBIC_YARD, waste: 0.05, loose: 1.25 },
+  concrete: { name: 'Concrete', look: 'concrete', density: 2.03 * PER_CUBIC_YARD, waste: 0.05, loose: 1 },
+  asphalt: { name: 'Asphalt', look: 'pavement', density: 1.96 * PER_CUBIC_YARD, waste: 0.05, loose: 1.25 },
   straw: { name: 'Straw, fluffed', look: 'straw', density: 60, waste: 0.1, loose: 1 },
 } as const satisfies Record<string, MaterialModel>;
 export type MaterialKey = keyof typeof MATERIALS;
@@ -42,6 +53,33 @@ export const SECTIONS = {
     above: [
       { material: 'stone', upTo: { mark: 'springline', offset: 0 } },
       { material: 'stone', upTo: { mark: 'crown', offset: inches(6) } },
+    ],
+    surface: [{ material: 'topsoil', thickness: inches(4) }],
+  },
+  stormSand: {
+    name: 'Stabilised sand to the springline',
+    width: { rule: 'd2321' },
+    below: [{ material: 'stabilised', thickness: inches(6) }],
+    above: [
+      { material: 'stabilised', upTo: { mark: 'springline', offset: 0 } },
+      { material: 'native', upTo: { mark: 'crown', offset: inches(12) } },
+    ],
+    surface: [{ material: 'topsoil', thickness: inches(4) }],
+  },
+  stormConcrete: {
+    name: 'Concrete pipe in crushed stone',
+    width: { rule: 'room', each: inches(10), beside: 'outside' },
+    below: [{ material: 'stone', thickness: inches(6) }],
+    above: [{ material: 'stone', upTo: { mark: 'crown', offset: inches(6) } }],
+    surface: [{ material: 'topsoil', thickness: inches(4) }],
+  },
+  twinWall: {
+    name: 'Twin-wall: bed, side support, overlay',
+    width: { rule: 'room', each: 0.3, beside: 'outside' },
+    below: [{ material: 'sand', thickness: 0.275 }],
+    above: [
+      { material: 'sand', upTo: { mark: 'crown', offset: 0 } },
+      { material: 'fill', upTo: { mark: 'crown', offset: 0.15 } },
     ],
     surface: [{ material: 'topsoil', thickness: inches(4) }],
   },
@@ -73,6 +111,16 @@ export const SECTIONS = {
     above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-4) } }],
     surface: [{ material: 'topsoil', thickness: inches(4) }],
   },
+  curtainPea: {
+    name: 'Curtain drain, pea gravel under straw and soil',
+    width: { rule: 'fixed', width: inches(12) },
+    below: [],
+    above: [
+      { material: 'pea', upTo: { mark: 'ground', offset: inches(-6) } },
+      { material: 'straw', upTo: { mark: 'ground', offset: inches(-4) } },
+    ],
+    surface: [{ material: 'topsoil', thickness: inches(4) }],
+  },
   sewer: {
     name: 'Building sewer, sand bed',
     width: { rule: 'fixed', width: inches(24) },
@@ -96,6 +144,39 @@ export const SECTIONS = {
       { material: 'straw', upTo: { mark: 'crown', offset: inches(4) } },
     ],
     surface: [],
+  },
+  road: {
+    name: 'Road crossing: stone, base and asphalt put back',
+    width: { rule: 'd2321' },
+    below: [{ material: 'stone', thickness: inches(6) }],
+    above: [
+      { material: 'stone', upTo: { mark: 'crown', offset: inches(12) } },
+      { material: 'fill', upTo: { mark: 'ground', offset: inches(-12) } },
+    ],
+    surface: [
+      { material: 'asphalt', thickness: inches(4) },
+      { material: 'base', thickness: inches(8) },
+    ],
+  },
+  slab: {
+    name: 'Under a slab or walk: 4 in of concrete put back',
+    width: { rule: 'fixed', width: inches(18) },
+    below: [{ material: 'sand', thickness: inches(4) }],
+    above: [
+      { material: 'sand', upTo: { mark: 'crown', offset: inches(6) } },
+      { material: 'fill', upTo: { mark: 'ground', offset: inches(-8) } },
+    ],
+    surface: [
+      { material: 'concrete', thickness: inches(4) },
+      { material: 'base', thickness: inches(4) },
+    ],
+  },
+  service: {
+    name: 'Service trench: sand round the pipe, tape over it',
+    width: { rule: 'fixed', width: inches(18) },
+    below: [{ material: 'sand', thickness: inches(4) }],
+    above: [{ material: 'sand', upTo: { mark: 'crown', offset: inches(12) } }],
+    surface: [{ material: 'topsoil', thickness: inches(4) }],
   },
   metric: {
     name: 'Sand bed and surround, width by EN 1610',

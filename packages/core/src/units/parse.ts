@@ -57,6 +57,10 @@ function expectation(quantity: Quantity, system: System): string {
       return metric ? 'a volume such as 12 m3' : 'a volume such as 12 cu yd';
     case 'mass':
       return metric ? 'a mass such as 12 t' : 'a mass such as 12 ton';
+    case 'weight':
+      return metric ? 'a weight such as 4100 or 4.1 t' : 'a weight such as 9000 lb or 4.5 ton';
+    case 'weight-per-length':
+      return metric ? 'a weight such as 5.4 kg/m' : 'a weight such as 3.6 lb/ft';
     default:
       return 'a number';
   }
@@ -79,7 +83,10 @@ function read(text: string, quantity: Quantity, system: System): number | undefi
     case 'volume':
       return withUnit(text, { '': unitSize(quantity, system), ...VOLUMES });
     case 'mass':
+    case 'weight':
       return withUnit(text, { '': unitSize(quantity, system), ...MASSES });
+    case 'weight-per-length':
+      return withUnit(text, { '': unitSize(quantity, system), ...PER_LENGTH });
     case 'density':
       return withUnit(text, { '': unitSize(quantity, system), ...DENSITIES });
     case 'area':
@@ -104,6 +111,7 @@ const VOLUMES: Readonly<Record<string, number>> = {
   ft3: FOOT3,
   gal: GALLON,
 };
+const PER_LENGTH: Readonly<Record<string, number>> = { 'kg/m': 1, 'lb/ft': POUND / FOOT, plf: POUND / FOOT };
 const MASSES: Readonly<Record<string, number>> = {
   kg: 1,
   t: TONNE,

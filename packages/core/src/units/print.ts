@@ -1,5 +1,5 @@
 import type { Quantity, System } from './quantity';
-import { FOOT, GALLON, INCH, TON, TONNE, YARD3 } from './quantity';
+import { FOOT, GALLON, INCH, POUND, TON, TONNE, YARD3 } from './quantity';
 
 /** A minus sign that does not break from its number; parsing takes it and the hyphen alike. */
 const MINUS = '\u2212';
@@ -85,6 +85,10 @@ function unitOf(quantity: Quantity, system: System): Unit {
       return metric ? decimal(0.001, 'L', 0) : decimal(GALLON, 'gal', 1);
     case 'mass':
       return metric ? decimal(TONNE, 't', 2) : decimal(TON, 'ton', 2);
+    case 'weight':
+      return metric ? decimal(1, 'kg', 0) : decimal(POUND, 'lb', 0);
+    case 'weight-per-length':
+      return metric ? decimal(1, 'kg/m', 1) : decimal(POUND / FOOT, 'lb/ft', 1);
     case 'density':
       return metric ? decimal(1, 'kg/m³', 0) : decimal(TON / YARD3, 'ton/cu yd', 3);
     case 'speed':

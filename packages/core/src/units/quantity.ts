@@ -9,6 +9,7 @@ export type System = (typeof SYSTEMS)[number];
 /**
  * What a number measures, which decides its unit and how finely it is shown.
  * - `elevation`, `distance`: along the site. `thickness`: layers, widths, cover limits. `fine`: pipe dimensions.
+ * - `mass` what is hauled; `weight` what one thing weighs, and `weight-per-length` what pipe does.
  * - `slope` a ratio; `share` a ratio shown in per cent; `chainage` a distance written with a plus.
  */
 export type Quantity =
@@ -23,6 +24,8 @@ export type Quantity =
   | 'volume'
   | 'liquid'
   | 'mass'
+  | 'weight'
+  | 'weight-per-length'
   | 'density'
   | 'speed'
   | 'share'

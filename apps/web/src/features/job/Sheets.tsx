@@ -32,7 +32,7 @@ const withForms = async <Module,>(module: Promise<Module>): Promise<Module> => {
 
 const grade = () => import('../grade/sheets');
 const line = () => import('../grade/line-sheets');
-const compare = () => import('../grade/compare-sheets');
+const compare = () => import('../compare/sheets');
 const ground = () => withForms(import('../ground/sheets'));
 const grow = () => withForms(import('../grow/sheets'));
 const site = () => withForms(import('../site/sheets'));
@@ -54,6 +54,8 @@ const SHEETS: Parts = {
   'delete-line': from(line, 'DeleteLineSheet'),
   ends: from(compare, 'EndsSheet'),
   sizes: from(compare, 'SizesSheet'),
+  sections: from(compare, 'SectionsSheet'),
+  float: from(trench, 'FloatSheet'),
   against: from(compare, 'AgainstSheet'),
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),

@@ -53,6 +53,14 @@ export function Layers() {
           />
         ))}
       </List>
+      <View style={styles.compare}>
+        <Button icon="watch" onPress={() => dispatch(sheetOpened({ sheet: 'sections' }))}>
+          Compare sections
+        </Button>
+        <Button icon="up" onPress={() => dispatch(sheetOpened({ sheet: 'float' }))}>
+          Will it float?
+        </Button>
+      </View>
     </View>
   );
 }
@@ -84,6 +92,7 @@ function LayerRow({ material, layer, thickness, top, figure }: LayerRowProps) {
 }
 
 const styles = StyleSheet.create({
+  compare: { padding: 12, gap: 10, flexDirection: 'row', flexWrap: 'wrap' },
   layer: { flexDirection: 'row', alignItems: 'stretch', borderBottomWidth: 1 },
   name: { flex: 1.4, paddingHorizontal: 12, paddingVertical: 8, justifyContent: 'center' },
 });

@@ -1,2 +1,3 @@
+export { FloatSheet } from './FloatSheet';
 export { MaterialSheet } from './MaterialSheet';
 export { SectionSheet } from './SectionSheet';

@@ -7,9 +7,9 @@ import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted, selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { Button, DoneFoot, List, Picker, Row, Sheet, usePrint, Words } from '../../ui/measured';
-import type { Column } from '../../ui/Table';
-import { Table } from '../../ui/Table';
 import { useSay } from '../parts/useSay';
+import type { Compared } from './Beside';
+import { Beside } from './Beside';
 
 /** The line as it is beside the line in another size: the smallest that the rules allow, unless another is chosen. */
 export function SizesSheet({ onClose }: { onClose: () => void }) {
@@ -25,6 +25,7 @@ export function SizesSheet({ onClose }: { onClose: () => void }) {
   const now = sizes.find((size) => size.now);
   const usual = smallest?.now ? (sizes[sizes.indexOf(smallest) + 1] ?? sizes[sizes.indexOf(smallest) - 1]) : smallest;
   const other = sizes.find((size) => size.name === chosen) ?? usual ?? sizes.find((size) => !size.now);
+  const figures = useFigures(now, other, plan);
   return (
     <Sheet title={`Sizes for ${name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {sizes.length === 0 || !other ? (
@@ -52,7 +53,7 @@ export function SizesSheet({ onClose }: { onClose: () => void }) {
             value={other.name}
             onChange={setChosen}
           />
-          <Beside now={now} other={other} plan={plan} />
+          <Beside now={now} other={other} figures={figures} />
           {other.against.length > 0 ? (
             <List label={`Against ${other.name}`}>
               {other.against.map((finding) => (
@@ -76,15 +77,10 @@ export function SizesSheet({ onClose }: { onClose: () => void }) {
   );
 }
 
-interface Figure {
-  readonly words: string;
-  readonly of: (size: SizeTried) => string;
-}
-
-/** Two plans side by side. */
-function Beside({ now, other, plan }: { now: SizeTried | undefined; other: SizeTried; plan: Plan }) {
+/** The figures by which sizes are compared. */
+function useFigures(now: SizeTried | undefined, other: SizeTried | undefined, plan: Plan): Compared<SizeTried>[] {
   const print = usePrint();
-  const figures = useMemo((): Figure[] => {
+  return useMemo(() => {
     const told = (value: number | undefined, quantity: Quantity): string =>
       value === undefined ? '–' : print(value, quantity);
     const spare = ({ fall: { asked, has } }: SizeTried): string =>
@@ -102,7 +98,7 @@ function Beside({ now, other, plan }: { now: SizeTried | undefined; other: SizeT
       { words: 'So it is', of: spare },
       { words: 'Deepest trench', of: ({ deepest }) => told(deepest, 'depth') },
       { words: 'Dug', of: ({ quantities }) => told(quantities.excavation, 'volume') },
-      ...materials.map((material): Figure => ({
+      ...materials.map((material): Compared<SizeTried> => ({
         words: plan.material[material]?.name ?? 'Material',
         of: ({ quantities }) =>
           told(quantities.bought.find((one) => one.material === material)?.ordered ?? 0, 'volume'),
@@ -114,20 +110,4 @@ function Beside({ now, other, plan }: { now: SizeTried | undefined; other: SizeT
       { words: 'Against it', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
     ];
   }, [now, other, plan, print]);
-  const columns: readonly Column<Figure>[] = [
-    { name: 'Figure', wide: 4, cell: ({ words }) => <Words>{words}</Words> },
-    ...(now ? [{ name: `Now: ${now.name}`, wide: 3, cell: ({ of }: Figure) => <Words strong>{of(now)}</Words> }] : []),
-    { name: other.name, wide: 3, cell: ({ of }) => <Words strong>{of(other)}</Words> },
-  ];
-  return (
-    <Table
-      label="Side by side"
-      columns={columns}
-      rows={figures}
-      keyOf={({ words }) => words}
-      height={ROW * (figures.length + 1.4)}
-    />
-  );
 }
-
-const ROW = 41;

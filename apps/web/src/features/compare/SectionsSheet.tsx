@@ -1,0 +1,108 @@
+import type { Quantity } from '@alveus/core';
+import type { SectionTried } from '@alveus/core/sections';
+import { boughtOf, perLength, sectionsFor } from '@alveus/core/sections';
+import { useMemo, useState } from 'react';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { selectCommitted, selectLine } from '../../store/results';
+import { newId } from '../../sync/ids';
+import { Button, DoneFoot, List, Picker, Row, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
+import { useSay } from '../parts/useSay';
+import type { Compared } from './Beside';
+import { Beside } from './Beside';
+
+/** The line as it is dug now, beside the line dug by another section: what each takes, what it is for, and its drawbacks. */
+export function SectionsSheet({ onClose }: { onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const evaluation = useAppSelector(selectCommitted);
+  const line = useAppSelector((state) => selectLine(state)?.id) ?? '';
+  const say = useSay();
+  const sections = useMemo(() => sectionsFor(evaluation, line, newId), [evaluation, line]);
+  const [chosen, setChosen] = useState<string>();
+  const name = evaluation.plan.line[line]?.name ?? 'the line';
+  const now = sections.find((one) => one.now);
+  const others = sections.filter((one) => !one.now);
+  const other = others.find((one) => one.name === chosen) ?? others[0];
+  const figures = useFigures();
+  return (
+    <Sheet title={`Sections for ${name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+      {other ? (
+        <>
+          <Picker
+            label="Beside it"
+            options={others.map((one) => ({
+              value: one.name,
+              label: one.name,
+              note: one.refused ? 'refused' : one.usual ? 'usual for it' : (one.school?.good ?? 'of this job'),
+            }))}
+            value={other.name}
+            onChange={setChosen}
+          />
+          <Beside now={now} other={other} figures={figures} />
+          {now ? <About section={now} /> : null}
+          <About section={other} />
+          {other.against.length > 0 ? (
+            <List label={`Against ${other.name}`}>
+              {other.against.map((finding) => (
+                <Row key={finding.id} title={say(finding.what)} note={say(finding.why)} noteLines="all" />
+              ))}
+            </List>
+          ) : null}
+          {other.refused ? null : (
+            <Button
+              icon="watch"
+              onPress={() =>
+                dispatch(sheetOpened({ sheet: 'try', words: `Dig ${name} as ${other.name}`, edits: other.edits }))
+              }
+            >
+              Try it
+            </Button>
+          )}
+        </>
+      ) : (
+        <Words tone="muted">There is no other section.</Words>
+      )}
+    </Sheet>
+  );
+}
+
+/** Why a section is laid so, what it is good for, and what is against it. */
+function About({ section: { name, school, refused } }: { section: SectionTried }) {
+  if (!school) return null;
+  return (
+    <>
+      <Words strong heading={3}>
+        {name}
+      </Words>
+      {refused ? <Words strong tone="stop">{`Refused here: ${refused}.`}</Words> : null}
+      <Words>{`${school.why} Good for ${school.good}. Against it: ${school.drawback}.`}</Words>
+      <Words size="small" tone="muted">
+        Common practice; the local rule decides.
+      </Words>
+    </>
+  );
+}
+
+function useFigures(): readonly Compared<SectionTried>[] {
+  const print = usePrint();
+  const { system } = useUnits();
+  return useMemo(() => {
+    const told = (value: number | undefined, quantity: Quantity): string =>
+      value === undefined ? '–' : print(value, quantity);
+    // Told for a length that people bid by.
+    const long = system === 'metric' ? 10 : 30.48;
+    const per = (of: (one: SectionTried) => number) => (one: SectionTried) => {
+      const each = perLength(of(one), one);
+      return told(each === undefined ? undefined : each * long, 'volume');
+    };
+    const words = print(long, 'distance').replace(/\.0+(?= )/, '');
+    return [
+      { words: 'Dug in all', of: ({ quantities }) => told(quantities.excavation, 'volume') },
+      { words: `Dug in ${words}`, of: per(({ quantities }) => quantities.excavation) },
+      { words: 'Bought in all', of: (one) => told(boughtOf(one), 'volume') },
+      { words: `Bought in ${words}`, of: per(boughtOf) },
+      { words: 'Hauled away', of: ({ quantities }) => told(quantities.spoilLoose, 'volume') },
+      { words: 'Deepest trench', of: ({ deepest }) => told(deepest, 'depth') },
+      { words: 'Against it', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
+    ];
+  }, [print, system]);
+}

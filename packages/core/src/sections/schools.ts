@@ -1,0 +1,132 @@
+import type { Service } from '@alveus/plan';
+import type { SectionKey } from '../starter';
+
+/** Why a section is laid so, what it is good for, and its drawbacks: common practice throughout. */
+export interface School {
+  readonly why: string;
+  readonly good: string;
+  readonly drawback: string;
+  /** Services that it is made for. */
+  readonly for: readonly Service[];
+  /** Services that refuse it, and why. */
+  readonly refused?: { readonly services: readonly Service[]; readonly why: string };
+}
+
+const NO_STONE: School['refused'] = {
+  services: ['leader'],
+  why: 'stone would carry a leak unseen to the lowest lateral; inspectors refuse it',
+};
+const SOLID: readonly Service[] = ['storm', 'roof-drain', 'yard-drain'];
+
+export const SCHOOLS: Readonly<Record<SectionKey, School>> = {
+  storm: {
+    why: 'Stone runs under the haunches by itself and carries the pipe all round.',
+    good: 'flexible and large pipe, wet trenches, little tamping',
+    drawback: 'the most stone; water runs along it unless it is stopped by plugs of clay',
+    for: SOLID,
+    refused: NO_STONE,
+  },
+  stormSand: {
+    why: 'Sand with a little cement sets up under the pipe and keeps the bed from washing.',
+    good: 'where stone is dear; steep runs, fine soils that would wash into stone',
+    drawback: 'must be worked under the haunches; native over it must be free of large stones',
+    for: SOLID,
+    refused: NO_STONE,
+  },
+  stormConcrete: {
+    why: 'Heavy pipe rests on stone that is levelled once, with room to work on both sides.',
+    good: 'large concrete pipe under roads',
+    drawback: 'wide; its stone is taken off by the outside of the pipe, and not by its nominal size',
+    for: ['storm'],
+    refused: NO_STONE,
+  },
+  twinWall: {
+    why: 'Ribbed pipe gets its strength from what stands beside it, tamped in layers.',
+    good: 'twin-wall pipe in open ground',
+    drawback: 'tamped at the edges and not over the pipe; sockets need dips; no stone over 3 in in the fill',
+    for: ['storm', 'yard-drain'],
+    refused: NO_STONE,
+  },
+  yard: {
+    why: 'As wide as one bucket, with a thin bed to take out the teeth marks.',
+    good: 'small solid pipe with little over it',
+    drawback: 'little room to work the haunches; not under vehicles',
+    for: ['roof-drain', 'yard-drain', 'effluent'],
+  },
+  french: {
+    why: 'The lowest water is taken at once: nothing stands under the pipe.',
+    good: 'drying a lawn, shallow outlets; the least depth',
+    drawback: 'fines settle in the pipe, with no stone below to take them',
+    for: ['french-drain', 'curtain-drain'],
+    refused: NO_STONE,
+  },
+  frenchBedded: {
+    why: 'Water stands in the stone first and rises into the pipe clean.',
+    good: 'silty ground, and where water may soak away from the stone',
+    drawback: 'some inches deeper, and as much more stone; a little water always stands under it',
+    for: ['french-drain', 'curtain-drain'],
+    refused: NO_STONE,
+  },
+  curtain: {
+    why: 'A wall of stone across the slope takes what comes down it before it gets further.',
+    good: 'cutting off water from above a house or a field',
+    drawback: 'surface water gets in only through the soil on top',
+    for: ['curtain-drain', 'french-drain'],
+    refused: NO_STONE,
+  },
+  curtainPea: {
+    why: 'Pea gravel needs no tamping, and straw keeps the soil out of it until it has settled.',
+    good: 'narrow, deep curtain drains',
+    drawback: 'straw rots, and the ground over it goes down with it',
+    for: ['curtain-drain'],
+    refused: NO_STONE,
+  },
+  sewer: {
+    why: 'Sand holds the pipe to its grade and keeps stones off it.',
+    good: 'building sewers of any depth',
+    drawback: 'washes out where the trench runs with water',
+    for: ['building-sewer', 'effluent'],
+    refused: { services: ['leader'], why: 'a leader lies in native soil, so that a leak shows' },
+  },
+  native: {
+    why: 'Tamped native soil lets no water run along the pipe.',
+    good: 'leaders to the laterals, small pipe in good soil',
+    drawback: 'carries little; every stone must be kept off the pipe by hand',
+    for: ['leader', 'effluent', 'roof-drain', 'yard-drain'],
+  },
+  lateral: {
+    why: 'Stone spreads the effluent over the bottom, straw keeps the soil out of it.',
+    good: 'gravel laterals',
+    drawback: 'the local rule decides width, depth and length',
+    for: ['lateral'],
+    refused: NO_STONE,
+  },
+  road: {
+    why: 'What is put back settles less than the road does, and its layers are those of the road.',
+    good: 'crossing a road or a yard that is driven on',
+    drawback: 'the road’s owner decides layers, widths and who may lay them',
+    for: ['storm', 'roof-drain', 'yard-drain', 'building-sewer'],
+    refused: NO_STONE,
+  },
+  slab: {
+    why: 'At least 4 in of concrete on a firm base bridges the cut.',
+    good: 'under walks, floors and slabs',
+    drawback: 'sawn and broken out; doweled where it carries vehicles',
+    for: ['building-sewer', 'roof-drain', 'yard-drain'],
+    refused: { services: ['leader'], why: 'a leader lies in native soil, so that a leak shows' },
+  },
+  service: {
+    why: 'A foot of sand over the pipe, then tape and wire, so that the next to dig finds it in time.',
+    good: 'water and sewer beside one another under the same rules',
+    drawback: 'more sand; the distances between services are the local rule’s',
+    for: ['building-sewer'],
+    refused: { services: ['leader'], why: 'a leader lies in native soil, so that a leak shows' },
+  },
+  metric: {
+    why: 'Width and bed by the European standard for laying drains.',
+    good: 'where that standard is asked for',
+    drawback: 'wider than a bucket trench for small pipe',
+    for: ['storm', 'roof-drain', 'yard-drain', 'building-sewer'],
+    refused: { services: ['leader'], why: 'a leader lies in native soil, so that a leak shows' },
+  },
+};
