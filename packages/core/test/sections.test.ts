@@ -1,7 +1,8 @@
 import { applyEdits, SERVICES } from '@alveus/plan';
-import { evaluate, findingsOf, SECTIONS, sectionItems } from '../src';
+import type { ItemOf } from '@alveus/plan';
+import { evaluate, findingsOf, PER_CUBIC_YARD, say, SECTIONS, sectionItems, TON } from '../src';
 import { boughtOf, perLength, SCHOOLS, sectionsFor } from '../src/sections';
-import { ft, inch, newId } from './builders';
+import { catalogue, ft, inch, material, newId, section } from './builders';
 import { job, oneRun } from './support/jobs';
 
 /** Sections that a line could be dug by, side by side. */
@@ -9,14 +10,14 @@ import { job, oneRun } from './support/jobs';
 const LENGTH = 80;
 
 function drain(service: 'french-drain' | 'leader', key: keyof typeof SECTIONS) {
-  const { section, items } = sectionItems(key, [], newId);
+  const { section: laid, items } = sectionItems(key, [], newId);
   const { plan } = job({
     ...oneRun(
       { length: LENGTH, low: 97, slope: 0.01 },
       {
         service,
         pipe: '4 in SDR 35',
-        section,
+        section: laid,
         out: { form: 'daylight', ground: 100 },
         top: { form: 'cleanout', ground: 100 },
       },
@@ -81,4 +82,44 @@ test('every section of the library says why, and every service has one that is m
   }
   for (const service of SERVICES)
     expect(Object.values(SCHOOLS).some((school) => school.for.includes(service))).toBe(true);
+});
+
+test('2,500 ft of 54 in concrete pipe, 65 in outside: 3,181 ton of stone; by its nominal size it would be 2,557 (worked out beforehand)', () => {
+  const stone = material('Crushed stone', { density: 1.46 * PER_CUBIC_YARD, waste: 0.05 });
+  const thick: ItemOf<'pipe'> = {
+    ...catalogue('54 in concrete, wall B'),
+    outside: inch(65),
+    wall: inch(5.5),
+    nominal: inch(54),
+  };
+  const dug = (beside: 'outside' | 'nominal') =>
+    evaluate(
+      job({
+        ...oneRun(
+          { length: 2500, low: 90, slope: 0.001 },
+          {
+            service: 'storm',
+            pipe: thick,
+            out: { form: 'structure', ground: 104 },
+            top: { form: 'manhole', ground: 106.5 },
+            section: section({
+              width: { rule: 'room', each: inch(10), beside },
+              below: [{ material: stone.id, thickness: inch(6) }],
+              above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(6) } }],
+            }),
+          },
+        ),
+        more: [stone],
+      }).plan,
+    );
+  const evaluation = dug('outside');
+  const [line] = [...evaluation.lines.values()];
+  const [bought] = line?.quantities.bought ?? [];
+  // 85 × 77 in less the pipe, at 1.46 ton to the cubic yard and 5 % of waste.
+  expect((bought?.mass ?? NaN) / TON).toBeCloseTo(3180.6, 1);
+  const [found] = findingsOf(dug('nominal')).filter(({ rule }) => rule === 'by-nominal');
+  expect(say(found?.what ?? [], 'feet')).toMatch(
+    /by that it takes 2556.\d\d ton. By the outside, .* it takes 3180.6\d ton\.$/,
+  );
+  expect(findingsOf(evaluation).filter(({ rule }) => rule === 'by-nominal')).toEqual([]);
 });

@@ -284,6 +284,19 @@ when(
   ['watch haunch-room'],
   ['trench-narrow'],
 );
+const inStone = (beside: 'nominal' | 'outside') =>
+  oneRun(
+    {},
+    {
+      pipe: '12 in concrete, wall B',
+      section: stoned({
+        width: { rule: 'room', each: inch(10), beside },
+        above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(6) } }],
+      }),
+    },
+  );
+when('thick concrete pipe whose trench goes by its nominal size', inStone('nominal'), ['watch by-nominal']);
+when('the same pipe, by its outside', inStone('outside'), [], ['by-nominal']);
 when(
   'a 24 in bucket for 4 in pipe',
   oneRun(

@@ -34,7 +34,7 @@ export function StationSheet({ onClose }: { onClose: () => void }) {
         onChange={(chainage) => chainage !== undefined && go(from + chainage - start)}
         check={(chainage) =>
           chainage < start - 1e-6 || chainage > start + length + 1e-6
-            ? `${line.line.name} goes from ${print(start, 'chainage')} to ${print(start + length, 'chainage')}.`
+            ? `The line goes from ${print(start, 'chainage')} to ${print(start + length, 'chainage')}.`
             : undefined
         }
         hint="As painted on the stakes"

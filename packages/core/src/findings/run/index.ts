@@ -6,6 +6,7 @@ import type { BareFacts, RunFacts } from './facts';
 import { factsOfRun } from './facts';
 import { againstGrade, deadLevel, gradeContradicts, gradeSurplus, leastSlope, steep } from './grade';
 import { keptByRun } from './keeping';
+import { byNominal } from './nominal';
 import { breakAtEnd, breakBeyond, groundMissing, groundTwice, lengthDiffers, profileNoFit } from './ground';
 import {
   deepTrench,
@@ -47,6 +48,7 @@ export const RUN_RULES = [
   layerOut,
   surfaceCuts,
   haunchRoom,
+  byNominal,
   leaderStone,
   steep,
   swaleDeep,

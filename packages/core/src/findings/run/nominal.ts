@@ -1,0 +1,58 @@
+import type { ItemOf, Section } from '@alveus/plan';
+import { exact, measured } from '../../phrase';
+import { NEAR } from '../../tolerance';
+import { envelope, runTrench } from '../../trench';
+import { COMMON, NOTHING, rule } from '../rule';
+import type { RunFacts } from './facts';
+
+/** Estimators often take a trench off by the nominal size of its pipe. Of thick walls that is too little stone. */
+
+/** So much larger than its nominal size the outside of a pipe is before it matters. */
+const THICK = 1.1;
+
+/** What is bought for the trench of a run, with its waste, if it were dug for this pipe by this section, kg. */
+function bought({ grade, ground, read }: RunFacts, pipe: ItemOf<'pipe'>, section: Section): number {
+  const of = envelope(section, pipe);
+  const { amounts } = runTrench(grade, ground, pipe, section, of);
+  return of.layers.reduce((sum, { material }, index) => {
+    const bulk = material === 'native' ? undefined : read.item('material', material);
+    return sum + (bulk ? (amounts?.layers[index] ?? 0) * (1 + bulk.waste) * bulk.density : 0);
+  }, 0);
+}
+
+export const byNominal = rule<RunFacts>()({
+  name: 'by-nominal',
+  title: 'Trenches of thick pipe are taken off by its outside',
+  stage: 'order',
+  severity: 'watch',
+  source: COMMON,
+  judge: (facts) => {
+    const { section, pipe } = facts;
+    if (section?.width.rule !== 'room' || section.width.beside !== 'nominal') return NOTHING;
+    if (pipe.outside < pipe.nominal * THICK) return NOTHING;
+    const told = bought(
+      facts,
+      { ...pipe, outside: pipe.nominal, wall: Math.min(pipe.wall, pipe.nominal / 4) },
+      section,
+    );
+    const is = bought(facts, pipe, { ...section, width: { ...section.width, beside: 'outside' } });
+    return is - told < NEAR ? NOTHING : [{ by: is - told, quantity: 'mass' as const, told, is }];
+  },
+  words: ({ told, is }, { run, pipe }) => ({
+    what: [
+      `The trench of ${run.name} goes by the nominal size of its pipe, `,
+      exact(pipe.nominal, 'fine'),
+      ': by that it takes ',
+      measured(told, 'mass'),
+      '. By the outside, ',
+      exact(pipe.outside, 'fine'),
+      ', with the same room beside it, it takes ',
+      measured(is, 'mass'),
+      '.',
+    ],
+    why: [
+      'The wall takes up the room that was meant for the fill, and what was ordered by the nominal size runs short.',
+    ],
+    gives: ['Tell the width by the outside of the pipe'],
+  }),
+});
