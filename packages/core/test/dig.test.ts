@@ -29,6 +29,7 @@ const BESIDE_LEVELS = new Set([
   'hand-dig',
   'size-down',
   'no-outlet',
+  'end-buried',
   'water-parts',
   'haunch-room',
   'ground-missing',

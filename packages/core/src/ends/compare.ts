@@ -5,6 +5,7 @@ import { evaluate, findingsOf } from '../evaluate';
 import type { FindingChanges } from '../findings';
 import { changesOf } from '../findings';
 import { atRest, standsBehind } from '../flow';
+import { numberFor } from '../limits';
 import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
 import { NEAR } from '../tolerance';
@@ -55,12 +56,10 @@ const KINDS: readonly Kind[] = [
   { form: 'soak-away', needs: 'soil that takes the water: nothing else lets it out', under: FOOT },
 ];
 
-/** So far over the top of a pipe the ground may still be cut down to it, m. */
-const CUT_DOWN = 0.3;
-
 /** The ends that a line could have where it ends, in the order from what drains dry to what stands. */
 export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
-  const { plan } = evaluation;
+  const { plan, profile } = evaluation;
+  const cutDown = numberFor(profile, 'end-buried').value;
   const item = plan.node[node];
   if (!item) return [];
   const before = findingsOf(evaluation);
@@ -83,7 +82,7 @@ export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
       stands: standsBehind(after, atRest(after), node),
       needs,
       cannot:
-        open && buried > CUT_DOWN + NEAR
+        open && buried > cutDown + NEAR
           ? ['the ground lies ', measured(buried, 'distance'), ' over the top of the pipe here']
           : undefined,
       changes: changesOf(before, findingsOf(after)),

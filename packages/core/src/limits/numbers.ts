@@ -52,6 +52,12 @@ export const NUMBERS = {
   },
   'd-box-ports': { value: INCH / 8, quantity: 'fine', words: 'Differ by more than', source: COMMON },
   'out-of-ground': { value: 0.3, quantity: 'distance', words: 'Beyond the cut through the bank', source: COMMON },
+  'end-buried': {
+    value: 0.3,
+    quantity: 'distance',
+    words: 'Over the top of its pipe, more than',
+    source: 'common practice: so far the ground is cut down to it',
+  },
   'shots-disagree': {
     value: 0.006,
     quantity: 'fine',

@@ -14,13 +14,14 @@ import {
   sizeDown,
   waterParts,
 } from './meeting';
-import { noOutlet, outletUnderWater, spillLow, standsFull, waterOrder } from './outlet';
+import { endBuried, noOutlet, outletUnderWater, spillLow, standsFull, waterOrder } from './outlet';
 
 /** Rules about nodes, in the order in which they are told. */
 export const NODE_RULES = [
   dropRises,
   keptByNode,
   noOutlet,
+  endBuried,
   outletUnderWater,
   waterOrder,
   standsFull,

@@ -123,6 +123,37 @@ export const standsFull = rule<NodeFacts>()({
   }),
 });
 
+export const endBuried = rule<NodeFacts>()({
+  name: 'end-buried',
+  title: 'An end in the open lies in the open',
+  stage: 'grade',
+  severity: 'fix',
+  source: COMMON,
+  judge: (facts, most) => {
+    const { node, ground, arriving } = facts;
+    if (!isOutlet(facts) || !OPEN_AIR.has(node.form) || ground === undefined) return NOTHING;
+    const tops = arriving.flatMap(({ invert, inside }) => (invert === undefined ? [] : [invert + (inside ?? 0)]));
+    const over = tops.length === 0 ? 0 : ground - Math.max(...tops);
+    return over > most + NEAR ? [{ ...outletPlace(facts), by: over, quantity: 'distance' as const }] : NOTHING;
+  },
+  words: ({ by = 0 }, { node }) => ({
+    what: [
+      `${node.name} is said to lie in the open, and the ground there lies `,
+      measured(by, 'distance'),
+      ' over the top of its pipe.',
+    ],
+    why: ['Water does not come out of the ground by itself: one of the heights is mistyped, or it is another end.'],
+    gives: [
+      'Take the pipe on to where the ground falls to it',
+      'A pop-up, a stand-pipe or a pump',
+      'Mend the ground there',
+    ],
+  }),
+});
+
+/** Ends from which water runs out at the level of the pipe. */
+const OPEN_AIR: ReadonlySet<Form> = new Set(['daylight', 'curb']);
+
 export const spillLow = rule<NodeFacts>()({
   name: 'spill-low',
   title: 'A grate lies over the pipe that comes to it',
