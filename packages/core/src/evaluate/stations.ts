@@ -2,6 +2,7 @@ import type { Chainage, UpLine, UpRun, Uuid } from '@alveus/plan';
 import type { Station } from '../trench';
 import { stationAt } from '../trench';
 import type { LineShape, RunShape } from '../results';
+import type { Evaluation } from './evaluation';
 import type { Preview } from './regrade';
 import type { Route } from './route';
 import { partAt } from './route';
@@ -41,4 +42,10 @@ export function placeOn(evaluation: Pick<Preview, 'runs'>, route: Route, distanc
 export function distanceOf(line: LineShape, run: Uuid, at: UpRun): UpLine | undefined {
   const index = line.order.runs.findIndex((item) => item.id === run);
   return index < 0 ? undefined : (line.order.starts[index] as number) + at;
+}
+
+/** Ground to trench bottom where a line is deepest, m; undefined while nothing of it is known. */
+export function deepestOf({ runs }: Pick<Evaluation, 'runs'>, { order }: LineShape): number | undefined {
+  const depths = order.runs.flatMap(({ id }) => runs.get(id)?.trench?.deepest?.depth ?? []);
+  return depths.length === 0 ? undefined : Math.max(...depths);
 }

@@ -1,7 +1,7 @@
 import type { Edit, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import { evaluate, findingsOf } from '../evaluate';
+import { deepestOf, evaluate, findingsOf } from '../evaluate';
 import type { Finding, LineResult, Quantities } from '../results';
 import type { SectionKey } from '../starter';
 import { SECTIONS, sharedSection } from '../starter';
@@ -53,10 +53,7 @@ export function sectionsFor(evaluation: Evaluation, line: Uuid, newId: () => Uui
       edits,
       quantities: result.quantities,
       length: result.order.length,
-      deepest: result.order.runs.reduce<number | undefined>((most, { id: run }) => {
-        const depth = after.runs.get(run)?.trench?.deepest?.depth;
-        return depth === undefined ? most : Math.max(most ?? depth, depth);
-      }, undefined),
+      deepest: deepestOf(after, result),
       against: findingsOf(after).filter(({ id: finding, severity }) => severity !== 'watch' && !known.has(finding)),
     };
   };

@@ -1,7 +1,7 @@
 import type { Edit, Plan, Uuid } from '@alveus/plan';
 import { applyEdits, rulesFor } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import { evaluate, findingsOf } from '../evaluate';
+import { deepestOf, evaluate, findingsOf } from '../evaluate';
 import { judgedSize, slopesInForce } from '../limits';
 import { sizesOfMake } from '../pipe';
 import type { Finding, LineResult, Quantities } from '../results';
@@ -48,10 +48,7 @@ export function sizesFor(evaluation: Evaluation, line: Uuid, newId: () => Uuid):
       now: edits.length === 0,
       edits,
       fall: fallOf(after, result),
-      deepest: result.order.runs.reduce<number | undefined>((most, { id }) => {
-        const depth = after.runs.get(id)?.trench?.deepest?.depth;
-        return depth === undefined ? most : Math.max(most ?? depth, depth);
-      }, undefined),
+      deepest: deepestOf(after, result),
       quantities: result.quantities,
       against: found.filter(({ id }) => always?.has(id) !== true),
     };

@@ -5,8 +5,8 @@ import { useMemo, useState } from 'react';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted, selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
-import { Button, DoneFoot, List, Picker, Row, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
-import { useSay } from '../parts/useSay';
+import { Button, DoneFoot, Picker, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
+import { Against } from './Against';
 import type { Compared } from './Beside';
 import { Beside } from './Beside';
 
@@ -15,7 +15,6 @@ export function SectionsSheet({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const evaluation = useAppSelector(selectCommitted);
   const line = useAppSelector((state) => selectLine(state)?.id) ?? '';
-  const say = useSay();
   const sections = useMemo(() => sectionsFor(evaluation, line, newId), [evaluation, line]);
   const [chosen, setChosen] = useState<string>();
   const name = evaluation.plan.line[line]?.name ?? 'the line';
@@ -40,13 +39,7 @@ export function SectionsSheet({ onClose }: { onClose: () => void }) {
           <Beside now={now} other={other} figures={figures} />
           {now ? <About section={now} /> : null}
           <About section={other} />
-          {other.against.length > 0 ? (
-            <List label={`Against ${other.name}`}>
-              {other.against.map((finding) => (
-                <Row key={finding.id} title={say(finding.what)} note={say(finding.why)} noteLines="all" />
-              ))}
-            </List>
-          ) : null}
+          <Against name={other.name} findings={other.against} />
           {other.refused ? null : (
             <Button
               icon="watch"

@@ -6,8 +6,8 @@ import { useMemo, useState } from 'react';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted, selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
-import { Button, DoneFoot, List, Picker, Row, Sheet, usePrint, Words } from '../../ui/measured';
-import { useSay } from '../parts/useSay';
+import { Button, DoneFoot, Picker, Sheet, usePrint, Words } from '../../ui/measured';
+import { Against } from './Against';
 import type { Compared } from './Beside';
 import { Beside } from './Beside';
 
@@ -16,7 +16,6 @@ export function SizesSheet({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const evaluation = useAppSelector(selectCommitted);
   const line = useAppSelector((state) => selectLine(state)?.id) ?? '';
-  const say = useSay();
   const sizes = useMemo(() => sizesFor(evaluation, line, newId), [evaluation, line]);
   const [chosen, setChosen] = useState<string>();
   const { plan } = evaluation;
@@ -54,13 +53,7 @@ export function SizesSheet({ onClose }: { onClose: () => void }) {
             onChange={setChosen}
           />
           <Beside now={now} other={other} figures={figures} />
-          {other.against.length > 0 ? (
-            <List label={`Against ${other.name}`}>
-              {other.against.map((finding) => (
-                <Row key={finding.id} title={say(finding.what)} note={say(finding.why)} noteLines="all" />
-              ))}
-            </List>
-          ) : null}
+          <Against name={other.name} findings={other.against} />
           {other.now ? null : (
             <Button
               icon="watch"
