@@ -499,7 +499,7 @@ when(
   ['fix water-order'],
   ['outlet-under-water'],
 );
-when('daylight 2 ft under the ground', oneRun({}, { out: { form: 'daylight', ground: 103 } }), ['fix end-buried']);
+when('daylight 2 ft under the ground', oneRun({}, { out: { form: 'daylight', ground: 103 } }), ['watch end-buried']);
 when('daylight at the foot of a bank', oneRun({}, { out: { form: 'daylight', ground: 100.2 } }), [], ['end-buried']);
 when('a line that ends in a cleanout', oneRun({}, { out: { form: 'cleanout' } }), ['fix no-outlet']);
 when('a line that ends in an existing box', oneRun(), [], ['no-outlet']);

@@ -50,13 +50,15 @@ function Findings({ findings, quiet }: { findings: readonly Finding[]; quiet: st
   return (
     <>
       <List label="Findings">
-        {(all ? groups : groups.slice(0, AT_ONCE)).map((group) =>
-          group.findings.length > 1 ? (
-            <GroupRow key={`${group.severity}${group.rule}`} group={group} />
+        {(all ? groups : groups.slice(0, AT_ONCE)).map((group) => {
+          const [first, ...others] = group.findings;
+          // One that is open stays so wherever in the list it comes to stand.
+          return first && others.length === 0 ? (
+            <FindingRow key={first.id} finding={first} />
           ) : (
-            group.findings.map((finding) => <FindingRow key={finding.id} finding={finding} />)
-          ),
-        )}
+            <GroupRow key={`${group.severity}${group.rule}`} group={group} />
+          );
+        })}
       </List>
       {more > 0 && !all ? (
         <Tap onPress={() => setAll(true)} style={styles.more}>

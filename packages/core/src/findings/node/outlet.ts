@@ -127,7 +127,8 @@ export const endBuried = rule<NodeFacts>()({
   name: 'end-buried',
   title: 'An end in the open lies in the open',
   stage: 'grade',
-  severity: 'fix',
+  // It may be cut into a bank, or stand in a headwall.
+  severity: 'watch',
   source: COMMON,
   judge: (facts, most) => {
     const { node, ground, arriving } = facts;
@@ -142,7 +143,7 @@ export const endBuried = rule<NodeFacts>()({
       measured(by, 'distance'),
       ' over the top of its pipe.',
     ],
-    why: ['Water does not come out of the ground by itself: one of the heights is mistyped, or it is another end.'],
+    why: ['It must be cut out down to there, or stand in a headwall; else a height is mistyped, or it is another end.'],
     gives: [
       'Take the pipe on to where the ground falls to it',
       'A pop-up, a stand-pipe or a pump',
