@@ -178,6 +178,8 @@ const VIEWS: Readonly<Record<string, View>> = {
   swale: { path: yard, ready: yardAt('Orchard curtain', stationUp(6)) },
   network: { path: yard, ready: shows('Network') },
   route: { path: yard, ready: yardAt('Stall branch', shallow) },
+  sections: { path: stage('trench'), ready: press('Compare sections') },
+  float: { path: stage('trench'), ready: press('Will it float?') },
   sheet: { path: yard, ready: press('Another line, from a plan sheet') },
   print: { path: stage('grade'), ready: onPaper },
 };
