@@ -26,6 +26,7 @@ export interface RunSpec {
   section?: Section;
   vehicles?: boolean;
   protection?: ItemOf<'run'>['protection'];
+  cut?: ItemOf<'run'>['cut'];
 }
 
 export interface LineSpec {
@@ -114,6 +115,7 @@ export function buildLine(spec: LineSpec, more: Item[] = []): BuiltLine {
       ...(run.pipe ? { pipe: run.pipe.id } : {}),
       ...(run.section ? { section: run.section.id } : {}),
       ...(run.protection ? { protection: run.protection } : {}),
+      ...(run.cut ? { cut: run.cut } : {}),
     });
     if (run.breaks) items.push({ kind: 'runGround', id, breaks: run.breaks });
     const { low, high, slope, drop } = run;

@@ -60,7 +60,8 @@ function pointing(item: Item, { plan }: Evaluation, to: number | undefined): Ite
     const id = field in item ? one(kind) : undefined;
     return id === undefined ? [] : [[field, id] as const];
   });
-  return { ...item, ...Object.fromEntries(set) };
+  const lead = item.kind === 'sharing' ? { lead: { ...item.lead, run: one('run') ?? item.lead.run } } : {};
+  return { ...item, ...Object.fromEntries(set), ...lead };
 }
 
 test.each(KINDS)('an edit of a %s, then of any kind, removals too, gives what a fresh evaluation gives', (kind) => {

@@ -1,5 +1,18 @@
+import type { GroundPoint } from '../ground';
+import { groundAt } from '../ground';
 import type { RunResult } from '../results';
-import { trenchWidth } from '../trench';
+import type { Reach, Sides, Strip } from '../trench';
+import {
+  acrossShape,
+  areasUnder,
+  opening,
+  ROUND_SHIELD,
+  spreadFor,
+  spreadUnder,
+  stripsOf,
+  trenchWidth,
+  widerAt,
+} from '../trench';
 
 /** What is dug for a run, as it depends on its inverts: so much for both at the datum, and so much less the higher they lie. */
 export interface RunCost {
@@ -9,14 +22,49 @@ export interface RunCost {
 }
 
 /**
- * Volume of the trench over the known ground, m³, for a width. Linear in the inverts as long as the bottom of the trench
- * lies in the ground, which the limits see to.
+ * Volume of the trench over the known ground, m³, for a width of its bottom, upright sides. Linear in the inverts as long
+ * as the bottom of the trench lies in the ground, which the limits see to. Where other pipes lie in it, it is as much
+ * wider; where it lies in the trench of another run itself, nothing is dug for it.
  */
-export function digOf(
-  { length, ground, envelope }: Pick<RunResult, 'length' | 'ground' | 'envelope'>,
+export function digOf(run: DugRun, width: number): RunCost {
+  const strips = stripsWide(run, width);
+  if (!strips) return digAlong(run, run.ground.points, width);
+  let [low, high, base] = [0, 0, 0];
+  for (const strip of strips) {
+    const cost = digAlong(run, pointsWithin(run.ground.points, strip), strip.width);
+    low += cost.low;
+    high += cost.high;
+    base += cost.base;
+  }
+  return { low, high, base };
+}
+
+type DugRun = Pick<RunResult, 'length' | 'ground' | 'envelope' | 'form' | 'pipe'>;
+
+/** Its trench in strips, for a width where only its own pipe lies; undefined of one that is one. */
+function stripsWide({ form, pipe, length }: DugRun, width: number): readonly Strip[] | undefined {
+  return form && pipe && stripsOf(form, width, pipe, length, () => 0);
+}
+
+/** The ground from one place to another, both of them points of it. */
+function pointsWithin(points: readonly GroundPoint[], { from, to }: Reach): readonly GroundPoint[] {
+  const first = points[0];
+  const last = points[points.length - 1];
+  if (!first || !last) return [];
+  const [begin, end] = [Math.max(from, first.at), Math.min(to, last.at)];
+  if (end <= begin) return [];
+  const at = (place: number): GroundPoint => ({
+    at: place,
+    elevation: groundAt({ points }, place) ?? NaN,
+  });
+  return [at(begin), ...points.filter((point) => point.at > begin && point.at < end), at(end)];
+}
+
+function digAlong(
+  { length, envelope }: Pick<DugRun, 'length' | 'envelope'>,
+  points: readonly GroundPoint[],
   width: number,
 ): RunCost {
-  const { points } = ground;
   const first = points[0];
   const last = points[points.length - 1];
   if (!first || !last || !envelope) return { low: 0, high: 0, base: 0 };
@@ -30,13 +78,94 @@ export function digOf(
   return { low: -width * (known - high), high: -width * high, base: width * (under + envelope.invert * known) };
 }
 
+/**
+ * What sides that spread, or meet ground that falls across, add to a trench with upright ones, for both inverts: convex,
+ * since the deeper it is the wider it opens.
+ */
+export function sidesCost(
+  run: DugRun,
+  width: number,
+  sides: Sides,
+): (low: number, high: number) => { readonly value: number; readonly low: number; readonly high: number } {
+  const { length, ground, envelope } = run;
+  const strips = stripsWide(run, width) ?? [{ from: 0, to: length, width, middle: 0, pipes: [] }];
+  const parts = strips.map((strip) => ({
+    points: pointsWithin(ground.points, strip),
+    more: moreOf(envelope, strip, sides),
+  }));
+  return (low, high) => {
+    let [value, byLow, byHigh] = [0, 0, 0];
+    for (const { points, more } of parts) {
+      const depth = ({ at, elevation }: GroundPoint): number =>
+        elevation + (envelope?.invert ?? 0) - (low + (at / length) * (high - low));
+      for (let index = 1; index < points.length; index += 1) {
+        const [from, to] = [points[index - 1] as GroundPoint, points[index] as GroundPoint];
+        const [begin, end] = [depth(from), depth(to)];
+        // Between its kinks what is added is square in the depth: two points are enough for it and for its slope.
+        const cuts = more.kinks
+          .filter((kink) => (kink - begin) * (kink - end) < 0)
+          .map((kink) => (kink - begin) / (end - begin));
+        const shares = [0, ...cuts.sort((one, other) => one - other), 1];
+        for (let piece = 1; piece < shares.length; piece += 1) {
+          const [start, stop] = [shares[piece - 1] as number, shares[piece] as number];
+          for (const point of TWO) {
+            const share = start + (stop - start) * point;
+            const long = ((to.at - from.at) * (stop - start)) / 2;
+            const deep = begin + (end - begin) * share;
+            const up = (from.at + (to.at - from.at) * share) / length;
+            const wider = more.wider(deep) * long;
+            value += more.area(deep) * long;
+            byLow -= wider * (1 - up);
+            byHigh -= wider * up;
+          }
+        }
+      }
+    }
+    return { value, low: byLow, high: byHigh };
+  };
+}
+
+/** Gauss's two points: exact for cubes. */
+const TWO = [0.5 - Math.sqrt(1 / 12), 0.5 + Math.sqrt(1 / 12)] as const;
+
+/** By the depth at its pipe: area that a trench takes beyond its upright part, how much wider than that it opens, and where both turn. */
+interface More {
+  area(depth: number): number;
+  wider(depth: number): number;
+  readonly kinks: readonly number[];
+}
+
+function moreOf(envelope: RunResult['envelope'], { width, middle }: Strip, sides: Sides): More {
+  if (!envelope || sides.across === 0) {
+    const spread = spreadFor(sides);
+    return {
+      area: (depth) => spreadUnder(spread, depth),
+      wider: (depth) => (depth <= 0 ? 0 : widerAt(spread, depth)),
+      kinks: spread.heights,
+    };
+  }
+  const shape = acrossShape(envelope, width, sides);
+  const rise = sides.across * middle;
+  return {
+    area: (depth) => (areasUnder(shape, depth + rise).at(-1) ?? 0) - width * depth,
+    wider: (depth) => {
+      const { left, right } = opening(shape, depth + rise);
+      return left + right - width;
+    },
+    kinks: shape.kinks.map((kink) => kink - rise),
+  };
+}
+
 /** Greatest depths up to which each width holds, m, the narrowest first; one without end where the depth says nothing. */
 export function widthsOf({
   section,
   pipe,
-}: Pick<RunResult, 'section' | 'pipe'>): readonly { readonly width: number; readonly upTo: number }[] {
+  form,
+}: Pick<RunResult, 'section' | 'pipe' | 'form'>): readonly { readonly width: number; readonly upTo: number }[] {
   if (!section || !pipe) return [];
-  const at = (depth: number): number => trenchWidth(section.width, pipe, depth);
+  const shield = form?.cut.protection === 'shielded' ? form.cut.cut?.shield : undefined;
+  const least = shield ? shield.outside + 2 * ROUND_SHIELD : 0;
+  const at = (depth: number): number => Math.max(least, trenchWidth(section.width, pipe, depth));
   if (section.width.rule !== 'en1610') return [{ width: at(0), upTo: Infinity }];
   // Each border belongs to the shallower side, save the first.
   const steps = [

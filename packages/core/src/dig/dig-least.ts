@@ -1,6 +1,5 @@
 import type { Edit, UpRun, Uuid } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import { networksOf } from '../grade';
 import type { Bending, Compiled, Held, Program, Stepped } from '../least';
 import { chainOf, chooseBent, conflict, DATUM, held, highOf, lowOf, rounded, withWays } from '../least';
 import { NEAR } from '../tolerance';
@@ -11,7 +10,8 @@ import { digOf, widthsOf } from './cost';
 import type { LaidRun } from './gathering';
 import type { Limit } from './limit';
 import type { Asked, DigProgram, LeftOut } from './program';
-import { digProgram } from './program';
+import { digProgram, networksLaid } from './program';
+import { runTrench } from '../trench';
 
 /**
  * Inverts that work for all networks of a plan and dig least: what a person fixed stays, every limit holds, and nothing
@@ -101,7 +101,7 @@ export function digLeast(
   asked: Asked & { readonly system: System },
   goOn: () => boolean = () => true,
 ): DigLeast {
-  const networks = asked.only ? [asked.only] : networksOf(evaluation.plan.run).map(idsOf);
+  const networks = asked.only ? [asked.only] : networksLaid(evaluation);
   const parts: Part[] = [];
   const against: Against[] = [];
   const late: Uuid[] = [];
@@ -125,8 +125,6 @@ export function digLeast(
   if (against.length > 0) return { ok: false, why: 'contradiction', against, left };
   return { ok: false, why: late.length > 0 ? 'time' : 'nothing', left };
 }
-
-const idsOf = (runs: readonly { readonly id: Uuid }[]): ReadonlySet<Uuid> => new Set(runs.map(({ id }) => id));
 
 /** What crews set to, the coarsest first, m. */
 export function stepsOf(system: System): readonly number[] {
@@ -185,8 +183,13 @@ function together(parts: readonly Part[]): Omit<Proposal, 'left' | 'against' | '
 /** What is dug where the runs lie so, m³. */
 function volumeOf({ runs }: DigProgram, ends: ArrayLike<number>): number {
   let volume = 0;
-  for (const { index, result, envelope } of runs) {
+  for (const { index, result, envelope, pipe, section } of runs) {
     const [low, high] = [ends[lowOf(index)] as number, ends[highOf(index)] as number];
+    if (result.form) {
+      const grade = { low, high, slope: (high - low) / result.length };
+      volume += runTrench(grade, result.ground, pipe, section, envelope, result.form).amounts?.excavation ?? 0;
+      continue;
+    }
     let deepest = 0;
     for (const { at, elevation } of result.ground.points)
       deepest = Math.max(deepest, elevation - (low + (at / result.length) * (high - low)) + envelope.invert);

@@ -5,8 +5,9 @@ import type { BentCost, Choice, Program } from '../least';
 import { LEAST, Rows } from '../least';
 import { exact } from '../phrase';
 import type { RunResult } from '../results';
+import { sidesOf } from '../trench';
 import type { Money } from './cost';
-import { digOf, rockCost, widthsOf } from './cost';
+import { digOf, rockCost, sidesCost, widthsOf } from './cost';
 import { crossingLimits } from './crossing-limits';
 import { factLimits, stepsAtHead } from './fact-limits';
 import type { Gathering, LaidRun } from './gathering';
@@ -15,6 +16,7 @@ import type { Limit } from './limit';
 import { Limits } from './limit';
 import { nodeLimits } from './node-limits';
 import { runLimits } from './run-limits';
+import { sharedLimits } from './shared-limits';
 
 /** All that the levels of a plan are held to, as bare numbers; and what was left out of it. */
 export interface DigProgram {
@@ -83,9 +85,12 @@ export function digProgram(
     runLimits(gathering, run);
     if (run.id !== open) stepsAtHead(gathering, run, at);
     for (const keeping of keepings.get(run.id) ?? []) keepRun(gathering, run, keeping);
+    sharedLimits(gathering, run, at);
     choices.push(...crossingLimits(gathering, run), ...jumps(gathering, run, { low, high, base }, money));
     const bends = money && rock(gathering, run, money);
     if (bends) bent.push(bends);
+    const spreads = sidesOfRun(run);
+    if (spreads) bent.push(spreads);
   }
   const nodes = new Set(runs.flatMap(({ result }) => [result.run.a, result.run.b]));
   for (const id of nodes) {
@@ -158,6 +163,14 @@ function jumps(
 /** Just the depth from which it is shored is not yet that deep, m. */
 const SHORT_OF = 2e-6;
 
+/** What its sides take beyond upright ones. */
+function sidesOfRun({ index, result }: LaidRun): BentCost | undefined {
+  const { form, trench } = result;
+  const sides = form && sidesOf(form.cut, trench?.deepest?.depth ?? 0);
+  const width = trench?.width ?? widthsOf(result)[0]?.width;
+  return sides && width !== undefined ? { run: index, at: sidesCost(result, width, sides) } : undefined;
+}
+
 /** What digging into the rock that pits of its line met costs besides. */
 function rock(
   { evaluation }: Gathering,
@@ -186,8 +199,28 @@ export const withoutPrices = (program: Program): Program => ({
   choices: program.choices.filter(({ ways }) => ways.every(({ cost }) => !cost)),
 });
 
-/** The runs that hang together with one by their nodes. */
-export function networkOf({ plan }: Evaluation, run: Uuid): ReadonlySet<Uuid> {
-  const index = networkAt(plan.run).get(run);
-  return new Set((index === undefined ? [] : (networksOf(plan.run)[index] ?? [])).map(({ id }) => id));
+/** Runs that are laid together: by their nodes, and by the trenches that they share. */
+export function networksLaid({ plan, runs }: Evaluation): readonly ReadonlySet<Uuid>[] {
+  const networks = networksOf(plan.run).map((network) => new Set(network.map(({ id }) => id)));
+  const at = networkAt(plan.run);
+  const into = networks.map((_, index) => index);
+  const whole = (index: number): number => {
+    let found = index;
+    while (into[found] !== found) found = into[found] as number;
+    return found;
+  };
+  for (const { id, form } of runs.values())
+    for (const { run } of form?.beside ?? []) {
+      const [one, other] = [at.get(id), at.get(run)].map((index) => (index === undefined ? undefined : whole(index)));
+      if (one === undefined || other === undefined || one === other) continue;
+      const [first, second] = [Math.min(one, other), Math.max(one, other)];
+      into[second] = first;
+      for (const laid of networks[second] ?? []) networks[first]?.add(laid);
+    }
+  return networks.filter((_, index) => into[index] === index);
+}
+
+/** The runs that are laid together with one. */
+export function networkOf(evaluation: Evaluation, run: Uuid): ReadonlySet<Uuid> {
+  return networksLaid(evaluation).find((network) => network.has(run)) ?? new Set();
 }

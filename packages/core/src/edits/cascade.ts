@@ -40,8 +40,8 @@ export function removal(plan: Plan, wanted: readonly Address[]): Removal {
             for (const target of to) if (holders.get(target)?.every((by) => gone.has(by))) gone.add(target);
         }
       } else if (!kindOf(item.kind).record) {
-        const owned = references.find(({ ref }) => ref.then === 'goes');
-        if (owned && owned.to.length > 0 && owned.to.every((target) => gone.has(target))) gone.add(key);
+        const owners = references.filter(({ ref }) => ref.then === 'goes');
+        if (owners.some(({ to }) => to.length > 0 && to.every((target) => gone.has(target)))) gone.add(key);
       }
     }
   }

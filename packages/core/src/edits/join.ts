@@ -1,5 +1,5 @@
 import type { Edit, End, FromA, Item, Piece, Plan, Run, RunGrade, RunGround, Uuid, Was } from '@alveus/plan';
-import { applyEdits, itemAt, lowerOf } from '@alveus/plan';
+import { applyEdits, itemAt, lowerOf, same, turnedCut } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { solveGrade } from '../grade';
 import { pipeIdOf, sectionIdOf } from '../network';
@@ -52,6 +52,8 @@ function differences(plan: Plan, one: Run, other: Run): string[] {
   if (sectionIdOf(one, plan) !== sectionIdOf(other, plan)) found.push('their trench section');
   if (one.vehicles !== other.vehicles) found.push('what passes over them');
   if (one.protection !== other.protection) found.push('how people in them are protected');
+  const cut = other.cut && (one.flow === other.flow ? other.cut : turnedCut(other.cut));
+  if (!same(one.cut, cut)) found.push('how their trenches are cut');
   return found;
 }
 

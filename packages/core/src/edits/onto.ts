@@ -1,5 +1,5 @@
 import type { Edit, Item, Json, Kind, Piece, Plan, Uuid } from '@alveus/plan';
-import { itemOn, itemsOfKind, KINDS, kindOf, mapPath, readPath, same } from '@alveus/plan';
+import { itemOn, itemsOfKind, KINDS, kindOf, mapPath, readPath } from '@alveus/plan';
 
 /**
  * What a run owns, carried over to the runs that take its place. Follows from what the kinds declare: things told by
@@ -117,7 +117,15 @@ function meet(one: Item, other: Item, joint: number): boolean {
   if (Math.abs(mine.to - joint) > CLOSE || Math.abs(theirs.from - joint) > CLOSE) return false;
   // The same but for its stretch and its id: the two halves of one that was parted here.
   const placed = along.put(other, along.run(one) ?? '', [{ ...mine, of: 0, was: mine }]);
-  return placed !== undefined && same({ ...placed, id: one.id }, one);
+  return placed !== undefined && nearly({ ...placed, id: one.id }, one);
+}
+
+/** Whether two items say the same, numbers give or take their rounding. */
+function nearly(one: unknown, other: unknown): boolean {
+  if (typeof one === 'number' && typeof other === 'number') return Math.abs(one - other) <= CLOSE;
+  if (typeof one !== 'object' || typeof other !== 'object' || one === null || other === null) return one === other;
+  const [mine, theirs] = [Object.entries(one), Object.entries(other)];
+  return mine.length === theirs.length && mine.every(([name, value]) => nearly(value, (other as Json)[name]));
 }
 
 function merged(one: Item, other: Item): Item {

@@ -1,5 +1,5 @@
 import type { ItemOf, Material, Uuid } from '@alveus/plan';
-import type { LayerQuantity, LostLayer, MaterialQuantity, Quantities, Reader, RunResult } from '../results';
+import type { HoleResult, LayerQuantity, LostLayer, MaterialQuantity, Quantities, Reader, RunResult } from '../results';
 import { NEAR, NEAR_SLOPE } from '../tolerance';
 import type { EnvelopeLayer } from '../trench';
 import { slopedLength } from '../trench';
@@ -14,11 +14,15 @@ export function sticksFor(length: number, stick: number): number {
 
 export function lineQuantities(
   runs: readonly RunResult[],
+  holes: readonly HoleResult[],
   read: Pick<Reader, 'item'>,
   native: ItemOf<'native'>,
 ): Quantities {
   let excavation = 0;
   let swales = 0;
+  let inHoles = 0;
+  let structures = 0;
+  let holesMissing = 0;
   let pipeDisplaced = 0;
   let nativeReturned = 0;
   let missingLength = 0;
@@ -42,12 +46,32 @@ export function lineQuantities(
         nativeReturned += placed;
         continue;
       }
-      const covered = group === 'surface' && run.trench ? (run.length - run.trench.missing) * run.trench.width : 0;
+      const covered = group === 'surface' ? amounts.covered : 0;
       const sum = layers.get(key);
       if (sum) {
         sum.placed += placed;
         sum.covered += covered;
       } else layers.set(key, { name, material, run: run.id, placed, covered });
+    }
+  }
+  for (const { id, amounts } of holes) {
+    if (!amounts) {
+      holesMissing += 1;
+      continue;
+    }
+    excavation += amounts.excavation;
+    inHoles += amounts.excavation;
+    structures += amounts.structure + amounts.void;
+    pipeDisplaced += amounts.pipes;
+    for (const { name, material, volume } of amounts.layers) {
+      if (material === 'native') {
+        nativeReturned += volume;
+        continue;
+      }
+      const key = `${material} ${name}`;
+      const sum = layers.get(key);
+      if (sum) sum.placed += volume;
+      else layers.set(key, { name, material, run: id, placed: volume, covered: 0 });
     }
   }
   const nativeBank = nativeReturned / (1 - native.shrink);
@@ -68,6 +92,9 @@ export function lineQuantities(
   return {
     excavation,
     swales,
+    inHoles,
+    structures,
+    holesMissing,
     pipeDisplaced,
     layers: byLayer,
     bought: Array.from(byMaterial, ([material, { kind, placed, covered }]) => ordered(material, kind, placed, covered)),
@@ -81,7 +108,7 @@ export function lineQuantities(
       length,
       sticks: sticksFor(length, read.item('pipe', pipe)?.stick ?? Infinity),
     })),
-    complete: missingLength <= NEAR && lost.length === 0,
+    complete: missingLength <= NEAR && holesMissing === 0 && lost.length === 0,
     missingLength,
     lost,
     steepLength,

@@ -30,6 +30,7 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
     lines: of('line'),
     runs: of('run'),
     nodes: of('node'),
+    holes: of('hole'),
     crossings: of('crossing'),
     profile: plan.profile[ONLY] ?? DEFAULT_PROFILE,
     native: plan.native[ONLY] ?? DEFAULT_NATIVE,
@@ -43,6 +44,7 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
       run: of('runFindings'),
       node: of('nodeFindings'),
       crossing: of('crossingFindings'),
+      hole: of('holeFindings'),
       pit: of('pitFindings'),
       pipe: of('pipeFindings'),
       line: of('lineFindings'),
@@ -79,7 +81,7 @@ export function findingsOf({ findings, lines, runs, plan, site }: Evaluation): F
   // A run whose line is gone hangs under no line, and still must be heard of; so must what lies at no run.
   for (const { id, run: item } of runs.values()) if (!plan.line[item.line]) add(run, id);
   for (const from of [node, crossing]) for (const some of from.values()) all.push(...some);
-  for (const some of findings.pit.values()) all.push(...some);
+  for (const from of [findings.hole, findings.pit]) for (const some of from.values()) all.push(...some);
   return bySeverity(all);
 }
 

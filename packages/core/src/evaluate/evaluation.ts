@@ -2,7 +2,7 @@ import type { ItemOf, Lineage, Plan, Profile, Uuid } from '@alveus/plan';
 import type { GradeSolution } from '../grade';
 import type { NodeLevel } from '../ground';
 import type { Topology } from '../network';
-import type { CrossingResult, Finding, Site, LineResult, NodeResult, RunResult } from '../results';
+import type { CrossingResult, Finding, HoleResult, Site, LineResult, NodeResult, RunResult } from '../results';
 import type { Book, GroundShots } from '../survey';
 import { groundThere } from '../survey';
 
@@ -16,6 +16,8 @@ export interface Evaluation {
   readonly lines: ReadonlyMap<Uuid, LineResult>;
   readonly runs: ReadonlyMap<Uuid, RunResult>;
   readonly nodes: ReadonlyMap<Uuid, NodeResult>;
+  /** Holes of structures, by their nodes. */
+  readonly holes: ReadonlyMap<Uuid, HoleResult>;
   /** Each utility, at the runs that it lies at. */
   readonly crossings: ReadonlyMap<Uuid, readonly CrossingResult[]>;
   readonly profile: Profile;
@@ -36,6 +38,7 @@ export interface Found {
   readonly run: ReadonlyMap<Uuid, readonly Finding[]>;
   readonly node: ReadonlyMap<Uuid, readonly Finding[]>;
   readonly crossing: ReadonlyMap<Uuid, readonly Finding[]>;
+  readonly hole: ReadonlyMap<Uuid, readonly Finding[]>;
   readonly pit: ReadonlyMap<Uuid, readonly Finding[]>;
   readonly pipe: ReadonlyMap<Uuid, readonly Finding[]>;
   readonly line: ReadonlyMap<Uuid, readonly Finding[]>;

@@ -1,8 +1,9 @@
 import type { Edit, RunGrade, Uuid } from '@alveus/plan';
 import { addressOf } from '@alveus/plan';
+import type { RunGradeResult } from '../grade';
 import { solveWith } from '../grade';
 import type { LineShape, RunShape } from '../results';
-import { runTrench } from '../trench';
+import { runTrench, withGrades } from '../trench';
 import type { Evaluation } from './evaluation';
 
 /**
@@ -33,17 +34,36 @@ export function regrade(on: Evaluation, edits: readonly Edit[]): Preview | undef
     else told.set(edit.id, undefined);
   }
   const moved = new Map<Uuid, RunShape>();
+  const grades = new Map<Uuid, RunGradeResult>();
   for (const [id, grade] of solveWith(on.plan, told)) {
-    const before = on.runs.get(id);
-    if (!before) continue;
-    const { low, high, slope } = before.grade;
-    if (grade.low === low && grade.high === high && grade.slope === slope) continue;
-    const { run, length, ground, natural, pipe, section, envelope } = before;
-    const dug = before.trench && pipe && section && envelope;
-    const trench = dug ? runTrench(grade, ground, pipe, section, envelope) : undefined;
-    moved.set(id, { id, run, length, grade, ground, natural, pipe, section, envelope, trench });
+    const before = on.runs.get(id)?.grade;
+    if (before && (grade.low !== before.low || grade.high !== before.high || grade.slope !== before.slope))
+      grades.set(id, grade);
   }
+  const gradeOf = (id: Uuid): RunGradeResult | undefined => grades.get(id) ?? on.runs.get(id)?.grade;
+  const move = (id: Uuid): void => {
+    const [before, grade] = [on.runs.get(id), gradeOf(id)];
+    if (!before || !grade) return;
+    const { run, length, ground, natural, pipe, section, envelope } = before;
+    const form = before.form && before.form.beside.length > 0 ? withGrades(before.form, gradeOf) : before.form;
+    const dug = before.trench && pipe && section && envelope;
+    const trench = dug ? runTrench(grade, ground, pipe, section, envelope, form) : undefined;
+    moved.set(id, { id, run, length, grade, ground, natural, pipe, section, envelope, form, trench });
+  };
+  for (const id of grades.keys()) move(id);
+  // A trench that others lie in is another one when they move.
+  for (const lead of leadsOf(on))
+    if (!grades.has(lead.id) && lead.form?.beside.some(({ run }) => grades.has(run))) move(lead.id);
   const { plan, topology, shots, profile, lines } = on;
   const runs: RunsById = { get: (id) => moved.get(id) ?? on.runs.get(id) };
   return { plan, topology, shots, profile, lines, runs };
+}
+
+const leads = new WeakMap<Evaluation['runs'], readonly RunShape[]>();
+
+/** Runs in whose trenches others lie; there are few. */
+function leadsOf({ runs }: Evaluation): readonly RunShape[] {
+  let found = leads.get(runs);
+  if (!found) leads.set(runs, (found = [...runs.values()].filter(({ form }) => form && form.beside.length > 0)));
+  return found;
 }

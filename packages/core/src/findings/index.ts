@@ -1,6 +1,7 @@
 export { judgeCrossing } from './crossing';
 export * from './changes';
 export * from './groups';
+export { judgeHole } from './hole';
 export { judgeJob } from './job';
 export { judgeLine } from './line';
 export { judgeNode } from './node';
@@ -9,5 +10,6 @@ export { judgePipe } from './pipe';
 export { judgePit } from './pit';
 export * from './registry';
 export { judgeRun } from './run';
+export { roomBeside } from './run/shared';
 export * from './stretches';
 export * from './troubles';

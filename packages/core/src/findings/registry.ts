@@ -2,6 +2,7 @@ import type { Severity } from '@alveus/plan';
 import type { LimitNumber } from '../limits';
 import { NUMBERS } from '../limits';
 import { CROSSING_RULES, LOOSE_RULES } from './crossing';
+import { HOLE_RULES } from './hole';
 import type { Stage } from '../results';
 import { BOOK_RULES, SOIL_RULES } from './job';
 import { LINE_RULES } from './line';
@@ -12,7 +13,7 @@ import { BARE_RULES, RUN_RULES } from './run';
 
 /** All rules there are, each with what it is about. A new rule stands in the list of its subject, and so here. */
 
-export const SUBJECTS = ['run', 'node', 'line', 'crossing', 'pit', 'pipe', 'job'] as const;
+export const SUBJECTS = ['run', 'node', 'line', 'crossing', 'pit', 'hole', 'pipe', 'job'] as const;
 export type Subject = (typeof SUBJECTS)[number];
 
 const BY_SUBJECT = {
@@ -21,6 +22,7 @@ const BY_SUBJECT = {
   line: LINE_RULES,
   crossing: [...CROSSING_RULES, ...LOOSE_RULES],
   pit: PIT_RULES,
+  hole: HOLE_RULES,
   pipe: PIPE_RULES,
   job: [...BOOK_RULES, ...SOIL_RULES],
 } as const;

@@ -77,7 +77,7 @@ export function groundProfile(
 }
 
 /** Ground elevation at a distance up the run, or undefined where it is not known. */
-export function groundAt(profile: GroundProfile, at: number): number | undefined {
+export function groundAt(profile: Pick<GroundProfile, 'points'>, at: number): number | undefined {
   const { points } = profile;
   const first = points[0];
   const last = points[points.length - 1];

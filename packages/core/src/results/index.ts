@@ -5,5 +5,6 @@ export * from './node';
 export * from './quantities';
 export * from './reader';
 export * from './run';
+export * from './shared';
 export * from './standing';
 export * from './wholes';

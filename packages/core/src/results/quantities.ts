@@ -2,8 +2,14 @@ import type { Uuid } from '@alveus/plan';
 
 /** What one line takes: dug, bought, put back, hauled away, laid. Volumes in m³, masses in kg, lengths in m. */
 export interface Quantities {
-  /** Of trenches, in the ground. */
+  /** Of trenches and of the holes of structures, in the ground. */
   readonly excavation: number;
+  /** Of that, in holes. */
+  readonly inHoles: number;
+  /** Taken by structures, and left open round their shafts. */
+  readonly structures: number;
+  /** Holes whose depth is not known: their amounts are left out. */
+  readonly holesMissing: number;
   /** Of swales, in the ground: cut before the trenches are, and none of it put back. */
   readonly swales: number;
   readonly pipeDisplaced: number;
@@ -50,7 +56,7 @@ export interface LayerQuantity extends MaterialQuantity {
 export interface LostLayer {
   readonly name: string;
   readonly material: Uuid;
-  /** The first run that it lies at. */
+  /** The first run, or the node, that it lies at. */
   readonly run: Uuid;
   readonly placed: number;
 }

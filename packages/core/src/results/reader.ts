@@ -6,6 +6,7 @@ import type { Finding } from './finding';
 import type { LineResult } from './line';
 import type { NodeResult } from './node';
 import type { RunResult } from './run';
+import type { HoleResult, SharedTrench } from './shared';
 import type { Wholes } from './wholes';
 
 /** Everything that follows from a plan, by what it is and by what it is of. */
@@ -29,6 +30,12 @@ export interface Results {
   readonly pieces: readonly Crossing[];
   /** Of test pits: where it lies now. */
   readonly pitNow: TestPit;
+  /** Of runs: what lies in its trench, and in whose it lies. */
+  readonly shared: SharedTrench;
+  /** Of lines: nodes with holes that are its own. */
+  readonly holesOf: readonly Uuid[];
+  /** Of nodes. */
+  readonly hole: HoleResult;
   readonly run: RunResult;
   readonly node: NodeResult;
   readonly crossing: readonly CrossingResult[];
@@ -38,6 +45,7 @@ export interface Results {
   readonly nodeFindings: readonly Finding[];
   readonly crossingFindings: readonly Finding[];
   readonly lineFindings: readonly Finding[];
+  readonly holeFindings: readonly Finding[];
   readonly pitFindings: readonly Finding[];
   readonly pipeFindings: readonly Finding[];
   readonly jobFindings: readonly Finding[];

@@ -1,7 +1,7 @@
 import type { ItemOf, Section, SwaleStretch, Uuid } from '@alveus/plan';
 import type { RunGradeResult } from '../grade';
 import type { CutDepth, GroundProfile, GroundTwice, SwaleCut } from '../ground';
-import type { Envelope, RunTrench } from '../trench';
+import type { Envelope, RunTrench, TrenchForm } from '../trench';
 
 /** Where a run lies and what is dug for it. What is undefined waits for something the plan does not say yet. */
 export interface RunShape {
@@ -17,6 +17,8 @@ export interface RunShape {
   readonly pipe: ItemOf<'pipe'> | undefined;
   readonly section: Section | undefined;
   readonly envelope: Envelope | undefined;
+  /** How its trench is dug besides; undefined of a trench with upright sides that is its own throughout. */
+  readonly form: TrenchForm | undefined;
   readonly trench: RunTrench | undefined;
 }
 

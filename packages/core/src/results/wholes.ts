@@ -2,6 +2,7 @@ import type { Crossing, Lineage, Plan, TestPit, Uuid } from '@alveus/plan';
 import type { GradeSolution, SurplusFact } from '../grade';
 import type { Topology } from '../network/topology';
 import type { Book } from '../survey/book';
+import type { SharedTrench } from './shared';
 import type { GroundShots } from '../survey/ground-shots';
 
 /** What is worked out for the job as a whole. */
@@ -14,6 +15,14 @@ export interface Wholes {
   readonly book: Book;
   readonly shots: GroundShots;
   readonly site: Site;
+  readonly shared: Shared;
+}
+
+/** By run: what its trench has to do with others. Of most runs nothing. */
+export interface Shared {
+  readonly trenches: ReadonlyMap<Uuid, SharedTrench>;
+  /** Nodes with holes, by the line whose amounts they are in. */
+  readonly holes: ReadonlyMap<Uuid, readonly Uuid[]>;
 }
 
 export interface Solution {

@@ -1,6 +1,8 @@
 import type { ItemOf, LayerMaterial, Mark, Section } from '@alveus/plan';
 import { LIMITS } from '@alveus/plan';
 import { meanAreaBelow } from '../pipe';
+import type { Spread } from './sides';
+import { meanSpread, widerAt } from './sides';
 
 /**
  * What lies in the trench. Because sides, layers and pipe are all measured plumb, a cross-section depends on
@@ -94,7 +96,7 @@ export function envelope(section: Section, pipe: Pick<ItemOf<'pipe'>, 'outside' 
     layers,
     surface,
     highest: layers.reduce((most, { top }) => (top.from === 'bottom' ? Math.max(most, top.height) : most), 0),
-    kinks: kinksOf(layers, underside, radius, surface),
+    kinks: kinksOf(layers, [0, underside, underside + 2 * radius], surface),
     asked: Float64Array.from(layers, ({ top }) => (top.from === 'bottom' ? top.height : top.offset)),
     hung: Float64Array.from(layers, ({ top }) => (top.from === 'bottom' ? 0 : 1)),
     firstSurface: layers.length - section.surface.length,
@@ -107,9 +109,13 @@ function aboveName(mark: Mark, offset: number): string {
   return offset > 0 && mark === 'springline' ? 'side' : 'haunch';
 }
 
-/** Depths where a level hung from the ground passes a level fixed over the bottom, or the pipe's own. */
-function kinksOf(layers: readonly EnvelopeLayer[], underside: number, radius: number, surface: number): number[] {
-  const heights = new Set([0, underside, underside + 2 * radius]);
+/** Depths where a level hung from the ground passes a level fixed over the bottom, such as the pipe's own. */
+function kinksOf(
+  layers: readonly Pick<EnvelopeLayer, 'top'>[],
+  fixed: readonly number[],
+  surface: number,
+): readonly number[] {
+  const heights = new Set(fixed);
   const offsets = new Set([0, -surface]);
   for (const { top } of layers) {
     if (top.from === 'bottom') heights.add(top.height);
@@ -118,6 +124,20 @@ function kinksOf(layers: readonly EnvelopeLayer[], underside: number, radius: nu
   const kinks = new Set<number>();
   for (const height of heights) for (const offset of offsets) if (height - offset >= 0) kinks.add(height - offset);
   return [...kinks].sort((a, b) => a - b);
+}
+
+const spreadKinks = new WeakMap<Envelope, WeakMap<Spread, readonly number[]>>();
+
+/** The same where the sides change their way as well; worked out once for each two of them. */
+export function kinksWith(of: Envelope, spread: Spread): readonly number[] {
+  let bySpread = spreadKinks.get(of);
+  if (!bySpread) spreadKinks.set(of, (bySpread = new WeakMap<Spread, readonly number[]>()));
+  let kinks = bySpread.get(spread);
+  if (!kinks) {
+    const fixed = [0, of.underside, of.underside + 2 * of.radius, ...spread.heights];
+    bySpread.set(spread, (kinks = kinksOf(of.layers, fixed, of.surface)));
+  }
+  return kinks;
 }
 
 /** Heights of every layer's top at one depth, each cut by what hangs over it; written into `into`. */
@@ -138,43 +158,88 @@ export function layerTops(
   return into;
 }
 
-/** Areas or volumes of a stretch of trench: excavated, displaced by the pipe, and each layer of the envelope. */
+/** Areas or volumes of a stretch of trench: excavated, displaced by the pipe, and each layer of the envelope, m³. */
 export interface Amounts {
   excavation: number;
   pipe: number;
+  /** What it opens at the ground, level, m²: what lies on top covers that. */
+  covered: number;
   readonly layers: number[];
 }
 
 export function noAmounts(of: Envelope): Amounts {
-  return { excavation: 0, pipe: 0, layers: new Array<number>(of.layers.length).fill(0) };
+  return { excavation: 0, pipe: 0, covered: 0, layers: new Array<number>(of.layers.length).fill(0) };
 }
+
+/** What a stretch of trench is besides: sides that spread, and further pipes that lie in it. */
+export interface Besides {
+  readonly spread?: Spread | undefined;
+  /** Depths at which some top changes its way, those of the sides among them. */
+  readonly kinks: readonly number[];
+  readonly pipes: readonly PipeBeside[];
+}
+
+/** A pipe of another run in the trench: its underside over the bottom at both ends of the stretch, and its outer radius. */
+export interface PipeBeside {
+  readonly from: number;
+  readonly to: number;
+  readonly radius: number;
+}
+
+const PLAIN: readonly PipeBeside[] = [];
 
 /**
  * Adds the volumes of a stretch over which the depth goes evenly from `from` to `to` (m³). Exact, daylight
  * ends included: the stretch is split where a top changes its way, and between the kinks every top runs
- * straight, so the trench is a trapezoid and the pipe's part has a closed form.
+ * straight, so the trench is a trapezoid, or square in its height where its sides spread, and each pipe's part has a
+ * closed form.
  * @param length horizontal, m
  */
-export function addStretch(of: Envelope, width: number, length: number, from: number, to: number, into: Amounts): void {
+export function addStretch(
+  of: Envelope,
+  width: number,
+  length: number,
+  from: number,
+  to: number,
+  into: Amounts,
+  besides?: Besides,
+): void {
   if (length <= 0) return;
   const low = Math.min(from, to);
   const high = Math.max(from, to);
   if (high <= 0) return;
+  const spread = besides?.spread;
+  const kinks = besides?.kinks ?? of.kinks;
   const perDepth = high > low ? length / (high - low) : 0;
+  const pipes = besides?.pipes ?? PLAIN;
+  /** Where along the stretch, from its end `from`, a depth is. */
+  const shareOf = (depth: number): number => (from === to ? 0 : (depth - from) / (to - from));
   let start = low;
   let startTops = layerTops(of, start, SCRATCH[0]);
   let endTops = SCRATCH[1];
-  for (const kink of of.kinks) {
+  const piece = (end: number, long: number): void => {
+    addPiece(of, width, long, startTops, endTops, into, spread);
+    if (besides)
+      into.covered += (width + (spread === undefined ? 0 : widerAt(spread, Math.max(0, (start + end) / 2)))) * long;
+    if (pipes.length > 0)
+      for (const pipe of pipes)
+        addPipe(of, pipe, long, startTops, endTops, low < high ? [shareOf(start), shareOf(end)] : WHOLE, into);
+  };
+  for (const kink of kinks) {
     if (kink <= start) continue;
     if (kink >= high) break;
-    addPiece(of, width, (kink - start) * perDepth, startTops, layerTops(of, kink, endTops), into);
+    layerTops(of, kink, endTops);
+    piece(kink, (kink - start) * perDepth);
     const spare = startTops;
     startTops = endTops;
     endTops = spare;
     start = kink;
   }
-  addPiece(of, width, high > low ? (high - start) * perDepth : length, startTops, layerTops(of, high, endTops), into);
+  layerTops(of, high, endTops);
+  piece(high, high > low ? (high - start) * perDepth : length);
 }
+
+const WHOLE = [0, 1] as const;
 
 /** Room for the tops at both ends of a piece, used again and again: this is the innermost of all work. */
 const SCRATCH: readonly [Float64Array, Float64Array] = [new Float64Array(MOST_LAYERS), new Float64Array(MOST_LAYERS)];
@@ -186,6 +251,7 @@ function addPiece(
   startTops: Float64Array,
   endTops: Float64Array,
   into: Amounts,
+  spread: Spread | undefined,
 ): void {
   const { underside, radius, asked } = of;
   const { layers } = into;
@@ -195,10 +261,34 @@ function addPiece(
     const start = startTops[index] as number;
     const end = endTops[index] as number;
     pipe = meanAreaBelow(start - underside, end - underside, radius);
-    const upTo = (width * (start + end)) / 2 - pipe;
+    let upTo = (width * (start + end)) / 2 - pipe;
+    if (spread !== undefined) upTo += meanSpread(spread, start, end);
     layers[index] = (layers[index] as number) + (upTo - under) * length;
     under = upTo;
   }
   into.excavation += (under + pipe) * length;
   into.pipe += pipe * length;
+}
+
+/** Takes what a further pipe displaces out of the layers; what of it would lie under the bottom is not in the trench. */
+function addPipe(
+  of: Envelope,
+  { from, to, radius }: PipeBeside,
+  length: number,
+  startTops: Float64Array,
+  endTops: Float64Array,
+  [first, last]: readonly [number, number],
+  into: Amounts,
+): void {
+  const { layers } = into;
+  const [start, end] = [from + (to - from) * first, from + (to - from) * last];
+  const buried = meanAreaBelow(-start, -end, radius);
+  let under = 0;
+  for (let index = 0; index < of.asked.length; index += 1) {
+    const [low, high] = [startTops[index] as number, endTops[index] as number];
+    const upTo = Math.max(0, meanAreaBelow(low - start, high - end, radius) - buried);
+    layers[index] = (layers[index] as number) - (upTo - under) * length;
+    under = upTo;
+  }
+  into.pipe += under * length;
 }

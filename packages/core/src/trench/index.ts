@@ -1,3 +1,7 @@
+export * from './across';
 export * from './envelope';
+export * from './form';
+export * from './hole';
 export * from './run';
+export * from './sides';
 export * from './width';

@@ -3,8 +3,13 @@ import type { GroundPoint, GroundProfile } from '../ground';
 import { groundAt } from '../ground';
 import type { RunGradeResult } from '../grade';
 import { NEAR } from '../tolerance';
+import { acrossShape, addAcross } from './across';
 import type { Amounts, Envelope } from './envelope';
-import { addStretch, noAmounts } from './envelope';
+import { addStretch, kinksWith, noAmounts } from './envelope';
+import type { PipeIn, Strip, TrenchForm } from './form';
+import { stripsOf } from './form';
+import type { Sides } from './sides';
+import { ROUND_SHIELD, sidesOf, spreadFor } from './sides';
 import { trenchWidth } from './width';
 
 /** The trench of one run: how deep along it, how wide, and what goes in. */
@@ -26,6 +31,7 @@ export interface Station {
 export type KnownStation = { readonly [K in keyof Station]: number };
 
 export interface RunTrench {
+  /** Of its bottom, for its own pipe, m. */
   readonly width: number;
   readonly deepest: KnownStation | undefined;
   readonly shallowest: KnownStation | undefined;
@@ -33,6 +39,10 @@ export interface RunTrench {
   readonly amounts: Amounts | undefined;
   /** Length left out of the amounts, m. */
   readonly missing: number;
+  /** How its sides are cut; undefined where they are upright and the ground lies level across. */
+  readonly sides: Sides | undefined;
+  /** Up the run, where more than its own pipe lies in it, or less than all of it is dug; undefined where neither is so. */
+  readonly strips: readonly Strip[] | undefined;
 }
 
 export function runTrench(
@@ -41,6 +51,7 @@ export function runTrench(
   pipe: ItemOf<'pipe'>,
   section: Section,
   of: Envelope,
+  form: TrenchForm | undefined,
 ): RunTrench {
   const { low, slope } = grade;
   if (low === undefined || slope === undefined || ground.points.length === 0) {
@@ -51,6 +62,8 @@ export function runTrench(
       shallowest: undefined,
       amounts: width >= pipe.outside - NEAR ? noAmounts(of) : undefined,
       missing: ground.length,
+      sides: form && sidesOf(form.cut, 0),
+      strips: undefined,
     };
   }
   const { points } = ground;
@@ -70,24 +83,36 @@ export function runTrench(
       shallowest = point;
     }
   }
-  const width = trenchWidth(section.width, pipe, Math.max(0, most));
-  const fits = width >= pipe.outside - NEAR;
+  const own = trenchWidth(section.width, pipe, Math.max(0, most));
+  const shield = form?.cut.protection === 'shielded' ? form.cut.cut?.shield : undefined;
+  const width = shield ? Math.max(own, shield.outside + 2 * ROUND_SHIELD) : own;
+  const fits = own >= pipe.outside - NEAR;
+  const sides = form && sidesOf(form.cut, most);
+  const strips = form && stripsOf(form, width, pipe, ground.length, (at) => low + slope * at - of.invert);
+  const line = { points, low, slope, of };
   return {
     width,
     deepest: stationAtPoint(deepest, low, slope, of),
     shallowest: stationAtPoint(shallowest, low, slope, of),
-    amounts: fits ? amountsAlong(points, low, slope, width, of) : undefined,
+    amounts: !fits
+      ? undefined
+      : sides || strips
+        ? amountsShaped(line, width, sides, strips)
+        : amountsAlong(line, width),
     missing: fits ? ground.missing : ground.length,
+    sides,
+    strips,
   };
 }
 
-function amountsAlong(
-  points: readonly GroundPoint[],
-  low: number,
-  slope: number,
-  width: number,
-  of: Envelope,
-): Amounts {
+interface TrenchLine {
+  readonly points: readonly GroundPoint[];
+  readonly low: number;
+  readonly slope: number;
+  readonly of: Envelope;
+}
+
+function amountsAlong({ points, low, slope, of }: TrenchLine, width: number): Amounts {
   const amounts = noAmounts(of);
   let from = points[0] as GroundPoint;
   let depthFrom = depthAt(from, low, slope, of);
@@ -98,7 +123,67 @@ function amountsAlong(
     from = to;
     depthFrom = depthTo;
   }
+  amounts.covered = width * (from.at - (points[0] as GroundPoint).at);
   return amounts;
+}
+
+/** The same with sides that spread or differ, and strip by strip. */
+function amountsShaped(
+  { points, low, slope, of }: TrenchLine,
+  width: number,
+  sides: Sides | undefined,
+  strips: readonly Strip[] | undefined,
+): Amounts {
+  const amounts = noAmounts(of);
+  const first = points[0] as GroundPoint;
+  const last = points[points.length - 1] as GroundPoint;
+  const all = strips ?? [{ from: first.at, to: last.at, width, middle: 0, pipes: [] }];
+  for (const strip of all) {
+    const dig = digger(of, sides, strip);
+    for (let index = 1; index < points.length; index += 1) {
+      const [from, to] = [points[index - 1] as GroundPoint, points[index] as GroundPoint];
+      const [begin, end] = [Math.max(from.at, strip.from), Math.min(to.at, strip.to)];
+      if (end <= begin) continue;
+      const at = (place: number): GroundPoint => ({
+        at: place,
+        elevation: from.elevation + ((to.elevation - from.elevation) * (place - from.at)) / (to.at - from.at),
+      });
+      const [start, stop] = [begin === from.at ? from : at(begin), end === to.at ? to : at(end)];
+      dig(start, depthAt(start, low, slope, of), stop, depthAt(stop, low, slope, of), amounts);
+    }
+  }
+  return amounts;
+}
+
+type Dig = (from: GroundPoint, depthFrom: number, to: GroundPoint, depthTo: number, into: Amounts) => void;
+
+function digger(of: Envelope, sides: Sides | undefined, { from, to, width, middle, pipes }: Strip): Dig {
+  const heightOf = (pipe: PipeIn, at: number): number =>
+    pipe.from + ((pipe.to - pipe.from) * (at - from)) / Math.max(to - from, NEAR);
+  if (sides && sides.across !== 0) {
+    const shape = acrossShape(of, width, sides);
+    const own = { right: -middle, from: of.underside, to: of.underside, radius: of.radius };
+    const rise = sides.across * middle;
+    return (start, depthFrom, end, depthTo, into) => {
+      const there = pipes.map((pipe) => ({
+        right: pipe.right - middle,
+        from: heightOf(pipe, start.at),
+        to: heightOf(pipe, end.at),
+        radius: pipe.radius,
+      }));
+      addAcross(shape, end.at - start.at, depthFrom + rise, depthTo + rise, [own, ...there], into);
+    };
+  }
+  const spread = sides && spreadFor(sides);
+  const kinks = spread ? kinksWith(of, spread) : of.kinks;
+  return (start, depthFrom, end, depthTo, into) => {
+    const there = pipes.map((pipe) => ({
+      from: heightOf(pipe, start.at),
+      to: heightOf(pipe, end.at),
+      radius: pipe.radius,
+    }));
+    addStretch(of, width, end.at - start.at, depthFrom, depthTo, into, { spread, kinks, pipes: there });
+  };
 }
 
 function depthAt({ at, elevation }: GroundPoint, low: number, slope: number, of: Envelope): number {

@@ -1,3 +1,4 @@
+import type { Side } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import type { Measured, Phrase } from '../phrase';
 import { measured } from '../phrase';
@@ -25,6 +26,15 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
         (run, amount) => {
           const known = run.length - (run.trench?.missing ?? 0);
           const width = run.trench?.width ?? 0;
+          if (run.trench?.sides || run.trench?.strips)
+            return [
+              ...shapedWords(run),
+              measured(amount / known, 'area'),
+              ' on average × ',
+              measured(known, 'distance'),
+              ' = ',
+              volume(amount),
+            ];
           return [
             measured(known, 'distance'),
             ' × ',
@@ -39,7 +49,10 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
       return {
         title: 'Excavation',
         value: volume(q.excavation),
-        steps: sum(steps, volume(q.excavation)),
+        steps: sum(
+          withHoles(steps, runs, (run) => run.trench?.amounts?.excavation, q.excavation),
+          volume(q.excavation),
+        ),
         source: EXACT,
         rests,
       };
@@ -48,21 +61,27 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
       const steps = perRun(
         runs,
         (run) => run.trench?.amounts?.pipe,
-        (run, amount) => [
-          'outside ',
-          measured(run.pipe?.outside ?? 0, 'fine'),
-          ', circle ',
-          measured((Math.PI * (run.pipe?.outside ?? 0) ** 2) / 4, 'area'),
-          ' × ',
-          measured(run.length, 'distance'),
-          ' in the ground = ',
-          volume(amount),
-        ],
+        (run, amount) =>
+          run.trench?.strips
+            ? ['all pipes that lie in its trench, where it is dug for it = ', volume(amount)]
+            : [
+                'outside ',
+                measured(run.pipe?.outside ?? 0, 'fine'),
+                ', circle ',
+                measured((Math.PI * (run.pipe?.outside ?? 0) ** 2) / 4, 'area'),
+                ' × ',
+                measured(run.length, 'distance'),
+                ' in the ground = ',
+                volume(amount),
+              ],
       );
       return {
         title: 'Displaced by the pipe',
         value: volume(q.pipeDisplaced),
-        steps: sum(steps, volume(q.pipeDisplaced)),
+        steps: sum(
+          withHoles(steps, runs, (run) => run.trench?.amounts?.pipe, q.pipeDisplaced),
+          volume(q.pipeDisplaced),
+        ),
         source: EXACT,
         rests: ['outside diameters', 'lengths in the ground'],
       };
@@ -74,11 +93,12 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
         value: volume(q.nativeReturned),
         steps: [
           {
-            formula: 'excavation − pipe − bought layers',
+            formula: `excavation − pipe − ${q.structures > 0 ? 'structures − ' : ''}bought layers`,
             numbers: [
               volume(q.excavation),
               ' − ',
               volume(q.pipeDisplaced),
+              ...(q.structures > 0 ? [' − ', volume(q.structures)] : []),
               ' − ',
               volume(bought),
               ' = ',
@@ -143,6 +163,28 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
   }
 }
 
+/** How a trench is cut that is not upright, or not its own throughout. */
+function shapedWords({ trench, form }: RunResult): Phrase {
+  const words: (string | Measured)[] = [measured(trench?.width ?? 0, 'thickness'), ' wide at the bottom'];
+  const { sides } = trench ?? {};
+  if (sides) words.push(`, left ${sideWords(sides.left)}, right ${sideWords(sides.right)}`);
+  if (sides && sides.across !== 0) words.push(', ground across ', measured(sides.across, 'slope'));
+  if (form && form.beside.length > 0) words.push(`, with ${form.beside.length} more in it`);
+  if (form && form.elsewhere.length > 0) words.push(', where it is dug for it');
+  return [...words, ': '];
+}
+
+function sideWords(side: Side): string {
+  switch (side.by) {
+    case 'upright':
+      return 'upright';
+    case 'sloped':
+      return `sloped ${side.out} out for one up${side.over > 0 ? ' over its upright part' : ''}`;
+    case 'benched':
+      return 'benched';
+  }
+}
+
 /** What lies in one kind of layer, run by run. */
 function explainLayer(
   evaluation: Evaluation,
@@ -176,7 +218,7 @@ function explainLayer(
   return {
     title: `${name}, ${layer.name}: placed`,
     value: volume(layer.placed),
-    steps: sum(steps, volume(layer.placed)),
+    steps: sum(withHoles(steps, runs, ofRun, layer.placed), volume(layer.placed)),
     source: EXACT,
     rests,
   };
@@ -338,6 +380,19 @@ function perRun(
     const amount = amountOf(run);
     return amount === undefined || !(amount > 0) ? [] : [{ formula: run.run.name, numbers: numbers(run, amount) }];
   });
+}
+
+/** What the runs leave over is in the holes of structures. */
+function withHoles(
+  steps: readonly WorkingStep[],
+  runs: readonly RunResult[],
+  amountOf: (run: RunResult) => number | undefined,
+  total: number,
+): readonly WorkingStep[] {
+  const rest = total - runs.reduce((all, run) => all + (amountOf(run) ?? 0), 0);
+  return Math.abs(rest) <= 1e-9 * Math.max(1, total)
+    ? steps
+    : [...steps, { formula: 'holes of structures', numbers: [volume(rest)] }];
 }
 
 function sum(steps: readonly WorkingStep[], total: Measured): WorkingStep[] {

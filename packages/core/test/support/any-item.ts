@@ -40,8 +40,9 @@ function fromSchema(schema: Schema): fc.Arbitrary<unknown> {
     case 'boolean':
       return fc.boolean();
     case 'number':
-    case 'integer':
       return numberOf(schema);
+    case 'integer':
+      return fc.integer({ min: schema.minimum ?? 0, max: schema.maximum ?? 100 });
     case 'string':
       return stringOf(schema);
     default:

@@ -1,11 +1,13 @@
 import type {
   Crossing,
+  Hole,
   Item,
   ItemOf,
   Keeping,
   Plan,
   Section,
   Service,
+  Sharing,
   SwaleStretch,
   TestPit,
   Uuid,
@@ -40,6 +42,7 @@ export interface RunSpec {
   pipe?: string | ItemOf<'pipe'>;
   vehicles?: boolean;
   protection?: ItemOf<'run'>['protection'];
+  cut?: ItemOf<'run'>['cut'];
   /** Length between the ends as sketched. */
   sketched?: number;
 }
@@ -58,6 +61,9 @@ export interface JobSpec {
   pits?: readonly PitSpec[];
   keepings?: readonly KeepingSpec[];
   swales?: readonly SwaleSpec[];
+  sharings?: readonly SharingSpec[];
+  holes?: readonly HoleSpec[];
+  soil?: ItemOf<'native'>['soil'];
   frost?: number;
   more?: readonly Item[];
 }
@@ -99,6 +105,27 @@ export interface SwaleSpec {
   sides?: number;
 }
 
+/** A run that lies in the trench of another, all along unless said otherwise; inches between them. */
+export interface SharingSpec {
+  run: string;
+  lead: string;
+  lies?: Sharing['lies'];
+  clear?: number;
+  to?: number;
+  leadTo?: number;
+}
+
+/** A round structure, in feet: so wide and tall outside, with room in inches. */
+export interface HoleSpec {
+  node: string;
+  wide?: number;
+  tall?: number;
+  room?: number;
+  fill?: number;
+  frame?: number;
+  protection?: Hole['protection'];
+}
+
 export interface PitSpec {
   on?: string;
   at?: number;
@@ -131,6 +158,9 @@ export function job({
   pits = [],
   keepings = [],
   swales = [],
+  sharings = [],
+  holes = [],
+  soil,
   frost,
   more = [],
 }: JobSpec): Job {
@@ -196,12 +226,40 @@ export function job({
       cuts: [{ from: ft(from), to: ft(to), bottom, width: ft(width), sides }],
     });
   }
+  for (const [index, { run, lead, lies = 'right', clear = 12, to = 100, leadTo = to }] of sharings.entries())
+    items.push({
+      kind: 'sharing',
+      id: idOf(`sharing ${index}`),
+      run: idOf(run),
+      from: 0,
+      to: ft(to),
+      lead: { run: idOf(lead), from: 0, to: ft(leadTo) },
+      lies,
+      place: 1,
+      clear: inch(clear),
+    });
+  for (const { node, wide = 2, tall = 3, room = 12, fill, frame, protection } of holes)
+    items.push({
+      kind: 'hole',
+      id: idOf(node),
+      plan: { by: 'round', across: ft(wide) },
+      floor: inch(4),
+      tall: ft(tall),
+      room: inch(room),
+      below: [{ material: stone.id, thickness: inch(6) }],
+      around: fill === undefined ? [] : [{ material: stone.id, over: ft(fill) }],
+      ...(protection ? { protection } : {}),
+      ...(frame === undefined
+        ? {}
+        : { frame: { material: stone.id, across: ft(wide) + 1, thick: inch(6), clear: frame } }),
+    });
+  if (soil) items.push({ kind: 'native', id: ONLY, name: 'Soil', swell: 0.25, shrink: 0.1, soil });
   if (frost !== undefined) items.push({ kind: 'site', id: ONLY, frost: ft(frost) });
   return { plan: planOf(items), ids };
 }
 
 function runItems(id: Uuid, name: string, line: Uuid, run: RunSpec, idOf: (name: string) => Uuid): Item[] {
-  const { length = 100, low, high, slope, drop, breaks, vehicles = false, protection, sketched } = run;
+  const { length = 100, low, high, slope, drop, breaks, vehicles = false, protection, cut, sketched } = run;
   const own = run.pipe === undefined ? undefined : pipeOf(run.pipe);
   const feet = (value: number | undefined): number | undefined => (value === undefined ? undefined : ft(value));
   const facts = { low: feet(low), high: feet(high), slope, drop: feet(drop) };
@@ -219,6 +277,7 @@ function runItems(id: Uuid, name: string, line: Uuid, run: RunSpec, idOf: (name:
       vehicles,
       ...(own ? { pipe: own.id } : {}),
       ...(protection ? { protection } : {}),
+      ...(cut ? { cut } : {}),
     },
     ...(breaks
       ? [
@@ -280,6 +339,9 @@ export function oneRun(
     ...(rest.pits ? { pits: rest.pits } : {}),
     ...(rest.keepings ? { keepings: rest.keepings } : {}),
     ...(rest.swales ? { swales: rest.swales } : {}),
+    ...(rest.sharings ? { sharings: rest.sharings } : {}),
+    ...(rest.holes ? { holes: rest.holes } : {}),
+    ...(rest.soil ? { soil: rest.soil } : {}),
     ...(rest.frost === undefined ? {} : { frost: rest.frost }),
     ...(rest.more ? { more: rest.more } : {}),
   };

@@ -263,6 +263,113 @@ when('a trench of 4 ft with water at 3 1/2 ft', deep(4, undefined, { water: 3.5 
 ]);
 when('a trench of 4 ft with water at 6 ft', deep(4, undefined, { water: 6 }), [], ['soft-ground', 'meets-layer']);
 when(
+  'a trench of 7 ft in soil of class B, sloped 1:1 by what the class says',
+  oneRun({ protection: 'sloped' }, { out: { ground: 107 }, top: { ground: 107.9 } }, { soil: 'B' }),
+  [],
+  ['sides-steep', 'protection', 'bench-loose'],
+);
+when(
+  'the same sloped by hand at ¾ to 1, which is for class A',
+  oneRun(
+    { protection: 'sloped', cut: { left: { by: 'sloped', out: 0.75, over: 0 } } },
+    { out: { ground: 107 }, top: { ground: 107.9 } },
+    { soil: 'B' },
+  ),
+  ['stop sides-steep'],
+);
+when(
+  'a trench of 7 ft in class A, upright to 4 ft and sloped above: no more than 3½ ft may stand',
+  oneRun(
+    {
+      protection: 'sloped',
+      cut: { left: { by: 'sloped', out: 1, over: ft(4) }, right: { by: 'sloped', out: 1, over: ft(3.5) } },
+    },
+    { out: { ground: 107 }, top: { ground: 107.9 } },
+    { soil: 'A' },
+  ),
+  ['stop sides-steep'],
+);
+when(
+  'a trench of 7 ft benched in soil that nobody has classed',
+  oneRun({ protection: 'benched' }, { out: { ground: 107 }, top: { ground: 107.9 } }),
+  ['stop bench-loose'],
+  ['sides-steep'],
+);
+when(
+  'a trench of 7 ft benched in class B',
+  oneRun({ protection: 'benched' }, { out: { ground: 107 }, top: { ground: 107.9 } }, { soil: 'B' }),
+  [],
+  ['bench-loose', 'sides-steep'],
+);
+when(
+  'a shield of 20 in for pipe of 12 in, which leaves less than 6 in each side',
+  oneRun(
+    { protection: 'shielded', cut: { shield: { outside: inch(20), tall: ft(6) } } },
+    { out: { ground: 107 }, top: { ground: 107.9 } },
+  ),
+  ['stop shield-small'],
+);
+when(
+  'a trench of 4 ft 10 in across ground that falls 30 %: its uphill side is over 5 ft',
+  oneRun({ cut: { across: 0.3 } }, { out: { ground: 104.8 }, top: { ground: 105.8 } }),
+  ['stop uphill-deep'],
+  ['protection'],
+);
+const shared = (lies: 'right' | 'over', clear: number, high = 100, rest: Partial<JobSpec> = {}): JobSpec =>
+  oneRun(
+    {},
+    { section: section({ width: { rule: 'fixed', width: ft(3) } }) },
+    {
+      nodes: { Low: { form: 'structure', ground: 104 }, High: { form: 'inlet', ground: 104.9 } },
+      lines: { Other: { runs: { Second: { from: 'High', to: 'Low', low: high, slope: 0.01 } } } },
+      sharings: [{ run: 'Second', lead: 'Main', lies, clear }],
+      ...rest,
+    },
+  );
+when(
+  'two pipes side by side in one trench, a foot apart',
+  shared('right', 12),
+  [],
+  ['shared-close', 'shared-low', 'shared-astray'],
+);
+when('two pipes 2 in apart in one trench: no fill goes between them', shared('right', 2), ['fix shared-close']);
+when(
+  'one pipe a foot over another in one trench, with too little over it',
+  shared('over', 12, 102.1),
+  ['fix least-cover'],
+  ['shared-close'],
+);
+when('one pipe 4 in over another, where a foot was asked for', shared('over', 12, 101.4), ['fix shared-close']);
+when('a pipe that lies under the bottom of the trench it is to lie in', shared('right', 12, 99.5), ['fix shared-low']);
+when(
+  'a pipe told to lie in a trench for longer than it is',
+  shared('right', 12, 100, { sharings: [{ run: 'Second', lead: 'Main', to: 120, leadTo: 100 }] }),
+  ['fix shared-astray'],
+);
+when(
+  'two pipes each told to lie in the trench of the other',
+  shared('right', 12, 100, {
+    sharings: [
+      { run: 'Second', lead: 'Main' },
+      { run: 'Main', lead: 'Second' },
+    ],
+  }),
+  ['fix shared-astray'],
+);
+const inHole = (hole: Omit<NonNullable<JobSpec['holes']>[number], 'node'>, ground = 104): JobSpec =>
+  oneRun(
+    { protection: 'shielded' },
+    { out: { ground }, top: { ground: ground + 0.9 } },
+    { holes: [{ node: 'Out', ...hole }] },
+  );
+when('a basin 2 ft wide in a hole with a foot of room', inHole({}), [], ['hole-deep', 'hole-room', 'lid-out']);
+when('a basin in a hole of 6½ ft that nobody said how to enter', inHole({ tall: 4 }, 105.7), ['stop hole-deep']);
+when('the same, shored', inHole({ tall: 4, protection: 'shored' }, 105.7), [], ['hole-deep']);
+when('a hole with 4 in each side of its basin', inHole({ room: 4 }), ['watch hole-room']);
+when('a basin of 5 ft where the ground is 4.3 ft over its underside', inHole({ tall: 5 }), ['fix lid-out']);
+when('a frame 10 mm clear of its shaft', inHole({ frame: 0.01 }), ['fix frame-bears']);
+when('stone filled to 6 ft in a hole of 5', inHole({ fill: 6 }), ['watch fill-out']);
+when(
   'a trench of 4 ft in soil of class C, benched',
   deep(4, 'benched', { soil: 'C' }),
   [],

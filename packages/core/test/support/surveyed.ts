@@ -9,6 +9,16 @@ import { anyItem } from './any-item';
 
 const share = fc.double({ min: 0.08, max: 0.92, noNaN: true });
 
+const CUTS: readonly NonNullable<Run['cut']>[] = [
+  { across: 0.1 },
+  { left: { by: 'sloped', out: 1, over: 0.5 } },
+  {
+    left: { by: 'benched', first: 0.6, rise: 0.6, tread: 0.4 },
+    right: { by: 'sloped', out: 0.75, over: 0 },
+    across: -0.2,
+  },
+];
+
 const runArb = fc.record({
   on: fc.nat(),
   goesOn: fc.boolean(),
@@ -32,6 +42,8 @@ const runArb = fc.record({
     { nil: undefined },
   ),
   pit: fc.option(share, { nil: undefined }),
+  /** How its trench is cut, seen from end a. */
+  cut: fc.constantFrom(undefined, undefined, undefined, ...CUTS),
 });
 type RunSpec = typeof runArb extends fc.Arbitrary<infer T> ? T : never;
 
@@ -140,6 +152,7 @@ function build(
       ...(spec.fromUpper ? { a: upper, b: from.id, flow: 'to-b' } : { a: from.id, b: upper, flow: 'to-a' }),
       length: spec.drawn ? { from: 'plan' } : { from: 'typed', value: spec.length },
       vehicles: spec.vehicles,
+      ...(spec.cut ? { cut: spec.cut } : {}),
     };
     items.push(run);
     lengths.set(id, spec.drawn ? Math.hypot(east - from.east, north - from.north) : spec.length);
@@ -245,6 +258,19 @@ function placed(
       return { from, to: span.from === span.to ? from : from + each, of, was: span };
     });
     made = along.put(made, run, spans);
+  }
+  if (made?.kind === 'sharing') {
+    const all = [...lengths.keys()];
+    const lead = all[(all.indexOf(run) + 1) % all.length] as Uuid;
+    const far = lengths.get(lead) ?? 0;
+    const turned = one > two;
+    if (lead === run) return [];
+    made = {
+      ...made,
+      lead: { run: lead, from: far * (turned ? 0.9 : 0.1), to: far * (turned ? 0.1 : 0.9) },
+      clear: 0.2,
+      place: 1,
+    };
   }
   if (!made || (satellite && itemsOf(known).some((other) => other.kind === kind && other.id === run))) return [];
   let text = made as unknown as Record<string, unknown>;

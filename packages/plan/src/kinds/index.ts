@@ -7,6 +7,7 @@ import type { Uuid } from '../values';
 
 export * from './benchmark';
 export * from './crossing';
+export * from './cut';
 export type { FieldMeasure, FieldWords, Json, Put, Ref, ServiceDeclaration, Span } from './declare';
 export * from './foreign';
 export * from './levelling';
@@ -31,8 +32,10 @@ export * from './section';
 export { rulesFor, Service, serviceOf, SERVICES } from './service';
 export { SEWER_LEAST_SLOPES } from './services';
 export * from './setup';
+export * from './sharing';
 export * from './shot';
 export * from './site';
+export * from './hole';
 export * from './keeping';
 export * from './swale';
 export * from './test-pit';

@@ -1,5 +1,6 @@
 import { benchmark } from './benchmark';
 import { crossing } from './crossing';
+import { hole } from './hole';
 import { keeping } from './keeping';
 import { levelling } from './levelling';
 import { line } from './line';
@@ -15,6 +16,7 @@ import { runGrade } from './run-grade';
 import { runGround } from './run-ground';
 import { section } from './section';
 import { setup } from './setup';
+import { sharing } from './sharing';
 import { shot } from './shot';
 import { site } from './site';
 import { swale } from './swale';
@@ -43,4 +45,6 @@ export const KIND_LIST = [
   site,
   keeping,
   swale,
+  sharing,
+  hole,
 ] as const;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { LIMITS } from '../limits';
 import { Length, Name, AlongRun, Uuid } from '../values';
+import { Cut } from './cut';
 import { declareKind } from './declare';
 import type { Piece } from './piece';
 
@@ -45,6 +46,8 @@ export const Run = z
     vehicles: z.boolean(),
     /** How people in the trench are protected, where it has been said. */
     protection: Protection.optional(),
+    /** How its trench is cut, as far as that does not follow from the protection. */
+    cut: Cut.optional(),
     was: z.array(Was).max(LIMITS.was).optional(),
   })
   .refine((run) => run.a !== run.b, { path: ['b'], message: 'a run cannot start and end at one node' });
@@ -67,6 +70,7 @@ export const run = declareKind({
       section: 'trench section',
       vehicles: 'vehicles pass over it',
       protection: 'how people in the trench are protected',
+      cut: 'how its trench is cut',
       was: 'what it was split or joined from',
     },
   },

@@ -1,8 +1,17 @@
 import type { Crossing, Pipe, Profile, TestPit } from '@alveus/plan';
 import { ONLY, same } from '@alveus/plan';
-import { judgeCrossing, judgeJob, judgeLine, judgeNode, judgePipe, judgePit, judgeRun } from '../../findings';
+import {
+  judgeCrossing,
+  judgeHole,
+  judgeJob,
+  judgeLine,
+  judgeNode,
+  judgePipe,
+  judgePit,
+  judgeRun,
+} from '../../findings';
 import { DEFAULT_PROFILE } from '../../limits';
-import type { LineResult, NodeResult, Reader, RunResult } from '../../results';
+import type { HoleResult, LineResult, NodeResult, Reader, RunResult } from '../../results';
 import { eachPass } from '../pass';
 
 /** The rules put to everything there is. */
@@ -27,6 +36,12 @@ export const findings = [
     kind: 'crossing',
     work: (id, read) =>
       judgeCrossing(read.item('crossing', id) as Crossing, read.of('crossing', id) ?? [], rules(read), read),
+    same,
+  }),
+  eachPass<'holeFindings'>({
+    name: 'holeFindings',
+    kind: 'hole',
+    work: (id, read) => judgeHole(read.of('hole', id) as HoleResult, rules(read), read),
     same,
   }),
   eachPass<'pitFindings'>({

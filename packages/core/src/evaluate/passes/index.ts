@@ -1,9 +1,11 @@
 import type { Pass } from '../pass';
 import { crossing } from './crossing';
 import { findings } from './findings';
+import { hole } from './hole';
 import { line } from './line';
 import { node } from './node';
 import { run } from './run';
+import { shared } from './shared';
 import { book, lineage, shots, site, solution, topology } from './tables';
 
 export { DEFAULT_NATIVE } from './line';
@@ -16,8 +18,10 @@ export const PASSES: readonly Pass[] = [
   book,
   shots,
   site,
+  shared,
   run,
   node,
+  hole,
   crossing,
   line,
   ...findings,

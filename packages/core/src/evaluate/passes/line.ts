@@ -1,8 +1,8 @@
-import type { ItemOf } from '@alveus/plan';
+import type { ItemOf, Uuid } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import { lineQuantities } from '../../estimate';
 import type { LineOrder } from '../../grade';
-import type { RunResult } from '../../results';
+import type { HoleResult, Reader, RunResult } from '../../results';
 import { eachPass } from '../pass';
 
 /** Soil of which nothing was said; swell and shrink are common practice for mixed earth. */
@@ -13,6 +13,14 @@ export const DEFAULT_NATIVE: ItemOf<'native'> = {
   swell: 0.25,
   shrink: 0.1,
 };
+
+const NONE: readonly HoleResult[] = [];
+
+/** Holes whose amounts are the line's. */
+function holesOf(id: Uuid, read: Reader): readonly HoleResult[] {
+  const nodes = read.of('holesOf', id);
+  return nodes ? nodes.flatMap((node) => read.of('hole', node) ?? []) : NONE;
+}
 
 /** A line: what it takes. */
 export const line = eachPass<'line'>({
@@ -25,7 +33,7 @@ export const line = eachPass<'line'>({
       id,
       line: read.item('line', id) as ItemOf<'line'>,
       order,
-      quantities: lineQuantities(runs, read, read.item('native', ONLY) ?? DEFAULT_NATIVE),
+      quantities: lineQuantities(runs, holesOf(id, read), read, read.item('native', ONLY) ?? DEFAULT_NATIVE),
     };
   },
 });

@@ -7,6 +7,7 @@ import type { Reader, RunResult, SwaleResult } from '../../results';
 import { nodeGround, SAME_PLACE } from '../../survey';
 import type { Envelope } from '../../trench';
 import { envelope, runTrench } from '../../trench';
+import { drawnBetween, formOf } from './form';
 import { eachPass } from '../pass';
 
 /** A run: its grade, the ground along it, and the trench that is dug for it. */
@@ -18,7 +19,7 @@ function workRun(id: Uuid, read: Reader): RunResult {
   const pipe = read.item('pipe', item.pipe ?? line?.pipe);
   const section = read.item('section', item.section ?? line?.section);
   const grade = read.of('grade', id) ?? OPEN;
-  const drawn = drawnLength(item, read);
+  const drawn = drawnBetween(item.a, item.b, read);
   const known = item.length.from === 'typed' ? item.length.value : drawn !== undefined && drawn > 0 ? drawn : undefined;
   const length = known ?? 0;
   const typed = read.item('runGround', id);
@@ -31,7 +32,8 @@ function workRun(id: Uuid, read: Reader): RunResult {
   const swale = read.item('swale', id);
   const { ground, depths } = swale ? dug(item, natural, swale) : { ground: natural, depths: NONE };
   const of = pipe && section && known !== undefined && line ? envelopeOf(section, pipe) : undefined;
-  const trench = of && pipe && section ? runTrench(grade, ground, pipe, section, of) : undefined;
+  const form = of && formOf(item, length, read);
+  const trench = of && pipe && section ? runTrench(grade, ground, pipe, section, of, form) : undefined;
   return {
     id,
     run: item,
@@ -48,6 +50,7 @@ function workRun(id: Uuid, read: Reader): RunResult {
     pipe,
     section,
     envelope: of,
+    form,
     trench,
   };
 }
@@ -93,11 +96,6 @@ function cutBy({ stretch, depths, length }: Dug, trench = 0): SwaleResult {
 }
 
 const OPEN = { low: undefined, high: undefined, slope: undefined };
-
-function drawnLength({ a, b }: Run, read: Reader): number | undefined {
-  const [from, to] = [read.item('nodePlace', a), read.item('nodePlace', b)];
-  return from && to ? Math.hypot(to.east - from.east, to.north - from.north) : undefined;
-}
 
 interface Placed {
   readonly at: number;

@@ -50,6 +50,7 @@ export function factsOfRun(result: RunResult, profile: Profile, read: Reader): R
     service: serviceOf(line.service),
     pipe,
     envelope,
+    form: result.form,
     trench,
     surplus: read.of('surplus', id) ?? NONE,
     ringed: read.of('ringed', id) ?? false,

@@ -18,6 +18,8 @@ import {
   surfaceCuts,
   trenchNarrow,
 } from './trench';
+import { sharedAstray, sharedClose, sharedLow } from './shared';
+import { benchLoose, shieldSmall, sidesSteep, uphillDeep } from './sides';
 import { swaleDeep, swaleGround, swaleNothing, swaleStands, swaleSteep } from './swale';
 import { lengthOpen, ring, somethingLost } from './whole';
 
@@ -29,6 +31,10 @@ export const RUN_RULES = [
   againstGrade,
   protection,
   deepTrench,
+  sidesSteep,
+  benchLoose,
+  shieldSmall,
+  uphillDeep,
   gradeContradicts,
   gradeSurplus,
   keptByRun,
@@ -49,6 +55,9 @@ export const RUN_RULES = [
   surfaceCuts,
   haunchRoom,
   byNominal,
+  sharedClose,
+  sharedLow,
+  sharedAstray,
   leaderStone,
   steep,
   swaleDeep,

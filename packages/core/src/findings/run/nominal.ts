@@ -11,9 +11,9 @@ import type { RunFacts } from './facts';
 const THICK = 1.1;
 
 /** What is bought for the trench of a run, with its waste, if it were dug for this pipe by this section, kg. */
-function bought({ grade, ground, read }: RunFacts, pipe: ItemOf<'pipe'>, section: Section): number {
+function bought({ grade, ground, form, read }: RunFacts, pipe: ItemOf<'pipe'>, section: Section): number {
   const of = envelope(section, pipe);
-  const { amounts } = runTrench(grade, ground, pipe, section, of);
+  const { amounts } = runTrench(grade, ground, pipe, section, of, form);
   return of.layers.reduce((sum, { material }, index) => {
     const bulk = material === 'native' ? undefined : read.item('material', material);
     return sum + (bulk ? (amounts?.layers[index] ?? 0) * (1 + bulk.waste) * bulk.density : 0);

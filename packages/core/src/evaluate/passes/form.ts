@@ -1,0 +1,85 @@
+import type { Run, SoilClass } from '@alveus/plan';
+import { ONLY, SOILS, turnedCut } from '@alveus/plan';
+import { upRun } from '../../length';
+import type { LyingIn, Reader, SharedTrench } from '../../results';
+import type { Reach, RunBeside, TrenchForm } from '../../trench';
+import { invertsAt } from '../../trench';
+
+/** How the trench of a run is dug besides its section, told up the run; undefined of one that has nothing special. */
+export function formOf(run: Run, length: number, read: Reader): TrenchForm | undefined {
+  const shared = read.of('shared', run.id);
+  const { cut, protection, flow } = run;
+  if (!shared && !cut && protection !== 'sloped' && protection !== 'benched') return undefined;
+  const soil = loosest([read.item('native', ONLY)?.soil, ...(read.of('pitsOn', run.id) ?? []).map((pit) => pit.soil)]);
+  const up = flow === 'to-a';
+  return {
+    cut: { cut: cut && (up ? cut : turnedCut(cut)), protection, soil },
+    beside: (shared?.beside ?? []).flatMap((one) => besideOf(run, length, one, read)),
+    elsewhere: shared ? elsewhereOf(run, length, shared) : [],
+  };
+}
+
+/** Where nothing is dug for it, up the run. */
+function elsewhereOf(run: Run, length: number, { elsewhere, reach }: SharedTrench): readonly Reach[] {
+  const holes = [
+    { from: 0, to: Math.min(reach.a, length) },
+    { from: Math.max(0, length - reach.b), to: length },
+  ].filter(({ from, to }) => to > from);
+  return [...elsewhere, ...holes].map(({ from, to }) => {
+    const [one, other] = [upRun(run, length, from), upRun(run, length, to)];
+    return { from: Math.min(one, other), to: Math.max(one, other) };
+  });
+}
+
+/** The loosest of what somebody said: one pit that found loose soil makes the whole run loose. */
+function loosest(soils: readonly (SoilClass | undefined)[]): SoilClass | undefined {
+  return soils.reduce(
+    (most, soil) =>
+      soil !== undefined && (most === undefined || SOILS.indexOf(soil) > SOILS.indexOf(most)) ? soil : most,
+    undefined,
+  );
+}
+
+/** A run in its trench, with the levels it lies at; nothing where that run has no pipe or no length. */
+function besideOf(
+  run: Run,
+  length: number,
+  { run: other, own, lead, lies, clear }: LyingIn,
+  read: Reader,
+): RunBeside[] {
+  const item = read.item('run', other);
+  const line = read.item('line', item?.line);
+  const pipe = read.item('pipe', item?.pipe ?? line?.pipe);
+  const long = item && lengthOf(item, read);
+  if (!item || !pipe || long === undefined) return [];
+  const [one, two] = [upRun(run, length, lead.from), upRun(run, length, lead.to)];
+  const [first, second] = [upRun(item, long, own.from), upRun(item, long, own.to)];
+  const up = one < two;
+  const places = up ? ([first, second] as const) : ([second, first] as const);
+  const turned = run.flow !== 'to-a' && lies !== 'over';
+  return [
+    {
+      run: other,
+      lies: turned ? (lies === 'left' ? 'right' : 'left') : lies,
+      clear,
+      pipe,
+      from: up ? one : two,
+      to: up ? two : one,
+      places,
+      length: long,
+      inverts: invertsAt(places, read.of('grade', other)),
+    },
+  ];
+}
+
+/** Horizontal, typed or from the sketch, m; undefined where it is not known. */
+export function lengthOf({ length, a, b }: Run, read: Pick<Reader, 'item'>): number | undefined {
+  if (length.from === 'typed') return length.value;
+  const drawn = drawnBetween(a, b, read);
+  return drawn !== undefined && drawn > 0 ? drawn : undefined;
+}
+
+export function drawnBetween(a: string, b: string, read: Pick<Reader, 'item'>): number | undefined {
+  const [from, to] = [read.item('nodePlace', a), read.item('nodePlace', b)];
+  return from && to ? Math.hypot(to.east - from.east, to.north - from.north) : undefined;
+}

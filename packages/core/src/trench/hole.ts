@@ -1,0 +1,142 @@
+import type { Hole, LayerMaterial } from '@alveus/plan';
+import { areaBelow } from '../pipe';
+import type { Spread } from './sides';
+import { outAt, wallOf, widerAt } from './sides';
+
+/**
+ * The hole of a structure: a square or an oblong in plan, since a bucket digs no circle, with its sides going out as they
+ * rise. Heights are metres over the bottom of the hole. Trenches begin at the planes, square to each run, in which the
+ * foot of its side stands; what the side opens beyond a plane within the width of a trench belongs to that trench.
+ */
+
+/** A trench that begins at the hole: its bottom over that of the hole, and how wide it is from there up. */
+export interface TrenchAtHole {
+  readonly bottom: number;
+  readonly width: number;
+  readonly spread: Spread | undefined;
+}
+
+/** A pipe through the room between the hole's side and the structure. */
+export interface PipeAtHole {
+  /** Its underside over the bottom of the hole, m. */
+  readonly low: number;
+  readonly radius: number;
+}
+
+export interface HoleLayer {
+  readonly name: string;
+  readonly material: LayerMaterial;
+  /** m³. */
+  readonly volume: number;
+  /** Its top over the bottom of the hole, m. */
+  readonly top: number;
+}
+
+/** m³. */
+export interface HoleAmounts {
+  readonly excavation: number;
+  readonly structure: number;
+  /** Left open round the shaft under the frame. */
+  readonly void: number;
+  readonly pipes: number;
+  readonly layers: readonly HoleLayer[];
+}
+
+/** Outside of the structure, m: along the run that leaves it, and across. */
+export function sizeOf({ plan }: Hole): { readonly along: number; readonly across: number } {
+  return plan.by === 'round' ? { along: plan.across, across: plan.across } : plan;
+}
+
+/** Area of the structure in plan, m². */
+export const areaOf = ({ plan }: Hole): number =>
+  plan.by === 'round' ? (Math.PI * plan.across ** 2) / 4 : plan.along * plan.across;
+
+const disc = (across: number): number => (Math.PI * across ** 2) / 4;
+
+/** From the bottom of the hole to the underside of the structure, m. */
+export const underOf = ({ below }: Hole): number => below.reduce((sum, { thickness }) => sum + thickness, 0);
+
+/** Gauss's two points: exact for cubes, and off both ends, where a bench jumps. */
+const TWO = [0.5 - Math.sqrt(1 / 12), 0.5 + Math.sqrt(1 / 12)] as const;
+
+/** @param depth ground over the bottom of the hole, m */
+export function holeAmounts(
+  hole: Hole,
+  depth: number,
+  trenches: readonly TrenchAtHole[],
+  pipes: readonly PipeAtHole[],
+): HoleAmounts {
+  const { frame, riser, room, tall, side } = hole;
+  const { along, across } = sizeOf(hole);
+  const wall = wallOf(side ?? { by: 'upright' });
+  const under = underOf(hole);
+  const top = under + tall;
+  const shaft = riser === undefined ? 0 : disc(riser);
+  const collar = frame ? depth - frame.thick : Infinity;
+  const ring = frame ? disc(frame.across) : 0;
+  const open = frame && riser !== undefined ? disc(riser + 2 * frame.clear) : 0;
+  const dug = (height: number): number => {
+    const out = outAt(wall, height);
+    let area = (along + 2 * room + 2 * out) * (across + 2 * room + 2 * out);
+    for (const { bottom, width, spread } of trenches)
+      if (height > bottom) area -= out * (width + (spread ? widerAt(spread, height - bottom) : 0));
+    return area;
+  };
+  const solid = (height: number): number => (height < under ? 0 : height < top ? areaOf(hole) : shaft);
+  const framed = (height: number): number =>
+    height > collar && height > top ? Math.max(0, ring - Math.max(open, shaft)) : 0;
+  const gap = (height: number): number => (height > collar && height > top ? Math.max(0, open - shaft) : 0);
+  const kinks = [
+    ...wall.heights,
+    under,
+    top,
+    collar,
+    ...trenches.flatMap(({ bottom, spread }) => [bottom, ...(spread?.heights ?? []).map((height) => bottom + height)]),
+  ];
+  const volume = (of: (height: number) => number, from: number, to: number): number => {
+    if (to <= from) return 0;
+    const cuts = [from, ...kinks.filter((kink) => kink > from && kink < to).sort((one, other) => one - other), to];
+    return cuts.slice(1).reduce((sum, end, index) => {
+      const begin = cuts[index] as number;
+      return sum + ((end - begin) / 2) * TWO.reduce((both, share) => both + of(begin + (end - begin) * share), 0);
+    }, 0);
+  };
+  const piped = (from: number, to: number): number =>
+    pipes.reduce(
+      (sum, { low, radius }) => sum + (areaBelow(to - low, radius) - areaBelow(from - low, radius)) * room,
+      0,
+    );
+  const layers: HoleLayer[] = [];
+  let height = 0;
+  const add = (name: string, material: LayerMaterial, to: number): void => {
+    const end = Math.max(height, Math.min(depth, to));
+    const net =
+      volume((at) => dug(at) - solid(at) - framed(at) - gap(at), height, end) - (end > height ? piped(height, end) : 0);
+    layers.push({ name, material, volume: net, top: end });
+    height = end;
+  };
+  let base = 0;
+  for (const { material, thickness } of hole.below) add('base', material, (base += thickness));
+  for (const { material, over } of hole.around) add('round the structure', material, under + over);
+  add('native backfill', 'native', Math.max(0, depth));
+  const whole = Math.max(0, depth);
+  if (frame) layers.push({ name: 'frame', material: frame.material, volume: volume(framed, 0, whole), top: whole });
+  return {
+    excavation: volume(dug, 0, whole),
+    structure: volume(solid, 0, whole),
+    void: volume(gap, 0, whole),
+    pipes: whole > 0 ? piped(0, whole) : 0,
+    layers,
+  };
+}
+
+/**
+ * From the node to the plane in which the foot of the hole's side stands, m.
+ * @param turn angle between the run and the length of the structure; nothing where it was not drawn
+ */
+export function holeReach(hole: Hole, turn: number | undefined): number {
+  const { along, across } = sizeOf(hole);
+  const [far, wide] = [along / 2 + hole.room, across / 2 + hole.room];
+  if (turn === undefined) return far;
+  return Math.min(far / Math.abs(Math.cos(turn)), wide / Math.abs(Math.sin(turn)));
+}

@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { LIMITS } from '../limits';
+import { Thickness, Uuid } from '../values';
+import { Side } from './cut';
+import { declareKind } from './declare';
+import { Protection } from './run';
+import { LayerMaterial, ThickLayer } from './section';
+
+/** What is filled in round a structure: up to so far over its underside. */
+export const FillLayer = z.strictObject({ material: LayerMaterial, over: Thickness });
+export type FillLayer = z.infer<typeof FillLayer>;
+
+/** A frame on its own concrete, clear of the shaft under it, so that wheels never bear on that. */
+export const Frame = z.strictObject({
+  material: Uuid,
+  across: Thickness,
+  thick: Thickness,
+  clear: z.number().min(0, 'must not be negative').max(1, 'more than 1 m'),
+});
+export type Frame = z.infer<typeof Frame>;
+
+/** The hole that is dug at a node for what stands there: how large that is outside, and what goes under and round it. */
+export const Hole = z
+  .strictObject({
+    kind: z.literal('hole'),
+    id: Uuid,
+    /** Its outside, in plan; a box lies along the run that leaves it. */
+    plan: z.discriminatedUnion('by', [
+      z.strictObject({ by: z.literal('round'), across: Thickness }),
+      z.strictObject({ by: z.literal('box'), along: Thickness, across: Thickness }),
+    ]),
+    /** Its bottom: from the inside to its underside. */
+    floor: Thickness,
+    /** From its underside to its top, outside. */
+    tall: Thickness,
+    /** Outside of the risers from there up. */
+    riser: Thickness.optional(),
+    /** Room to work in, each side. */
+    room: z.number().min(0, 'must not be negative').max(10, 'more than 10 m'),
+    /** From the bottom of the hole up to its underside. */
+    below: z.array(ThickLayer).max(LIMITS.layers),
+    /** From the bottom of the hole up, each to so far over its underside; native soil on top. */
+    around: z.array(FillLayer).max(LIMITS.layers),
+    side: Side.optional(),
+    protection: Protection.optional(),
+    frame: Frame.optional(),
+  })
+  .superRefine(({ around, plan, riser, frame }, context) => {
+    around.forEach((layer, index) => {
+      const under = around[index - 1];
+      if (under && layer.over <= under.over)
+        context.addIssue({
+          code: 'custom',
+          path: ['around', index, 'over'],
+          message: 'overlaps the layer below it: it must end higher',
+        });
+    });
+    const least = plan.by === 'round' ? plan.across : Math.min(plan.along, plan.across);
+    if (riser !== undefined && riser > least)
+      context.addIssue({ code: 'custom', path: ['riser'], message: 'wider than what it stands on' });
+    if (frame && frame.across <= (riser ?? least) + 2 * frame.clear)
+      context.addIssue({
+        code: 'custom',
+        path: ['frame', 'across'],
+        message: 'nothing is left of it beyond the shaft and its clearance',
+      });
+  });
+export type Hole = z.infer<typeof Hole>;
+
+export const hole = declareKind({
+  kind: 'hole',
+  schema: Hole,
+  words: {
+    one: 'hole',
+    many: 'holes',
+    of: 'the hole at',
+    fields: {
+      plan: 'size outside',
+      floor: ['thickness of its bottom', 'thickness'],
+      tall: ['height outside', 'thickness'],
+      riser: ['outside of its risers', 'thickness'],
+      room: ['room each side', 'thickness'],
+      below: 'layers under it',
+      around: 'layers round it',
+      side: 'how its sides are cut',
+      protection: 'how people in it are protected',
+      frame: 'frame on its own concrete',
+    },
+  },
+  refs: [
+    { field: 'id', to: 'node', then: 'goes' },
+    { field: 'below.*.material', to: 'material', then: 'refuses' },
+    { field: 'around.*.material', to: 'material', then: 'refuses' },
+    { field: 'frame.material', to: 'material', then: 'refuses' },
+  ],
+});
