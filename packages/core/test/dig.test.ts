@@ -37,6 +37,8 @@ const BESIDE_LEVELS = new Set([
   'native-short',
   'd-box-inflow',
   'drain-over-roof',
+  'sides-steep',
+  'bench-loose',
 ]);
 
 const ofLevels = ({ id, rule, what }: Finding): boolean =>

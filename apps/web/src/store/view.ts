@@ -7,6 +7,7 @@ import type { PayloadAction, Reducer } from '@reduxjs/toolkit';
 export interface ViewState {
   readonly line: Uuid | null;
   readonly shows: Shows;
+  readonly trench: TrenchShows;
   /** Distance of the station line from the low end of what is shown, m. */
   readonly station: number;
   readonly sheet: Sheet | null;
@@ -21,6 +22,9 @@ export interface ViewState {
 /** What Grade draws: the line, the route of its water to where it leaves, or the whole network from above. */
 export type Shows = 'line' | 'route' | 'network';
 
+/** What Trench draws: what goes in, how it stands open, or the ground that it takes from above. */
+export type TrenchShows = 'layers' | 'open' | 'above';
+
 /** The least dig, the room to be wrong, or the table of structures. */
 export type Asks = 'least' | 'room' | 'structures';
 
@@ -34,6 +38,10 @@ export type Sheet =
   | { readonly sheet: 'sizes' }
   | { readonly sheet: 'sections' }
   | { readonly sheet: 'float' }
+  | { readonly sheet: 'cut'; readonly run: Uuid }
+  | { readonly sheet: 'sharing'; readonly run: Uuid }
+  | { readonly sheet: 'hole'; readonly node: Uuid }
+  | { readonly sheet: 'filling' }
   | { readonly sheet: 'run'; readonly run: Uuid }
   | { readonly sheet: 'node'; readonly node: Uuid }
   | { readonly sheet: 'section'; readonly section: Uuid }
@@ -70,6 +78,7 @@ export type Sheet =
 const initialState: ViewState = {
   line: null,
   shows: 'line',
+  trench: 'layers',
   station: 0,
   sheet: null,
   asks: null,
@@ -92,6 +101,7 @@ const slice = createSlice({
       shows: 'line' as const,
     }),
     shown: (state, { payload }: PayloadAction<Shows>) => ({ ...state, shows: payload, station: 0 }),
+    trenchShown: (state, { payload }: PayloadAction<TrenchShows>) => ({ ...state, trench: payload }),
     sheetOpened: (state, { payload }: PayloadAction<Sheet>) => ({ ...state, sheet: payload }),
     sheetClosed: (state) => ({ ...state, sheet: null }),
     asked: (state, { payload }: PayloadAction<Asks | null>) => ({ ...state, asks: payload }),
@@ -105,8 +115,18 @@ const slice = createSlice({
 });
 
 export const stationMoved = createAction<number>('view/stationMoved');
-export const { asked, lineChosen, sheetOpened, sheetClosed, shown, sketchChosen, used, viewReset, wentTo } =
-  slice.actions;
+export const {
+  asked,
+  lineChosen,
+  sheetOpened,
+  sheetClosed,
+  shown,
+  sketchChosen,
+  trenchShown,
+  used,
+  viewReset,
+  wentTo,
+} = slice.actions;
 
 /** The station moves at every frame of a swipe: that one step goes without the slice's drafts. */
 export const viewReducer: Reducer<ViewState> = (state = initialState, action) => {

@@ -2,12 +2,13 @@ import { lowerOf, rulesFor, serviceOf } from '@alveus/plan';
 import { groundAt } from '../ground';
 import type { Is } from '../least';
 import { highOf, LEAST, lowOf, MOST } from '../least';
-import { judgedSize, leastCover, OPEN_ENDS, PAST_BANK, pitAt, slopesInForce, unsafeFrom } from '../limits';
+import { judgedSize, leastCover, numberFor, OPEN_ENDS, PAST_BANK, pitAt, slopesInForce, unsafeFrom } from '../limits';
 import type { Phrase } from '../phrase';
 import { exact, measured } from '../phrase';
 import { insideDiameter, manning } from '../pipe';
 import { NEAR, NEAR_SLOPE } from '../tolerance';
 import type { Gathering, LaidRun } from './gathering';
+import { widthsOf } from './cost';
 import { inForce, numberInForce } from './gathering';
 import type { Limit } from './limit';
 
@@ -216,8 +217,27 @@ function depth(along: Along): void {
   };
   if (!result.run.protection)
     deep('protection', (value) => ['the depth that needs protection, ', exact(value, 'depth')], SHORT_OF);
+  uphill(along);
   deep('deep-trench', (value) => ['the depth that needs an engineer, ', exact(value, 'depth')], 0);
   pits(along);
+}
+
+/** Across a slope it is the uphill side of an unprotected trench that must not be too high. */
+function uphill(along: Along): void {
+  const { gathering, run } = along;
+  const { result, envelope } = run;
+  const across = Math.abs(result.form?.cut.cut?.across ?? 0);
+  const force = across > 0 && !result.run.protection ? inForce(gathering, 'uphill-deep') : undefined;
+  if (!force) return;
+  const { value, source } = numberFor(gathering.profile, 'protection');
+  const widest = widthsOf(result).reduce((most, { width }) => Math.max(most, width), 0);
+  const limit = along.limit({
+    from: { rule: 'uphill-deep' },
+    words: ['the depth at which its uphill side needs protection, ', exact(value, 'depth')],
+    source,
+    ...force,
+  });
+  along.ground(LEAST, envelope.invert - (value - (across * widest) / 2) + SHORT_OF, limit);
 }
 
 /** What test pits met, at the runs of their line. */

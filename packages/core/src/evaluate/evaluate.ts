@@ -31,6 +31,7 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
     runs: of('run'),
     nodes: of('node'),
     holes: of('hole'),
+    shared: whole('shared').trenches,
     crossings: of('crossing'),
     profile: plan.profile[ONLY] ?? DEFAULT_PROFILE,
     native: plan.native[ONLY] ?? DEFAULT_NATIVE,

@@ -2,7 +2,16 @@ import type { ItemOf, Lineage, Plan, Profile, Uuid } from '@alveus/plan';
 import type { GradeSolution } from '../grade';
 import type { NodeLevel } from '../ground';
 import type { Topology } from '../network';
-import type { CrossingResult, Finding, HoleResult, Site, LineResult, NodeResult, RunResult } from '../results';
+import type {
+  CrossingResult,
+  Finding,
+  HoleResult,
+  Site,
+  LineResult,
+  NodeResult,
+  RunResult,
+  SharedTrench,
+} from '../results';
 import type { Book, GroundShots } from '../survey';
 import { groundThere } from '../survey';
 
@@ -18,6 +27,8 @@ export interface Evaluation {
   readonly nodes: ReadonlyMap<Uuid, NodeResult>;
   /** Holes of structures, by their nodes. */
   readonly holes: ReadonlyMap<Uuid, HoleResult>;
+  /** What the trenches of runs have to do with those of others; of most nothing. */
+  readonly shared: ReadonlyMap<Uuid, SharedTrench>;
   /** Each utility, at the runs that it lies at. */
   readonly crossings: ReadonlyMap<Uuid, readonly CrossingResult[]>;
   readonly profile: Profile;

@@ -18,7 +18,8 @@ interface RunDraw {
   readonly pipe: string;
   readonly fixed: number;
   readonly vehicles: boolean;
-  readonly protection: boolean;
+  readonly protection: ItemOf<'run'>['protection'];
+  readonly cut: ItemOf<'run'>['cut'];
   readonly laid: number;
 }
 
@@ -54,7 +55,15 @@ const runDraw: fc.Arbitrary<RunDraw> = fc.record({
   pipe: fc.constantFrom('4 in SDR 35', '6 in SDR 35', '8 in SDR 35', '12 in SDR 35'),
   fixed: fc.nat(20),
   vehicles: fc.integer({ min: 0, max: 5 }).map((value) => value === 0),
-  protection: fc.boolean(),
+  protection: fc.constantFrom(undefined, undefined, 'shielded', 'sloped', 'benched'),
+  // Sides by hand now and then, upright below or unlike, and ground that falls across.
+  cut: fc.constantFrom<ItemOf<'run'>['cut']>(
+    undefined,
+    undefined,
+    undefined,
+    { left: { by: 'sloped', out: 1.5, over: 0.5 } },
+    { left: { by: 'sloped', out: 1.5, over: 0 }, right: { by: 'sloped', out: 2, over: 0 }, across: 0.1 },
+  ),
   laid: fc.nat(SECTIONS.length - 1),
 });
 
@@ -135,7 +144,8 @@ export function digJob({ runs, outlet, crossings, pits, keepings, frost }: DigDr
         return [draw.length * share, low + share * (high - low) + off] as const;
       }),
       vehicles: draw.vehicles,
-      ...(draw.protection ? { protection: 'shielded' as const } : {}),
+      ...(draw.protection ? { protection: draw.protection } : {}),
+      ...(draw.cut ? { cut: draw.cut } : {}),
       ...(draw.fixed === 0 ? { low: low - 4 } : {}),
       ...(draw.fixed === 1 ? { high: high - 3 } : {}),
       ...(draw.fixed === 2 ? { slope: 0.015 } : {}),

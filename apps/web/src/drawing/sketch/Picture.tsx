@@ -13,6 +13,8 @@ import { Judged } from './Judged';
 import type { Label } from './labels';
 import { labelsOf } from './labels';
 import { arrowPath, drawnRuns, nodePaths, servicePaths } from './paths';
+import type { Strips } from './Strips';
+import { StripsOfGround } from './Strips';
 import { UtilityLines } from './UtilityLines';
 import { toPicture } from './view';
 import type { Window } from './window';
@@ -31,6 +33,7 @@ export interface PictureProps {
   chosenNode: Uuid | undefined;
   chosenRun: Uuid | undefined;
   judgement?: Judgement | undefined;
+  strips?: Strips | undefined;
 }
 
 /** What is on the sketch, in pixels of one zoom, the site's origin at its own. It is not drawn anew for a pan. */
@@ -46,6 +49,7 @@ export const Picture = memo(
     chosenNode,
     chosenRun,
     judgement,
+    strips,
   }: PictureProps) {
     const tones = useTones();
     const placed = useMemo(() => new Map([...spots].map(([id, spot]) => [id, toPicture(zoom, spot)])), [spots, zoom]);
@@ -75,6 +79,7 @@ export const Picture = memo(
       >
         <Grid window={window} zoom={zoom} unit={unit} />
         <Chosen.Run run={runs.find(({ run }) => run.id === chosenRun)} />
+        {strips ? <StripsOfGround strips={strips} runs={runs} zoom={zoom} /> : null}
         {judgement ? <Judged {...judgement} runs={runs} placed={seen} /> : null}
         {servicePaths(runs).map(({ key, d, dash, width }) => (
           <Path
@@ -108,7 +113,8 @@ export const Picture = memo(
     a.unit === b.unit &&
     a.chosenNode === b.chosenNode &&
     a.chosenRun === b.chosenRun &&
-    a.judgement === b.judgement,
+    a.judgement === b.judgement &&
+    a.strips === b.strips,
 );
 
 const styles = StyleSheet.create({ picture: { position: 'absolute' } });

@@ -9,6 +9,7 @@ import { Furniture } from './Furniture';
 import { nodeAt, runAt } from './hits';
 import type { Judgement } from './Judged';
 import { Picture } from './Picture';
+import type { Strips } from './Strips';
 import { useSketchGestures } from './useSketchGestures';
 import type { SketchView } from './view';
 import { fitView, laid, movedView, toSite } from './view';
@@ -24,6 +25,8 @@ interface PlanSketchProps {
   chosen: SketchChoice | null;
   /** What is told of the network besides where it lies. */
   judgement?: Judgement | undefined;
+  /** Ground that open trenches take. */
+  strips?: Strips | undefined;
   onChoose: (choice: SketchChoice | null) => void;
   /** Called with a spot that was tapped while something is to be placed there. */
   onPlace?: ((spot: Spot) => void) | undefined;
@@ -35,7 +38,8 @@ interface PlanSketchProps {
 
 /** The network on a scaled plan. Drag and pinch, or wheel, to look around; tap a node or a run to choose it; drag the chosen node. */
 export function PlanSketch(props: PlanSketchProps) {
-  const { evaluation, height, system, chosen, judgement, onChoose, onPlace, onDragNode, onDropNode, onLetGo } = props;
+  const { evaluation, height, system, chosen, judgement, strips, onChoose, onPlace, onDragNode, onDropNode, onLetGo } =
+    props;
   const tones = useTones();
   const [width, onLayout] = useDrawingWidth();
   const [looked, setLooked] = useState<SketchView>();
@@ -113,6 +117,7 @@ export function PlanSketch(props: PlanSketchProps) {
               chosenNode={node}
               chosenRun={chosen && 'run' in chosen ? chosen.run : undefined}
               judgement={judgement}
+              strips={strips}
             />
           </View>
         ) : null}

@@ -11,15 +11,17 @@ import type { TrenchFrame } from './frame';
 const ROW = drawn(34);
 
 interface BandLabelsProps {
+  /** The pixel of the right wall of the trench at a height over its bottom, m. */
+  wallAt: (over: number) => number;
   bands: readonly Band[];
   frame: TrenchFrame;
   size: (value: number) => string;
 }
 
 /** How thick each layer is and what of, beside it, with a line to it. */
-export function BandLabels({ bands, frame, size }: BandLabelsProps) {
+export function BandLabels({ wallAt, bands, frame, size }: BandLabelsProps) {
   const tones = useTones();
-  const { y, right, words } = frame;
+  const { y, words } = frame;
   const places = spread(
     bands.map(({ from, to }) => y((from + to) / 2)).reverse(),
     ROW,
@@ -32,7 +34,7 @@ export function BandLabels({ bands, frame, size }: BandLabelsProps) {
       <G key={index}>
         <Path
           d={path([
-            [right + 2, y((from + to) / 2)],
+            [wallAt((from + to) / 2) + 2, y((from + to) / 2)],
             [words.x - 12, at],
             [words.x - 4, at],
           ])}

@@ -1,18 +1,20 @@
 import type { Fraction, Place, System } from '@alveus/core';
 import { print } from '@alveus/core';
+import type { CrossSection } from '@alveus/core/cross';
+import { openingOf } from '@alveus/core/cross';
 import type { Plan } from '@alveus/plan';
 import { memo, useId, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import Svg, { Circle, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import Svg, { Path, Text as SvgText } from 'react-native-svg';
 import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { useDrawingWidth, Words } from '../../ui';
-import { lookFill } from '../looks';
 import { MaterialDefs } from '../materials';
 import type { TrenchShape } from './bands';
 import { trenchShape } from './bands';
 import { BandLabels } from './BandLabels';
+import { Cut } from './Cut';
 import type { TrenchFrame } from './frame';
 import { trenchFrame } from './frame';
 
@@ -44,7 +46,7 @@ export const TrenchSection = memo(function TrenchSection({
       ) : (
         <Drawing
           shape={shape}
-          frame={trenchFrame(shape, room, height)}
+          frame={trenchFrame(shape.cross, room, height)}
           chainage={place?.chainage ?? 0}
           system={system}
           fraction={fraction}
@@ -58,7 +60,7 @@ export const TrenchSection = memo(function TrenchSection({
 export function StillTrench({ place, plan, width, height, ...units }: TrenchSectionProps & { width: number }) {
   const shape = trenchShape(place, plan);
   return shape ? (
-    <Drawing shape={shape} frame={trenchFrame(shape, width, height)} chainage={place?.chainage ?? 0} {...units} />
+    <Drawing shape={shape} frame={trenchFrame(shape.cross, width, height)} chainage={place?.chainage ?? 0} {...units} />
   ) : null;
 }
 
@@ -73,46 +75,26 @@ interface DrawingProps {
 function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
   const tones = useTones();
   const patterns = useId();
-  const { room, height, ground, left, right, foot, y } = frame;
-  const { depth, width, bands } = shape;
+  const { room, height, left, right, foot } = frame;
+  const { cross, bands, invert } = shape;
+  const { depth, width } = cross;
   const size = (value: number): string => print(value, 'thickness', system, { fraction });
   const small = { fontFamily: FONT.text, fontSize: drawn(13), fill: tones.muted };
   const strong = { fontFamily: FONT.strong, fontSize: drawn(14), fill: tones.ink };
   const told = bands.map(({ material, from, to }) => `${material} ${size(to - from)}`).join(', ');
+  const open = openingOf(cross);
+  const opens = open - width > 1e-3 ? `, ${size(open)} at the top` : '';
+  const more = cross.pipes.length > 1 ? `; ${cross.pipes.length} pipes` : '';
   return (
     <Svg
       width={room}
       height={height}
       role="img"
-      aria-label={`Trench section to scale: ${print(depth, 'depth', system)} deep, ${size(width)} wide; ${told}`}
+      aria-label={`Trench section to scale: ${print(depth, 'depth', system)} deep, ${size(width)} wide${opens}${more}; ${told}`}
     >
       <MaterialDefs prefix={patterns} tones={tones} />
-      <Rect x={0} y={ground} width={frame.edge} height={height - ground} fill={tones.earth} opacity={0.45} />
-      <Rect x={left} y={frame.rim} width={right - left} height={y(0) - frame.rim} fill={tones.card} />
-      {bands.map(({ index, from, to, look }) => (
-        <Rect
-          key={index}
-          x={left}
-          y={y(to)}
-          width={right - left}
-          height={y(from) - y(to)}
-          fill={lookFill(patterns, look)}
-        />
-      ))}
-      <Path
-        d={bands.map(({ to }) => `M${left} ${y(to)}H${right}`).join('')}
-        stroke={tones.ink}
-        strokeWidth={0.8}
-        opacity={0.6}
-      />
-      <Path
-        d={`M0 ${ground}H${left}M${right} ${ground}H${frame.edge}M${left} ${frame.rim}V${y(0)}H${right}V${frame.rim}`}
-        stroke={tones.ink}
-        strokeWidth={2.5}
-        fill="none"
-      />
-      <PipeRing shape={shape} frame={frame} />
-      <BandLabels bands={bands} frame={frame} size={size} />
+      <Cut cross={cross} bands={bands} frame={frame} invert={invert} patterns={patterns} />
+      <BandLabels wallAt={(over) => frame.x(rightWall(cross, over))} bands={bands} frame={frame} size={size} />
       <Path
         d={`M${left} ${foot}H${right}M${left} ${foot - 6}v12M${right} ${foot - 6}v12`}
         stroke={tones.ink}
@@ -124,6 +106,11 @@ function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
       <SvgText {...strong} x={14} y={drawn(20)}>
         {`${print(depth, 'depth', system, { fraction })} deep at ${print(chainage, 'chainage', system)}`}
       </SvgText>
+      {opens ? (
+        <SvgText {...small} x={14} y={drawn(37)}>
+          {`${size(open)} wide at the top`}
+        </SvgText>
+      ) : null}
       <SvgText {...small} x={room - 8} y={height - 6} textAnchor="end">
         True to scale
       </SvgText>
@@ -131,26 +118,16 @@ function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
   );
 }
 
-/** The pipe, cut through, with its wall and its invert. */
-function PipeRing({ shape, frame }: { shape: TrenchShape; frame: TrenchFrame }) {
-  const tones = useTones();
-  const { left, right, y, factor } = frame;
-  const middle = (left + right) / 2;
-  const centre = y(shape.underside + shape.radius);
-  return (
-    <>
-      <Circle cx={middle} cy={centre} r={shape.radius * factor} fill={tones.pipe} />
-      <Circle cx={middle} cy={centre} r={Math.max(0, shape.radius - shape.wall) * factor} fill={tones.bore} />
-      <Line
-        x1={middle - 7}
-        x2={middle + 7}
-        y1={y(shape.invert)}
-        y2={y(shape.invert)}
-        stroke={tones.water}
-        strokeWidth={3}
-      />
-    </>
-  );
+/** How far to the right of the pipe the wall is at a height over the bottom, m. */
+function rightWall({ hole, middle, width }: CrossSection, over: number): number {
+  const edge = middle + width / 2;
+  for (let index = 1; index < hole.length; index += 1) {
+    const [fromX, fromY] = hole[index - 1] as (typeof hole)[number];
+    const [toX, toY] = hole[index] as (typeof hole)[number];
+    if (toX < edge - 1e-9 || toY <= fromY || over < fromY || over > toY) continue;
+    return fromX + ((toX - fromX) * (over - fromY)) / (toY - fromY);
+  }
+  return edge;
 }
 
 const styles = StyleSheet.create({

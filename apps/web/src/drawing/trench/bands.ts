@@ -1,9 +1,11 @@
 import type { Place } from '@alveus/core';
 import { layerTops } from '@alveus/core';
+import type { CrossSection } from '@alveus/core/cross';
+import { crossSection } from '@alveus/core/cross';
 import type { Plan } from '@alveus/plan';
 import type { Look } from '../looks';
 
-/** A layer at the station: from and to over the trench bottom, m. */
+/** A layer at the station: from and to over the trench bottom at the pipe, m. */
 export interface Band {
   readonly index: number;
   readonly from: number;
@@ -14,21 +16,17 @@ export interface Band {
 
 /** What is known of the trench at a station, once ground and grade are. */
 export interface TrenchShape {
-  readonly depth: number;
-  readonly width: number;
-  /** Of the pipe: its underside, inside bottom, outer radius and wall, over the trench bottom, m. */
-  readonly underside: number;
+  readonly cross: CrossSection;
+  /** Inside bottom of its own pipe, over the trench bottom, m. */
   readonly invert: number;
-  readonly radius: number;
-  readonly wall: number;
   readonly bands: readonly Band[];
 }
 
 export function trenchShape(place: Place | undefined, plan: Plan): TrenchShape | undefined {
-  const { envelope: of, pipe, trench } = place?.run ?? {};
-  const { depth, bottom } = place?.station ?? {};
-  if (!of || !pipe || !trench || depth === undefined || bottom === undefined) return undefined;
-  const tops = layerTops(of, depth);
+  const of = place?.run.envelope;
+  const cross = place && crossSection(place.run, place.station.at);
+  if (!of || !cross) return undefined;
+  const tops = layerTops(of, cross.depth);
   const bands = of.layers.flatMap(({ material: id }, index): Band[] => {
     const from = index === 0 ? 0 : (tops[index - 1] as number);
     const to = tops[index] as number;
@@ -44,6 +42,5 @@ export function trenchShape(place: Place | undefined, plan: Plan): TrenchShape |
       },
     ];
   });
-  const { underside, invert, radius } = of;
-  return { depth, width: trench.width, underside, invert, radius, wall: pipe.wall, bands };
+  return { cross, invert: of.invert, bands };
 }

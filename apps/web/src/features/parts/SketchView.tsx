@@ -2,7 +2,7 @@ import type { Spot } from '@alveus/core';
 import { placeItem } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import { useMemo } from 'react';
-import type { Judgement } from '../../drawing/sketch';
+import type { Judgement, Strips } from '../../drawing/sketch';
 import { PlanSketch } from '../../drawing/sketch';
 import { draftSet, sketchChosen, useAppDispatch, useAppSelector } from '../../store';
 import { selectAtRest, selectEvaluation, selectTroubles } from '../../store/results';
@@ -12,6 +12,7 @@ interface SketchViewProps {
   height: number;
   onPlace?: ((spot: Spot) => void) | undefined;
   judgement?: Judgement;
+  strips?: Strips;
 }
 
 /** The sketch in the colours of what stands against each run, and with the water that stands in them. */
@@ -23,7 +24,7 @@ export function JudgedSketch({ height }: { height: number }) {
 }
 
 /** The plan sketch of the open job. A placed node that is chosen can be dragged; where it is let go is one edit. */
-export function SketchView({ judgement, height, onPlace }: SketchViewProps) {
+export function SketchView({ judgement, strips, height, onPlace }: SketchViewProps) {
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const evaluation = useAppSelector(selectEvaluation);
@@ -37,6 +38,7 @@ export function SketchView({ judgement, height, onPlace }: SketchViewProps) {
       system={system}
       chosen={chosen}
       judgement={judgement}
+      strips={strips}
       onChoose={(choice) => dispatch(sketchChosen(choice))}
       onPlace={onPlace}
       onDragNode={(node, spot) => dispatch(draftSet(put(node, spot)))}

@@ -60,6 +60,9 @@ export function Layers() {
         <Button icon="up" onPress={() => dispatch(sheetOpened({ sheet: 'float' }))}>
           Will it float?
         </Button>
+        <Button icon="order" onPress={() => dispatch(sheetOpened({ sheet: 'filling' }))}>
+          How it is filled
+        </Button>
       </View>
     </View>
   );

@@ -1,12 +1,13 @@
 import { numberFor } from '@alveus/core';
 import { PROTECTIONS } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
-import { useAppSelector } from '../../store';
+import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectRun } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, Heading, usePrint, Words } from '../../ui/measured';
 import { ProtectionPicture } from '../parts/pictures';
 import { PROTECTION_WORDS } from '../parts/words';
+import { GroundWords } from './Drawn';
 
 const PROTECTION_OPTIONS = PROTECTIONS.map((value) => ({
   value,
@@ -16,6 +17,7 @@ const PROTECTION_OPTIONS = PROTECTIONS.map((value) => ({
 
 /** From the depth of the rule on, a run must say how people in its trench are protected. */
 export function Protection() {
+  const dispatch = useAppDispatch();
   const { edit } = useActions();
   const print = usePrint();
   const from = useAppSelector((state) => numberFor(selectEvaluation(state).profile, 'protection').value);
@@ -48,6 +50,15 @@ export function Protection() {
             edit([{ op: 'put', item: before === protection ? rest : { ...rest, protection } }]);
           }}
         />
+        <GroundWords />
+        <View style={styles.more}>
+          <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'cut', run: run.id }))}>
+            How it is cut
+          </Button>
+          <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'sharing', run: run.id }))}>
+            Pipes in one trench
+          </Button>
+        </View>
         {run.protection && others.length > 0 ? (
           <Button
             onPress={() => edit(others.map((other) => ({ op: 'put', item: { ...other, protection: run.protection } })))}
@@ -63,4 +74,7 @@ export function Protection() {
   );
 }
 
-const styles = StyleSheet.create({ protection: { padding: 12, gap: 10 } });
+const styles = StyleSheet.create({
+  protection: { padding: 12, gap: 10 },
+  more: { gap: 10, flexDirection: 'row', flexWrap: 'wrap' },
+});

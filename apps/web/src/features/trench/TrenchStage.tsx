@@ -8,9 +8,10 @@ import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
 import { StageLayout } from '../parts/StageLayout';
 import { COVER, DEPTH, WIDTH } from '../parts/stationFigures';
-import { TrenchView } from '../parts/TrenchView';
+import { DepthClasses, Drawn, TrenchDrawing } from './Drawn';
 import { Layers } from './Layers';
 import { Protection } from './Protection';
+import { Structures } from './Structures';
 
 const TRENCH_FINDINGS = ['trench'] as const;
 
@@ -24,18 +25,21 @@ export function TrenchStage() {
       share={0.38}
       drawings={[
         { above: 156, draw: (height) => <SectionView height={height} handles={false} /> },
-        { above: 280, draw: (height) => <TrenchView height={height} /> },
+        { above: 280, draw: (height) => <TrenchDrawing height={height} /> },
       ]}
       numbers={
         <>
           <LineBar />
+          <Drawn />
           <FigureGrid columns={3}>
             <LiveFigure label="Trench depth" quantity="depth" {...DEPTH} />
             <LiveFigure label="Width" quantity="thickness" {...WIDTH} />
             <LiveFigure label="Cover" quantity="depth" {...COVER} />
           </FigureGrid>
+          <DepthClasses />
           <Layers />
           <Protection />
+          <Structures />
           <StageFindings stages={TRENCH_FINDINGS} quiet="The section fits all along." />
         </>
       }

@@ -1,0 +1,84 @@
+import type { Hold, Zone } from '@alveus/core/filling';
+import { LIFTS, liftsOf, machineCover } from '@alveus/core/filling';
+import { StyleSheet, View } from 'react-native';
+import { useAppSelector } from '../../store';
+import { selectEvaluation, selectPlace } from '../../store/results';
+import { useTones } from '../../theme/ThemeProvider';
+import { DoneFoot, List, Sheet, usePrint, Words } from '../../ui/measured';
+
+const ZONE_WORDS: Readonly<Record<Zone, string>> = {
+  bed: 'Bed',
+  haunch: 'Haunch',
+  side: 'Sides',
+  overlay: 'Over the pipe',
+  backfill: 'Backfill',
+  surface: 'Top',
+};
+
+const HOLD_WORDS: Readonly<Record<Hold, string>> = {
+  bottom: 'the trench bottom, its level and that nothing soft is left',
+  bed: 'the bed, to grade',
+  pipe: 'the pipe, to line and grade, every joint home',
+  cover: 'joints, wyes and levels; tested and inspected where that is asked for',
+};
+
+/** The trench at the station filled lift by lift, with what must be seen before it is covered. */
+export function FillingSheet({ onClose }: { onClose: () => void }) {
+  const print = usePrint();
+  const tones = useTones();
+  const plan = useAppSelector((state) => selectEvaluation(state).plan);
+  const place = useAppSelector(selectPlace);
+  const { envelope: of, pipe } = place?.run ?? {};
+  const { depth, bottom } = place?.station ?? {};
+  const lifts = of && depth !== undefined && depth > 0 ? liftsOf(of, depth) : [];
+  const nameOf = (material: string): string =>
+    material === 'native' ? 'Native soil' : (plan.material[material]?.name ?? 'Material was removed');
+  return (
+    <Sheet
+      title={place ? `Filling ${place.run.run.name} at ${print(place.chainage, 'chainage')}` : 'Filling'}
+      onClose={onClose}
+      foot={<DoneFoot onDone={onClose} />}
+    >
+      {lifts.length === 0 || !pipe ? (
+        <Words tone="muted">The lifts show here once the ground and the grade are known at this station.</Words>
+      ) : (
+        <>
+          <Words>
+            {`${lifts.length} lifts, from the bottom up, both sides alike. Machines cross once ${print(machineCover(pipe.outside), 'thickness')} lie over the pipe, however thick its cover is in the end.`}
+          </Words>
+          <List label="Lifts from the bottom up">
+            {lifts.map(({ zone, material, from, to, mark, before }, index) => (
+              <View key={index} role="listitem" style={[styles.lift, { borderColor: tones.line }]}>
+                {before.length > 0 ? (
+                  <Words strong tone="fix">
+                    {`Hold: see ${before.map((one) => HOLD_WORDS[one]).join('; ')}`}
+                  </Words>
+                ) : null}
+                <Words strong>
+                  {`${index + 1}. ${ZONE_WORDS[zone]}: ${nameOf(material)}, ${print(to - from, 'thickness')}`}
+                </Words>
+                <Words size="small" tone="muted">
+                  {`${LIFTS[zone].how}${LIFTS[zone].passes > 0 ? `, ${LIFTS[zone].passes} passes` : ''} · top at ${bottom === undefined ? '–' : print(bottom + to, 'elevation')} · ${markWords(mark, (value) => print(value, 'thickness'))}`}
+                </Words>
+              </View>
+            ))}
+          </List>
+          <Words size="small" tone="muted">
+            Thicknesses and passes are common practice: the material, the machine and the owner’s specification decide.
+            Chambers and module beds are filled over the top first, and never more than 12 in higher on one side.
+          </Words>
+        </>
+      )}
+    </Sheet>
+  );
+}
+
+/** Where the mark for it stands on the pipe. */
+const markWords = (mark: number, size: (value: number) => string): string =>
+  Math.abs(mark) < 1e-6
+    ? 'level with the crown'
+    : mark < 0
+      ? `${size(-mark)} under the crown`
+      : `${size(mark)} over the crown`;
+
+const styles = StyleSheet.create({ lift: { paddingVertical: 8, borderBottomWidth: 1, gap: 2 } });

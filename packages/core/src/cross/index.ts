@@ -1,0 +1,3 @@
+export * from './classes';
+export * from './outline';
+export * from './spoil';

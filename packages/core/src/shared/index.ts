@@ -1,0 +1,2 @@
+export * from './share-trench';
+export * from './hole-models';

@@ -1,0 +1,77 @@
+import type { Edit, Run, Sharing, Uuid } from '@alveus/plan';
+import { applyEdits } from '@alveus/plan';
+import type { Evaluation } from '../evaluate';
+import { evaluate } from '../evaluate';
+
+/** A run put into the trench of another, and what that saves. */
+export interface Shared {
+  readonly edits: readonly Edit[];
+  /** Along which both lie in one trench, m. */
+  readonly length: number;
+  /** Volume that is dug no more, m³; negative where it takes more. */
+  readonly saves: number;
+}
+
+export interface SharingAsked {
+  readonly run: Uuid;
+  readonly lead: Uuid;
+  /** Seen from end a of the run whose trench it is. */
+  readonly lies: Sharing['lies'];
+  readonly clear: number;
+}
+
+/** Lengths that differ by no more than this part of them lie side by side all along. */
+const ALONGSIDE = 0.05;
+
+/**
+ * Lays a run into the trench of another, from where both begin as far as both go. Where both are drawn the end of the one
+ * lies at the nearer end of the other; else they run the same way.
+ * @returns undefined where either has no length
+ */
+export function shareTrench(
+  evaluation: Evaluation,
+  { run, lead, lies, clear }: SharingAsked,
+  newId: () => Uuid,
+): Shared | undefined {
+  const { plan } = evaluation;
+  const [own, trench] = [evaluation.runs.get(run), evaluation.runs.get(lead)];
+  if (!own || !trench || !(own.length > 0) || !(trench.length > 0)) return undefined;
+  const turned = liesTurned(own.run, trench.run, evaluation);
+  const alike = Math.abs(own.length - trench.length) <= ALONGSIDE * trench.length;
+  const length = Math.min(own.length, trench.length);
+  const far = alike ? trench.length : length;
+  // From the ends that lie together: end a of the lead, and whichever end of the other is there.
+  const upTo = alike ? own.length : length;
+  const [from, to] = turned ? [own.length - upTo, own.length] : [0, upTo];
+  const place =
+    1 +
+    Math.max(
+      0,
+      ...(evaluation.shared.get(lead)?.beside ?? []).filter((one) => one.lies === lies).map((_, index) => index + 1),
+    );
+  const item: Sharing = {
+    kind: 'sharing',
+    id: newId(),
+    run,
+    from,
+    to,
+    lead: turned ? { run: lead, from: far, to: 0 } : { run: lead, from: 0, to: far },
+    lies,
+    place,
+    clear,
+  };
+  const edits: Edit[] = [{ op: 'put', item }];
+  const after = evaluate(applyEdits(plan, edits), evaluation);
+  return { edits, length: far, saves: dug(evaluation) - dug(after) };
+}
+
+const dug = ({ lines }: Evaluation): number =>
+  [...lines.values()].reduce((sum, { quantities }) => sum + quantities.excavation, 0);
+
+/** Whether end b of the one lies at end a of the other. */
+function liesTurned(own: Run, trench: Run, { plan }: Evaluation): boolean {
+  const [a, b, start, end] = [own.a, own.b, trench.a, trench.b].map((node) => plan.nodePlace[node]);
+  if (!a || !b || !start || !end) return own.flow !== trench.flow;
+  const apart = (one: typeof a, other: typeof a): number => Math.hypot(one.east - other.east, one.north - other.north);
+  return apart(b, start) + apart(a, end) < apart(a, start) + apart(b, end);
+}

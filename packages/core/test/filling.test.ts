@@ -1,0 +1,74 @@
+import fc from 'fast-check';
+import { evaluate, layerTops } from '../src';
+import { liftsOf, LIFTS, machineCover } from '../src/filling';
+import { buildLine, catalogue, ft, inch, material, section } from './builders';
+
+const stone = material('Stone');
+
+function envelopeOf(nominal: string, bedding: number, overlay: number) {
+  const { plan, runs } = buildLine(
+    {
+      pipe: catalogue(nominal),
+      section: section({
+        width: { rule: 'd2321' },
+        below: [{ material: stone.id, thickness: bedding }],
+        above: [{ material: stone.id, upTo: { mark: 'crown', offset: overlay } }],
+        surface: [{ material: stone.id, thickness: inch(4) }],
+      }),
+      ground: 0,
+      runs: [{ length: 10, low: -2, slope: 0, ground: 0 }],
+    },
+    [stone],
+  );
+  const of = evaluate(plan).runs.get(runs[0] ?? '')?.envelope;
+  if (!of) throw new Error('no envelope');
+  return of;
+}
+
+test('lifts follow one another from the bottom to the ground, none thicker than its zone allows, haunches before sides', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom('4 in SDR 35', '12 in SDR 35', '24 in concrete, wall B'),
+      fc.double({ min: 0.05, max: 0.4, noNaN: true }),
+      fc.double({ min: 0, max: 0.5, noNaN: true }),
+      fc.double({ min: 0, max: 5, noNaN: true }),
+      (nominal, bedding, overlay, depth) => {
+        const of = envelopeOf(nominal, bedding, overlay);
+        const lifts = liftsOf(of, depth);
+        let under = 0;
+        for (const { from, to, zone } of lifts) {
+          expect(from).toBeCloseTo(under, 9);
+          expect(to - from).toBeLessThanOrEqual(LIFTS[zone].most + 1e-9);
+          expect(to).toBeGreaterThan(from);
+          under = to;
+        }
+        if (lifts.length > 0) expect(under).toBeCloseTo(layerTops(of, depth).at(-1) ?? NaN, 6);
+        const order = lifts.map(({ zone }) =>
+          ['bed', 'haunch', 'side', 'overlay', 'backfill', 'surface'].indexOf(zone),
+        );
+        expect(order).toEqual([...order].sort((one, other) => one - other));
+        // Nothing is covered before it was seen.
+        expect(lifts.flatMap(({ before }) => before).length).toBe(new Set(lifts.flatMap(({ before }) => before)).size);
+      },
+    ),
+  );
+});
+
+test('a 12 in storm pipe in 6 in of stone, 6 ft deep: seen at the bottom, the bed, the pipe, and before it is covered', () => {
+  const lifts = liftsOf(envelopeOf('12 in SDR 35', inch(6), inch(6)), ft(6));
+  expect(lifts.filter(({ zone }) => zone === 'bed').length).toBe(1);
+  expect(lifts.filter(({ zone }) => zone === 'haunch').length).toBe(2);
+  expect(lifts.filter(({ before }) => before.length > 0).map(({ zone, before }) => [zone, ...before])).toEqual([
+    ['bed', 'bottom'],
+    ['haunch', 'bed', 'pipe'],
+    ['overlay', 'cover'],
+  ]);
+  // The first haunch lift is marked on the pipe so far under its crown.
+  const [haunch] = lifts.filter(({ zone }) => zone === 'haunch');
+  expect(haunch?.mark).toBeCloseTo(-catalogue('12 in SDR 35').outside * 0.75, 9);
+});
+
+test('machines cross from 24 in of cover on, or once the pipe’s outside (ASTM D2321, from memory)', () => {
+  expect(machineCover(inch(12))).toBeCloseTo(inch(24), 9);
+  expect(machineCover(inch(48))).toBeCloseTo(inch(48), 9);
+});
