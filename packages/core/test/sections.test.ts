@@ -1,7 +1,7 @@
 import { applyEdits, SERVICES } from '@alveus/plan';
 import type { ItemOf } from '@alveus/plan';
-import { evaluate, findingsOf, PER_CUBIC_YARD, say, SECTIONS, sectionItems, TON } from '../src';
-import { boughtOf, perLength, SCHOOLS, sectionsFor } from '../src/sections';
+import { evaluate, findingsOf, PER_CUBIC_YARD, say, sectionItems, TON } from '../src';
+import { boughtOf, LIBRARY, perLength, SCHOOLS, sectionsFor } from '../src/sections';
 import { catalogue, ft, inch, material, newId, section } from './builders';
 import { job, oneRun } from './support/jobs';
 
@@ -9,8 +9,8 @@ import { job, oneRun } from './support/jobs';
 
 const LENGTH = 80;
 
-function drain(service: 'french-drain' | 'leader', key: keyof typeof SECTIONS) {
-  const { section: laid, items } = sectionItems(key, [], newId);
+function drain(service: 'french-drain' | 'leader', key: keyof typeof LIBRARY) {
+  const { section: laid, items } = sectionItems(LIBRARY[key], [], newId);
   const { plan } = job({
     ...oneRun(
       { length: LENGTH, low: 97, slope: 0.01 },
@@ -53,7 +53,7 @@ test('a leader refuses stone, and says why; tried in it, it is stopped', () => {
   const stone = sections.filter(({ refused }) => refused !== undefined);
   expect(stone.map(({ key }) => key)).toContain('storm');
   for (const { key, edits } of stone) {
-    const { below, above } = SECTIONS[key ?? 'native'];
+    const { below, above } = LIBRARY[key ?? 'native'];
     const bought = [...below, ...above].filter(({ material }) => material === 'stone');
     if (bought.length === 0) continue;
     const found = findingsOf(evaluate(applyEdits(plan, edits))).filter(({ rule }) => rule === 'stone-at-leader');
@@ -75,8 +75,8 @@ test('a section that is tried is the plan with the line dug by it, and takes not
 });
 
 test('every section of the library says why, and every service has one that is made for it', () => {
-  for (const key of Object.keys(SECTIONS)) {
-    const school = SCHOOLS[key as keyof typeof SECTIONS];
+  for (const key of Object.keys(LIBRARY)) {
+    const school = SCHOOLS[key as keyof typeof LIBRARY];
     for (const words of [school.why, school.good, school.drawback]) expect(words.length).toBeGreaterThan(10);
     expect(school.refused?.services.some((service) => school.for.includes(service)) ?? false).toBe(false);
   }

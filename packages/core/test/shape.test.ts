@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import type { GroundProfile } from '../src';
 import { evaluate, FOOT, reverseLine, runTrench } from '../src';
 import { splitRun } from '../src/edits/split';
+import { LIBRARY } from '../src/sections';
 import { buildLine, catalogue, ft, inch, material, newId, section } from './builders';
 
 /** Trenches that are not upright and level across: each amount against an independent quadrature, and figures by hand. */
@@ -551,4 +552,89 @@ test('sides that the ground would never meet are no sides', () => {
   expect(CutSchema.safeParse({ right: side, across: 0.3 }).error?.issues[0]?.path).toEqual(['right']);
   expect(CutSchema.safeParse({ right: side, across: -0.3 }).success).toBe(true);
   expect(turnedCut(turnedCut({ right: side, across: -0.2 }))).toEqual({ right: side, across: -0.2 });
+});
+
+test('a gravel bed of two laterals, 3 ft beyond its pipes and their ends: 70 ft of bed is 76 ft by its width (fact of the trade)', () => {
+  const pipe = catalogue('4 in SDR 35');
+  const bed = section({
+    width: { rule: 'room', each: ft(3), beside: 'outside' },
+    beyond: ft(3),
+    below: [{ material: stone.id, thickness: inch(6) }],
+    above: [{ material: stone.id, upTo: { mark: 'crown', offset: inch(2) } }],
+  });
+  const deep = ft(3);
+  const laid = (name: string) =>
+    buildLine(
+      {
+        pipe,
+        section: bed,
+        ground: deep,
+        runs: [{ length: ft(70), low: 0, slope: 0, ground: deep }],
+      },
+      [stone, { ...material(name) }],
+    );
+  const [first, second] = [laid('one'), laid('two')];
+  const [lead = '', other = ''] = [first.runs[0], second.runs[0]];
+  // Both ends of the pipes are ends in the ground.
+  const ends = [...first.nodes, ...second.nodes].map((id): Item => ({
+    kind: 'node',
+    id,
+    name: 'End',
+    form: 'lateral-end',
+  }));
+  const plan = applyEdits(
+    first.plan,
+    [
+      ...second.items.filter(({ kind }) => kind !== 'pipe' && kind !== 'section'),
+      ...ends,
+      {
+        kind: 'sharing' as const,
+        id: newId(),
+        run: other,
+        from: 0,
+        to: ft(70),
+        lead: { run: lead, from: 0, to: ft(70) },
+        lies: 'right' as const,
+        place: 1,
+        clear: ft(6) - pipe.outside,
+      },
+    ].map((item) => ({ op: 'put', item })),
+  );
+  const amounts = evaluate(plan).runs.get(lead)?.trench?.amounts;
+  const wide = 3 + 3 + 6 + pipe.outside / FOOT;
+  const high = (6 + 2) / 12 + pipe.outside / FOOT;
+  const circle = (Math.PI * (pipe.outside / FOOT) ** 2) / 4;
+  const stones = (amounts?.layers[0] ?? NaN) + (amounts?.layers[1] ?? NaN);
+  expect(stones / FOOT ** 3).toBeCloseTo(76 * wide * high - 2 * 70 * circle, 6);
+  // 12 to 15 in of stone in all.
+  expect(high * 12).toBeGreaterThan(12);
+  expect(high * 12).toBeLessThan(15);
+});
+
+test('teeth an inch out of a 24 in bucket dig 26 in; 6 in more each side over 2 ft at joints 14 ft apart are 1.7 in of width on average', () => {
+  const pipe = catalogue('12 in SDR 35');
+  const width = (fields: Partial<Section>): number => {
+    const { plan, runs } = buildLine({
+      pipe,
+      section: section(fields),
+      ground: 2,
+      runs: [{ length: 10, low: 0, slope: 0, ground: 2 }],
+    });
+    return (evaluate(plan).runs.get(runs[0] ?? '')?.trench?.width ?? NaN) / inch(1);
+  };
+  expect(width({ width: { rule: 'fixed', width: inch(24), teeth: inch(1) } })).toBeCloseTo(26, 9);
+  const joints = { each: inch(6), along: ft(2) };
+  expect(width({ width: { rule: 'fixed', width: inch(24) }, joints })).toBeCloseTo(
+    24 + (12 * 24) / (pipe.stick / inch(1)),
+    9,
+  );
+});
+
+test('a bundle of 10 in lies in a trench 11 in wide and 16 in deep with its sod (fact of the trade)', () => {
+  const { below, above, surface, width } = LIBRARY.bundles;
+  const pipe = catalogue('4 in SDR 35');
+  const tall = (below[0]?.thickness ?? NaN) + pipe.outside + (above[0]?.upTo.offset ?? NaN);
+  expect(tall / inch(1)).toBeCloseTo(10, 6);
+  expect(width).toEqual({ rule: 'fixed', width: inch(11) });
+  expect((tall + (surface[0]?.thickness ?? NaN)) / inch(1)).toBeLessThan(16);
 });

@@ -1,6 +1,7 @@
 import { applyEdits, EMPTY_PLAN, Item, itemsOf, serviceOf, SERVICES } from '@alveus/plan';
 import type { Service, Uuid } from '@alveus/plan';
-import { evaluate, findingsOf, FOOT, MATERIALS, POUND, SECTIONS, sectionItems } from '../src';
+import { evaluate, findingsOf, FOOT, MATERIALS, POUND, sectionItems } from '../src';
+import { LIBRARY } from '../src/sections';
 import { removeRun } from '../src/edits/network';
 import { extendLine, startLine } from '../src/grow';
 import { MATERIAL_CATALOGUE } from '../src/library';
@@ -50,15 +51,15 @@ test.each(SERVICES)('a new %s line gets a pipe and a section at once, and its de
 
 test('leaders are bedded in native soil: stone would carry a leak unseen to the lowest lateral (fact of the trade)', () => {
   expect(serviceOf('leader').sections).toEqual(['native']);
-  const { section } = sectionItems('native', [], newId);
+  const { section } = sectionItems(LIBRARY.native, [], newId);
   expect([...section.below, ...section.above].every(({ material }) => material === 'native')).toBe(true);
 });
 
-test.each(Object.keys(SECTIONS))('the section “%s” can be built, and takes the materials that are there', (key) => {
-  const first = sectionItems(key as keyof typeof SECTIONS, [], newId);
+test.each(Object.keys(LIBRARY))('the section “%s” can be built, and takes the materials that are there', (key) => {
+  const first = sectionItems(LIBRARY[key as keyof typeof LIBRARY], [], newId);
   for (const item of first.items) expect(Item.safeParse(item).success).toBe(true);
   const materials = first.items.filter((item) => item.kind === 'material');
-  const again = sectionItems(key as keyof typeof SECTIONS, materials, newId);
+  const again = sectionItems(LIBRARY[key as keyof typeof LIBRARY], materials, newId);
   expect(again.items.filter((item) => item.kind === 'material')).toEqual([]);
 });
 

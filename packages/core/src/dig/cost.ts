@@ -10,7 +10,7 @@ import {
   spreadFor,
   spreadUnder,
   stripsOf,
-  trenchWidth,
+  bottomWidth,
   widerAt,
 } from '../trench';
 
@@ -165,7 +165,7 @@ export function widthsOf({
   if (!section || !pipe) return [];
   const shield = form?.cut.protection === 'shielded' ? form.cut.cut?.shield : undefined;
   const least = shield ? shield.outside + 2 * ROUND_SHIELD : 0;
-  const at = (depth: number): number => Math.max(least, trenchWidth(section.width, pipe, depth));
+  const at = (depth: number): number => Math.max(least, bottomWidth(section, pipe, depth));
   if (section.width.rule !== 'en1610') return [{ width: at(0), upTo: Infinity }];
   // Each border belongs to the shallower side, save the first.
   const steps = [

@@ -2,7 +2,7 @@ import type { Edit, Item, Plan, Service, Uuid } from '@alveus/plan';
 import { serviceOf, upperOf } from '@alveus/plan';
 import { orderLine } from '../grade';
 import type { SectionKey } from '../starter';
-import { pipeItem, sharedSection } from '../starter';
+import { pipeItem, SECTIONS, sharedSection } from '../starter';
 import type { NodeStart } from './items';
 import { nodeItems, puts, runItems } from './items';
 
@@ -35,7 +35,7 @@ export function lineItems(
   const own = Object.values(plan.pipe);
   const pipe = plan.pipe[called] ?? own.find((item) => item.name === called) ?? pipeItem(called, newId());
   if (!plan.pipe[pipe.id]) items.push(pipe);
-  const section = sharedSection(plan, usual.sections[0] as SectionKey, newId);
+  const section = sharedSection(plan, SECTIONS[usual.sections[0] as SectionKey], newId);
   items.push(...section.items);
   const line = newId();
   items.push({ kind: 'line', id: line, name, service, pipe: pipe.id, section: section.id, startChainage: 0 });

@@ -3,15 +3,16 @@ import { applyEdits } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { deepestOf, evaluate, findingsOf } from '../evaluate';
 import type { Finding, LineResult, Quantities } from '../results';
-import type { SectionKey } from '../starter';
-import { SECTIONS, sharedSection } from '../starter';
+import { sharedSection } from '../starter';
+import type { LibraryKey } from './library';
+import { LIBRARY } from './library';
 import type { School } from './schools';
 import { SCHOOLS } from './schools';
 
 /** A line dug by another section, everything else as it is: its inverts stay, and the trench goes round them. */
 export interface SectionTried {
   /** Of the library; undefined of a section of the plan that is none of it. */
-  readonly key: SectionKey | undefined;
+  readonly key: LibraryKey | undefined;
   readonly name: string;
   readonly school: School | undefined;
   /** Whether it is made for what runs in the line. */
@@ -38,7 +39,7 @@ export function sectionsFor(evaluation: Evaluation, line: Uuid, newId: () => Uui
   if (!before) return [];
   const { service } = before.line;
   const known = new Set(findingsOf(evaluation).map(({ id }) => id));
-  const tried = (key: SectionKey | undefined, id: Uuid, made: readonly Edit[], name: string): SectionTried => {
+  const tried = (key: LibraryKey | undefined, id: Uuid, made: readonly Edit[], name: string): SectionTried => {
     const edits = sectionEdits(before, id, made);
     const after = edits.length === 0 ? evaluation : evaluate(applyEdits(plan, edits), evaluation);
     const result = after.lines.get(line) ?? before;
@@ -58,14 +59,14 @@ export function sectionsFor(evaluation: Evaluation, line: Uuid, newId: () => Uui
     };
   };
   const library = keysOf().map((key) => {
-    const { id, items } = sharedSection(plan, key, newId);
+    const { id, items } = sharedSection(plan, LIBRARY[key], newId);
     return {
       id,
       of: tried(
         key,
         id,
         items.map((item): Edit => ({ op: 'put', item })),
-        SECTIONS[key].name,
+        LIBRARY[key].name,
       ),
     };
   });
@@ -76,7 +77,7 @@ export function sectionsFor(evaluation: Evaluation, line: Uuid, newId: () => Uui
   return [...library.map(({ of }) => of), ...own].sort((one, other) => rank(one) - rank(other));
 }
 
-const keysOf = (): readonly SectionKey[] => Object.keys(SECTIONS) as SectionKey[];
+const keysOf = (): readonly LibraryKey[] => Object.keys(LIBRARY) as LibraryKey[];
 
 function sectionEdits({ line, order }: LineResult, id: Uuid, made: readonly Edit[]): readonly Edit[] {
   const others = order.runs.flatMap((item): Edit[] => {

@@ -1,5 +1,5 @@
 import type { Service } from '@alveus/plan';
-import type { SectionKey } from '../starter';
+import type { LibraryKey } from './library';
 
 /** Why a section is laid so, what it is good for, and its drawbacks: common practice throughout. */
 export interface School {
@@ -18,7 +18,7 @@ const NO_STONE: School['refused'] = {
 };
 const SOLID: readonly Service[] = ['storm', 'roof-drain', 'yard-drain'];
 
-export const SCHOOLS: Readonly<Record<SectionKey, School>> = {
+export const SCHOOLS: Readonly<Record<LibraryKey, School>> = {
   storm: {
     why: 'Stone runs under the haunches by itself and carries the pipe all round.',
     good: 'flexible and large pipe, wet trenches, little tamping',
@@ -128,5 +128,61 @@ export const SCHOOLS: Readonly<Record<SectionKey, School>> = {
     drawback: 'wider than a bucket trench for small pipe',
     for: ['storm', 'roof-drain', 'yard-drain', 'building-sewer'],
     refused: { services: ['leader'], why: 'a leader lies in native soil, so that a leak shows' },
+  },
+  frenchOpen: {
+    why: 'Stone to the top takes what runs over the ground as well as what comes through it.',
+    good: 'along drives and at the foot of a slope, where nobody mows',
+    drawback: 'leaves and soil wash in from above; it is raked and topped up',
+    for: ['french-drain'],
+    refused: NO_STONE,
+  },
+  frenchClosed: {
+    why: 'Fabric closed over the stone and stitched keeps the soil over it out for good.',
+    good: 'under lawn and beds; fine soils',
+    drawback: 'takes surface water only through the soil; fabric all round costs its perimeter and the lap',
+    for: ['french-drain', 'curtain-drain'],
+    refused: NO_STONE,
+  },
+  frenchSwale: {
+    why: 'The swale gathers what runs over the ground, and the drain down its middle takes it below.',
+    good: 'sheet flow across a lawn that must stay mown',
+    drawback: 'sod as wide as the swale is cut and laid back',
+    for: ['french-drain'],
+    refused: NO_STONE,
+  },
+  effluent: {
+    why: 'A little sand levels the pipe, and native soil over it lets no water run along.',
+    good: 'from the tank to the box',
+    drawback: 'the haunches are worked by hand',
+    for: ['effluent', 'building-sewer'],
+    refused: { services: ['leader'], why: 'a leader lies in native soil, so that a leak shows' },
+  },
+  gravelBed: {
+    why: 'One wide bottom takes several pipes where there is no room for trenches between.',
+    good: 'short, level fields',
+    drawback: 'less side wall for its bottom; the soil between is gone, and machines must stay off it',
+    for: ['lateral'],
+    refused: NO_STONE,
+  },
+  bundles: {
+    why: 'The aggregate comes as a tube round its pipe, light enough to be carried.',
+    good: 'hand work, and where no stone truck gets',
+    drawback: 'dearer by the foot; soil must be kept off it until it is covered',
+    for: ['french-drain', 'curtain-drain', 'lateral'],
+    refused: NO_STONE,
+  },
+  chambers: {
+    why: 'An open row over raked soil stores what comes at once, without any stone.',
+    good: 'sites that no stone truck reaches; little depth over clay',
+    drawback: 'dead level only; the sides are packed by hand before anything goes over',
+    for: ['lateral'],
+    refused: NO_STONE,
+  },
+  modules: {
+    why: 'Modules treat on the way down, so that the bed is smaller.',
+    good: 'small plots, shallow soil',
+    drawback: 'vents at both ends, fabric wider than the bed, and a toothed bucket so that nothing is smeared',
+    for: ['lateral'],
+    refused: NO_STONE,
   },
 };

@@ -8,7 +8,7 @@ import { INCH, TON, YARD3 } from '../units';
  * section that are usual for its service. All of it common practice, copied into the plan and editable there.
  */
 
-type MaterialModel = Omit<ItemOf<'material'>, 'kind' | 'id'>;
+export type MaterialModel = Omit<ItemOf<'material'>, 'kind' | 'id'>;
 type SectionModel = Omit<Section, 'kind' | 'id'>;
 
 /** Short tons per cubic yard, in kg/m³. */
@@ -36,7 +36,9 @@ export const MATERIALS = {
 } as const satisfies Record<string, MaterialModel>;
 export type MaterialKey = keyof typeof MATERIALS;
 
-type ModelLayer<T> = Omit<T, 'material'> & { material: MaterialKey | 'native' };
+/** A material of those here, one told in full, or what came out of the trench. */
+export type ModelMaterial = MaterialKey | MaterialModel | 'native';
+type ModelLayer<T> = Omit<T, 'material'> & { material: ModelMaterial };
 export interface SectionStarter extends Omit<SectionModel, 'below' | 'above' | 'surface'> {
   below: ModelLayer<Section['below'][number]>[];
   above: ModelLayer<Section['above'][number]>[];
@@ -45,6 +47,7 @@ export interface SectionStarter extends Omit<SectionModel, 'below' | 'above' | '
 
 const inches = (value: number): number => value * INCH;
 
+/** The sections that services start with; there are more in the library. */
 export const SECTIONS = {
   storm: {
     name: 'Stone bed and surround',
@@ -53,33 +56,6 @@ export const SECTIONS = {
     above: [
       { material: 'stone', upTo: { mark: 'springline', offset: 0 } },
       { material: 'stone', upTo: { mark: 'crown', offset: inches(6) } },
-    ],
-    surface: [{ material: 'topsoil', thickness: inches(4) }],
-  },
-  stormSand: {
-    name: 'Stabilised sand to the springline',
-    width: { rule: 'd2321' },
-    below: [{ material: 'stabilised', thickness: inches(6) }],
-    above: [
-      { material: 'stabilised', upTo: { mark: 'springline', offset: 0 } },
-      { material: 'native', upTo: { mark: 'crown', offset: inches(12) } },
-    ],
-    surface: [{ material: 'topsoil', thickness: inches(4) }],
-  },
-  stormConcrete: {
-    name: 'Concrete pipe in crushed stone',
-    width: { rule: 'room', each: inches(10), beside: 'outside' },
-    below: [{ material: 'stone', thickness: inches(6) }],
-    above: [{ material: 'stone', upTo: { mark: 'crown', offset: inches(6) } }],
-    surface: [{ material: 'topsoil', thickness: inches(4) }],
-  },
-  twinWall: {
-    name: 'Twin-wall: bed, side support, overlay',
-    width: { rule: 'room', each: 0.3, beside: 'outside' },
-    below: [{ material: 'sand', thickness: 0.275 }],
-    above: [
-      { material: 'sand', upTo: { mark: 'crown', offset: 0 } },
-      { material: 'fill', upTo: { mark: 'crown', offset: 0.15 } },
     ],
     surface: [{ material: 'topsoil', thickness: inches(4) }],
   },
@@ -111,16 +87,6 @@ export const SECTIONS = {
     above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-4) } }],
     surface: [{ material: 'topsoil', thickness: inches(4) }],
   },
-  curtainPea: {
-    name: 'Curtain drain, pea gravel under straw and soil',
-    width: { rule: 'fixed', width: inches(12) },
-    below: [],
-    above: [
-      { material: 'pea', upTo: { mark: 'ground', offset: inches(-6) } },
-      { material: 'straw', upTo: { mark: 'ground', offset: inches(-4) } },
-    ],
-    surface: [{ material: 'topsoil', thickness: inches(4) }],
-  },
   sewer: {
     name: 'Building sewer, sand bed',
     width: { rule: 'fixed', width: inches(24) },
@@ -145,39 +111,6 @@ export const SECTIONS = {
     ],
     surface: [],
   },
-  road: {
-    name: 'Road crossing: stone, base and asphalt put back',
-    width: { rule: 'd2321' },
-    below: [{ material: 'stone', thickness: inches(6) }],
-    above: [
-      { material: 'stone', upTo: { mark: 'crown', offset: inches(12) } },
-      { material: 'fill', upTo: { mark: 'ground', offset: inches(-12) } },
-    ],
-    surface: [
-      { material: 'asphalt', thickness: inches(4) },
-      { material: 'base', thickness: inches(8) },
-    ],
-  },
-  slab: {
-    name: 'Under a slab or walk: 4 in of concrete put back',
-    width: { rule: 'fixed', width: inches(18) },
-    below: [{ material: 'sand', thickness: inches(4) }],
-    above: [
-      { material: 'sand', upTo: { mark: 'crown', offset: inches(6) } },
-      { material: 'fill', upTo: { mark: 'ground', offset: inches(-8) } },
-    ],
-    surface: [
-      { material: 'concrete', thickness: inches(4) },
-      { material: 'base', thickness: inches(4) },
-    ],
-  },
-  service: {
-    name: 'Service trench: sand round the pipe, tape over it',
-    width: { rule: 'fixed', width: inches(18) },
-    below: [{ material: 'sand', thickness: inches(4) }],
-    above: [{ material: 'sand', upTo: { mark: 'crown', offset: inches(12) } }],
-    surface: [{ material: 'topsoil', thickness: inches(4) }],
-  },
   metric: {
     name: 'Sand bed and surround, width by EN 1610',
     width: { rule: 'en1610' },
@@ -190,33 +123,33 @@ export type SectionKey = keyof typeof SECTIONS;
 
 /** Items for a section with the materials it takes, made with the ids that `newId` gives. */
 export function sectionItems(
-  key: SectionKey,
+  model: SectionStarter,
   existing: readonly ItemOf<'material'>[],
   newId: () => Uuid,
 ): { section: Section; items: Item[] } {
   const items: Item[] = [];
   const made = new Map<string, Uuid>();
-  const materialId = (material: MaterialKey | 'native'): Uuid => {
+  const materialId = (material: ModelMaterial): Uuid => {
     if (material === 'native') return material;
-    const model = MATERIALS[material];
-    const id = existing.find((item) => item.name === model.name)?.id ?? made.get(material) ?? newId();
-    if (!made.has(material) && !existing.some((item) => item.id === id)) items.push({ kind: 'material', id, ...model });
-    made.set(material, id);
+    const of: MaterialModel = typeof material === 'string' ? MATERIALS[material] : material;
+    const known = existing.find((item) => item.name === of.name)?.id;
+    const id = known ?? made.get(of.name) ?? newId();
+    if (known === undefined && !made.has(of.name)) items.push({ kind: 'material', id, ...of });
+    made.set(of.name, id);
     return id;
   };
-  const model: SectionStarter = SECTIONS[key];
-  const withIds = <T extends { material: MaterialKey | 'native' }>(
+  const withIds = <T extends { material: ModelMaterial }>(
     layers: readonly T[],
   ): (Omit<T, 'material'> & { material: Uuid })[] =>
     layers.map((layer) => ({ ...layer, material: materialId(layer.material) }));
+  const { below, above, surface, ...rest } = model;
   const section: Section = {
     kind: 'section',
     id: newId(),
-    name: model.name,
-    width: model.width,
-    below: withIds(model.below),
-    above: withIds(model.above),
-    surface: withIds(model.surface),
+    ...rest,
+    below: withIds(below),
+    above: withIds(above),
+    surface: withIds(surface),
   };
   return { section, items: [...items, section] };
 }
@@ -228,10 +161,10 @@ export function sectionItems(
  */
 export function sharedSection(
   plan: Pick<Plan, 'section' | 'material'>,
-  key: SectionKey,
+  model: SectionStarter,
   newId: () => Uuid,
 ): { readonly id: Uuid; readonly items: readonly Item[] } {
-  const { section, items } = sectionItems(key, Object.values(plan.material), newId);
+  const { section, items } = sectionItems(model, Object.values(plan.material), newId);
   const known = Object.values(plan.section).find((other) => same({ ...other, id: section.id }, section));
   return known ? { id: known.id, items: [] } : { id: section.id, items };
 }

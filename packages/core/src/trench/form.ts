@@ -8,6 +8,8 @@ export interface TrenchForm {
   readonly beside: readonly RunBeside[];
   /** Where nothing is dug for it, up the run: it lies in the trench of another run there, or in the hole of a structure. */
   readonly elsewhere: readonly Reach[];
+  /** How far it goes on past its low and its high end, where its pipe ends, m. */
+  readonly beyond: { readonly low: number; readonly high: number };
 }
 
 export interface Reach {

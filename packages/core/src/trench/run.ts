@@ -10,7 +10,7 @@ import type { PipeIn, Strip, TrenchForm } from './form';
 import { stripsOf } from './form';
 import type { Sides } from './sides';
 import { ROUND_SHIELD, sidesOf, spreadFor } from './sides';
-import { trenchWidth } from './width';
+import { bottomWidth, jointsWidth } from './width';
 
 /** The trench of one run: how deep along it, how wide, and what goes in. */
 
@@ -55,7 +55,7 @@ export function runTrench(
 ): RunTrench {
   const { low, slope } = grade;
   if (low === undefined || slope === undefined || ground.points.length === 0) {
-    const width = trenchWidth(section.width, pipe, 0);
+    const width = bottomWidth(section, pipe, 0);
     return {
       width,
       deepest: undefined,
@@ -83,12 +83,13 @@ export function runTrench(
       shallowest = point;
     }
   }
-  const own = trenchWidth(section.width, pipe, Math.max(0, most));
+  const own = bottomWidth(section, pipe, Math.max(0, most));
   const shield = form?.cut.protection === 'shielded' ? form.cut.cut?.shield : undefined;
   const width = shield ? Math.max(own, shield.outside + 2 * ROUND_SHIELD) : own;
-  const fits = own >= pipe.outside - NEAR;
+  const fits = own - jointsWidth(section, pipe.stick) >= pipe.outside - NEAR;
   const sides = form && sidesOf(form.cut, most);
   const strips = form && stripsOf(form, width, pipe, ground.length, (at) => low + slope * at - of.invert);
+  const past = form && form.beyond.low + form.beyond.high > 0;
   const line = { points, low, slope, of };
   return {
     width,
@@ -96,8 +97,8 @@ export function runTrench(
     shallowest: stationAtPoint(shallowest, low, slope, of),
     amounts: !fits
       ? undefined
-      : sides || strips
-        ? amountsShaped(line, width, sides, strips)
+      : sides || strips || past
+        ? amountsShaped(line, width, sides, strips, form?.beyond)
         : amountsAlong(line, width),
     missing: fits ? ground.missing : ground.length,
     sides,
@@ -133,6 +134,7 @@ function amountsShaped(
   width: number,
   sides: Sides | undefined,
   strips: readonly Strip[] | undefined,
+  beyond?: TrenchForm['beyond'],
 ): Amounts {
   const amounts = noAmounts(of);
   const first = points[0] as GroundPoint;
@@ -151,6 +153,18 @@ function amountsShaped(
       const [start, stop] = [begin === from.at ? from : at(begin), end === to.at ? to : at(end)];
       dig(start, depthAt(start, low, slope, of), stop, depthAt(stop, low, slope, of), amounts);
     }
+  }
+  // Past its pipe the trench goes on as deep as at its end, in ground as high, with no pipe in it.
+  const bare = { ...of, radius: 0 };
+  const ends = [
+    { at: first, strip: all[0], by: beyond?.low ?? 0 },
+    { at: last, strip: all[all.length - 1], by: beyond?.high ?? 0 },
+  ];
+  for (const { at, strip, by } of ends) {
+    if (by <= 0 || !strip) continue;
+    const depth = depthAt(at, low, slope, of);
+    const dig = digger(bare, sides, { ...strip, pipes: [] });
+    dig(at, depth, { at: at.at + by, elevation: at.elevation }, depth, amounts);
   }
   return amounts;
 }

@@ -1,4 +1,4 @@
-import type { ItemOf, WidthRule } from '@alveus/plan';
+import type { ItemOf, Section, WidthRule } from '@alveus/plan';
 import { NEAR } from '../tolerance';
 import { INCH } from '../units';
 
@@ -34,11 +34,19 @@ export function en1610Width(pipe: PipeSize, depth: number): number {
   return Math.max(pipe.outside + beyond, en1610ByDepth(depth));
 }
 
+/**
+ * What the wider places at the joints come to, spread evenly along the run, m of width: each stick has one.
+ * @param stick laid length of a stick, m
+ */
+export function jointsWidth({ joints }: Pick<Section, 'joints'>, stick: number): number {
+  return joints ? (2 * joints.each * Math.min(joints.along, stick)) / stick : 0;
+}
+
 /** @param depth greatest trench depth of the run, m; only EN 1610 asks for it */
 export function trenchWidth(rule: WidthRule, pipe: PipeSize, depth: number): number {
   switch (rule.rule) {
     case 'fixed':
-      return rule.width;
+      return rule.width + 2 * (rule.teeth ?? 0);
     case 'room':
       return (rule.beside === 'outside' ? pipe.outside : pipe.nominal) + 2 * rule.each;
     case 'd2321':
@@ -47,3 +55,10 @@ export function trenchWidth(rule: WidthRule, pipe: PipeSize, depth: number): num
       return en1610Width(pipe, depth);
   }
 }
+
+/** Of the bottom of a run's trench, the wider places at its joints among it. @param depth greatest of the run, m */
+export const bottomWidth = (
+  section: Pick<Section, 'width' | 'joints'>,
+  pipe: PipeSize & Pick<ItemOf<'pipe'>, 'stick'>,
+  depth: number,
+): number => trenchWidth(section.width, pipe, depth) + jointsWidth(section, pipe.stick);

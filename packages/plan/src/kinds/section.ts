@@ -13,7 +13,8 @@ const Room = z.number().min(0, 'must not be negative').max(10, 'more than 10 m')
 
 /** How the trench's width follows. Every rule gives one width per run, with vertical sides. */
 export const WidthRule = z.discriminatedUnion('rule', [
-  z.strictObject({ rule: z.literal('fixed'), width: Thickness }),
+  /** A bucket; its teeth may reach out of it, each side. */
+  z.strictObject({ rule: z.literal('fixed'), width: Thickness, teeth: Room.optional() }),
   z.strictObject({ rule: z.literal('room'), each: Room, beside: z.enum(['outside', 'nominal']) }),
   z.strictObject({ rule: z.literal('d2321') }),
   z.strictObject({ rule: z.literal('en1610') }),
@@ -41,6 +42,10 @@ export const Section = z
     id: Uuid,
     name: Name,
     width: WidthRule,
+    /** So far the trench goes on past the free end of its pipe, where a bed is wider than its pipes are long. */
+    beyond: Room.optional(),
+    /** Wider where pipe is joined: so much each side, over a length at each joint. */
+    joints: z.strictObject({ each: Room, along: Thickness }).optional(),
     /** Foundation and bedding, from the trench bottom up to the pipe's underside. */
     below: z.array(ThickLayer).max(LIMITS.layers),
     /** Haunch, side and overlay, from the pipe's underside up, each to a mark. */
@@ -78,6 +83,8 @@ export const section = declareKind({
     fields: {
       name: 'name',
       width: 'width',
+      beyond: ['beyond the ends of the pipe', 'distance'],
+      joints: 'wider at the joints',
       below: 'layers under the pipe',
       above: 'layers round the pipe',
       surface: 'surface layers',

@@ -19,7 +19,9 @@ interface BandLabelsProps {
 }
 
 /** How thick each layer is and what of, beside it, with a line to it. */
-export function BandLabels({ wallAt, bands, frame, size }: BandLabelsProps) {
+export function BandLabels({ wallAt, bands: all, frame, size }: BandLabelsProps) {
+  // What is not there at the pipe is told by the drawing alone.
+  const bands = all.filter(({ from, to }) => to - from > 1e-6);
   const tones = useTones();
   const { y, words } = frame;
   const places = spread(

@@ -81,7 +81,10 @@ function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
   const size = (value: number): string => print(value, 'thickness', system, { fraction });
   const small = { fontFamily: FONT.text, fontSize: drawn(13), fill: tones.muted };
   const strong = { fontFamily: FONT.strong, fontSize: drawn(14), fill: tones.ink };
-  const told = bands.map(({ material, from, to }) => `${material} ${size(to - from)}`).join(', ');
+  const told = bands
+    .filter(({ from, to }) => to - from > 1e-6)
+    .map(({ material, from, to }) => `${material} ${size(to - from)}`)
+    .join(', ');
   const open = openingOf(cross);
   const opens = open - width > 1e-3 ? `, ${size(open)} at the top` : '';
   const more = cross.pipes.length > 1 ? `; ${cross.pipes.length} pipes` : '';

@@ -30,7 +30,10 @@ export function trenchShape(place: Place | undefined, plan: Plan): TrenchShape |
   const bands = of.layers.flatMap(({ material: id }, index): Band[] => {
     const from = index === 0 ? 0 : (tops[index - 1] as number);
     const to = tops[index] as number;
-    if (to - from <= 1e-6) return [];
+    // Across a slope a layer may be there beside the pipe that is not there at it.
+    const under = index === 0 ? undefined : cross.tops[index - 1];
+    const thick = (cross.tops[index] ?? []).some(([, over], place) => over - (under?.[place]?.[1] ?? 0) > 1e-6);
+    if (!thick) return [];
     const known = id === 'native' ? undefined : plan.material[id];
     return [
       {

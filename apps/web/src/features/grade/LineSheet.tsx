@@ -1,6 +1,7 @@
-import { reverseLine, sectionItems, SECTIONS } from '@alveus/core';
+import { reverseLine, sectionItems } from '@alveus/core';
+import type { LibraryKey } from '@alveus/core/sections';
+import { LIBRARY } from '@alveus/core/sections';
 import { moveBranch } from '@alveus/core/remove';
-import type { SectionKey } from '@alveus/core';
 import { Line, lowerOf, serviceOf, SERVICES } from '@alveus/plan';
 import type { Edit, Item, ItemOf, Service, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
@@ -82,19 +83,19 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
   const line = useAppSelector(selectLine)?.line;
   if (!line) return null;
   const usual: readonly string[] = serviceOf(line.service).sections;
-  const keys = (Object.keys(SECTIONS) as SectionKey[]).sort(
+  const keys = (Object.keys(LIBRARY) as LibraryKey[]).sort(
     (a, b) => Number(usual.includes(b)) - Number(usual.includes(a)),
   );
   const inPlan = Object.values(plan.section);
   const options = [
     ...inPlan.map((section) => ({ value: section.id, label: section.name })),
     ...keys
-      .filter((key) => !inPlan.some((section) => section.name === SECTIONS[key].name))
-      .map((key) => ({ value: key, label: SECTIONS[key].name })),
+      .filter((key) => !inPlan.some((section) => section.name === LIBRARY[key].name))
+      .map((key) => ({ value: key, label: LIBRARY[key].name })),
   ];
   const choose = (value: string): void => {
     if (plan.section[value]) return edit([{ op: 'put', item: { ...line, section: value } }]);
-    const made = sectionItems(value as SectionKey, Object.values(plan.material), newId);
+    const made = sectionItems(LIBRARY[value as LibraryKey], Object.values(plan.material), newId);
     const edits: Edit[] = made.items.map((item) => ({ op: 'put', item }));
     edit([...edits, { op: 'put', item: { ...line, section: made.section.id } }]);
   };

@@ -113,10 +113,10 @@ function stripAt(at: number, cross: CrossSection, native: ItemOf<'native'>): Str
 }
 
 const CLASS_WORDS = {
-  shallow: 'no more than care',
-  ladder: 'L ladder',
-  protect: 'P protected',
-  engineer: 'E engineer',
+  shallow: 'shallow',
+  ladder: 'L: a ladder',
+  protect: 'P: protected',
+  engineer: 'E: designed by an engineer',
 };
 
 /** How deep it is along the line, in the classes by which it is made safe. */
@@ -133,7 +133,7 @@ export function DepthClasses() {
   for (const { class: name, from, to } of classes) told.set(name, (told.get(name) ?? 0) + to - from);
   const words = [...told].map(([name, long]) => {
     const from = depths[name] > 0 ? ` from ${print(depths[name], 'depth')}` : '';
-    return `${print(long, 'distance')} ${CLASS_WORDS[name]}${from}`;
+    return `${CLASS_WORDS[name]}${from}, ${print(long, 'distance')}`;
   });
   return (
     <View style={styles.band}>

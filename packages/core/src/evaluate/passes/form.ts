@@ -1,22 +1,37 @@
-import type { Run, SoilClass } from '@alveus/plan';
-import { ONLY, SOILS, turnedCut } from '@alveus/plan';
+import type { NodeForm, Run, Section, SoilClass, Uuid } from '@alveus/plan';
+import { lowerOf, ONLY, SOILS, turnedCut, upperOf } from '@alveus/plan';
 import { upRun } from '../../length';
 import type { LyingIn, Reader, SharedTrench } from '../../results';
 import type { Reach, RunBeside, TrenchForm } from '../../trench';
 import { invertsAt } from '../../trench';
 
 /** How the trench of a run is dug besides its section, told up the run; undefined of one that has nothing special. */
-export function formOf(run: Run, length: number, read: Reader): TrenchForm | undefined {
+export function formOf(run: Run, section: Section, length: number, read: Reader): TrenchForm | undefined {
   const shared = read.of('shared', run.id);
   const { cut, protection, flow } = run;
-  if (!shared && !cut && protection !== 'sloped' && protection !== 'benched') return undefined;
+  const { beyond } = section;
+  if (!shared && !cut && !beyond && protection !== 'sloped' && protection !== 'benched') return undefined;
   const soil = loosest([read.item('native', ONLY)?.soil, ...(read.of('pitsOn', run.id) ?? []).map((pit) => pit.soil)]);
   const up = flow === 'to-a';
   return {
     cut: { cut: cut && (up ? cut : turnedCut(cut)), protection, soil },
     beside: (shared?.beside ?? []).flatMap((one) => besideOf(run, length, one, read)),
     elsewhere: shared ? elsewhereOf(run, length, shared) : [],
+    beyond: beyond
+      ? { low: endsFree(lowerOf(run), read) ? beyond : 0, high: endsFree(upperOf(run), read) ? beyond : 0 }
+      : NOT_BEYOND,
   };
+}
+
+const NOT_BEYOND = { low: 0, high: 0 };
+
+/** Ends of pipe in the ground, with nothing joined to them. */
+const FREE: ReadonlySet<NodeForm> = new Set(['lateral-end', 'cleanout', 'vent']);
+
+function endsFree(node: Uuid, read: Reader): boolean {
+  const meeting = (read.of('leaving', node)?.length ?? 0) + (read.of('arriving', node)?.length ?? 0);
+  const form = read.item('node', node)?.form;
+  return meeting === 1 && form !== undefined && FREE.has(form);
 }
 
 /** Where nothing is dug for it, up the run. */

@@ -1,6 +1,6 @@
 import type { Hole, Run, Uuid } from '@alveus/plan';
 import type { Reader } from '../../results';
-import { holeReach, trenchWidth } from '../../trench';
+import { bottomWidth, holeReach } from '../../trench';
 import { runsAt } from './hole';
 
 /** From each end of a run to where its trench begins, m. */
@@ -65,5 +65,5 @@ function leaves(
   const line = read.item('line', run.line);
   const section = read.item('section', run.section ?? line?.section);
   const pipe = read.item('pipe', run.pipe ?? line?.pipe);
-  return section && pipe ? trenchWidth(section.width, pipe, 0) / 2 / Math.max(Math.sin(angle), 1e-3) : 0;
+  return section && pipe ? bottomWidth(section, pipe, 0) / 2 / Math.max(Math.sin(angle), 1e-3) : 0;
 }

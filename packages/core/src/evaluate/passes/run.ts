@@ -32,7 +32,7 @@ function workRun(id: Uuid, read: Reader): RunResult {
   const swale = read.item('swale', id);
   const { ground, depths } = swale ? dug(item, natural, swale) : { ground: natural, depths: NONE };
   const of = pipe && section && known !== undefined && line ? envelopeOf(section, pipe) : undefined;
-  const form = of && formOf(item, length, read);
+  const form = of && section && formOf(item, section, length, read);
   const trench = of && pipe && section ? runTrench(grade, ground, pipe, section, of, form) : undefined;
   return {
     id,
