@@ -1,7 +1,15 @@
 import { choose, expect, fill, tap, test, WIDE } from './app';
+import type { Page } from '@playwright/test';
 import { go, openDemo } from './tour';
 
-/** The trench: sections side by side, what refuses stone, and what floats. */
+/** Moves the station line to a chainage that is typed. */
+async function station(page: Page, at: string): Promise<void> {
+  await go(page, 'Grade');
+  await page.getByRole('button', { name: /Type the station$/ }).click();
+  await fill(page, /^Station/, at);
+  await tap(page, 'Done');
+  await go(page, 'Trench');
+}
 
 for (const [name, use] of [
   ['phone', {}],
@@ -66,5 +74,134 @@ for (const [name, use] of [
       await expect(sheet.getByText(/^It stays: 264 lb to spare/)).toBeVisible();
       await fill(page, /^Weight, empty/, '-4');
       await expect(sheet.getByText('Must be more than zero.')).toBeVisible();
+    });
+
+    test('a sloped trench: its heap and the ground it takes are read, and are less in firmer soil', async ({
+      page,
+      app,
+    }) => {
+      await openDemo(page, app);
+      await go(page, 'Trench');
+      await choose(page, /^Line:/, 'Barn storm line');
+      await station(page, '0+60');
+      await page.getByRole('radio', { name: 'Sloped' }).first().click();
+      await page.getByRole('radio', { name: 'Dug open' }).click();
+      const open = page.getByRole('img', { name: /^The open trench to scale/ });
+      const taken = async (): Promise<number> => {
+        const label = (await open.getAttribute('aria-label')) ?? '';
+        return parseFloat(/to scale: ([\d.]+) ft/.exec(label)?.[1] ?? '');
+      };
+      const loose = await taken();
+      await expect(page.getByText(/^Dug open here it is .* of ground taken\.$/)).toBeVisible();
+      await tap(page, 'How it is cut');
+      await page.getByRole('radio', { name: 'A, firm' }).click();
+      await tap(page, 'Done');
+      await expect.poll(taken).toBeLessThan(loose - 1);
+      await page.getByRole('radio', { name: 'From above' }).click();
+      await expect(page.getByRole('application', { name: /^Plan sketch/ })).toBeVisible();
+      await tap(page, 'Undo');
+      await page.getByRole('radio', { name: 'Dug open' }).click();
+      await expect.poll(taken).toBeCloseTo(loose, 2);
+    });
+
+    test('sides that the ground would never meet are refused at once, and what stood before holds', async ({
+      page,
+      app,
+    }) => {
+      await openDemo(page, app);
+      await go(page, 'Trench');
+      await tap(page, 'How it is cut');
+      const sheet = page.getByRole('dialog');
+      await sheet.getByRole('radio', { name: 'Sloped', exact: true }).click();
+      await fill(page, /^Both sides: out for one up/, '4');
+      await fill(page, /^Ground rises to the right/, '40%');
+      await page.keyboard.press('Tab');
+      await expect(sheet.getByText(/too flat for ground that rises so steeply/)).toBeVisible();
+      await fill(page, /^Both sides: out for one up/, '0');
+      await page.keyboard.press('Tab');
+      await expect(sheet.getByText(/must be more than zero/i)).toBeVisible();
+    });
+
+    test('a second pipe is put into a trench, which is dug once for both; taken out, it is as it was', async ({
+      page,
+      app,
+    }) => {
+      await openDemo(page, app);
+      await go(page, 'Trench');
+      await choose(page, /^Line:/, /Lateral 1/);
+      await tap(page, 'Pipes in one trench');
+      const sheet = page.getByRole('dialog').first();
+      await choose(page, /^Another pipe in it/, /^Lateral 2/);
+      await expect(sheet.getByText(/dug once: [\d.]+ cu yd less to dig/)).toBeVisible();
+      await sheet.getByRole('button', { name: /^Put it into the trench/ }).click();
+      await expect(sheet.getByRole('group', { name: /Lateral 2/ })).toBeVisible();
+      await tap(page, 'Done');
+      await station(page, '0+30');
+      await expect(page.getByRole('img', { name: /^Trench section to scale.*; 2 pipes;/ })).toBeVisible();
+      await tap(page, 'Pipes in one trench');
+      await fill(page, /^Room between it and/, '1 in');
+      await tap(page, 'Done');
+      await expect(page.getByText(/lies too close beside/).first()).toBeVisible();
+      await tap(page, 'Pipes in one trench');
+      await sheet.getByRole('button', { name: /^A trench of its own for/ }).click();
+      await expect(sheet.getByText(/^Only its own pipe/)).toBeVisible();
+    });
+
+    test('a manhole gets its hole, whose trenches are not dug twice; a frame too close to its shaft is told', async ({
+      page,
+      app,
+    }) => {
+      await openDemo(page, app);
+      await go(page, 'Trench');
+      await choose(page, /^Line:/, 'Barn storm line');
+      await page
+        .getByRole('list', { name: 'Holes of structures' })
+        .getByRole('button', { name: /^Field manhole/ })
+        .click();
+      const sheet = page.getByRole('dialog').first();
+      await sheet.getByRole('button', { name: /^A hole as for a manhole/ }).click();
+      await expect(sheet.getByRole('img', { name: /^The hole to scale/ })).toBeVisible();
+      await sheet.getByRole('button', { name: 'Frame on its own concrete' }).click();
+      await fill(page, /^Clear of the shaft/, '10 mm');
+      await fill(page, /^Risers, outside/, '9 ft');
+      await page.keyboard.press('Tab');
+      await expect(sheet.getByText(/wider than what it stands on/i)).toBeVisible();
+      const against = sheet.getByRole('list', { name: 'Against this hole' });
+      await expect(against.getByText(/The frame at Field manhole is too close to its shaft/)).toBeVisible();
+      await fill(page, /^Clear of the shaft/, '1 in');
+      await page.keyboard.press('Tab');
+      await expect(against.getByText(/too close to its shaft/)).toHaveCount(0);
+      await fill(page, /^Risers, outside/, '30 in');
+      await tap(page, 'Done');
+      await expect(page.getByRole('button', { name: /^Field manhole.* deep, .* dug/ })).toBeVisible();
+    });
+
+    test('the section changes in the middle of a run, and no level moves', async ({ page, app }) => {
+      await openDemo(page, app);
+      await go(page, 'Trench');
+      await choose(page, /^Line:/, 'Barn storm line');
+      await station(page, '0+30');
+      const depth = page.getByRole('button', { name: /^Trench depth/ });
+      const before = await depth.textContent();
+      await tap(page, 'Another section from here');
+      await choose(page, /^Dug as/, /^Stabilised sand to the springline/);
+      await page.getByRole('dialog').getByRole('button', { name: 'Dig it so' }).click();
+      await station(page, '0+29');
+      await expect(page.getByRole('heading', { name: 'Stone bed and surround' })).toBeVisible();
+      await station(page, '0+31');
+      await expect(page.getByRole('heading', { name: 'Stabilised sand to the springline' })).toBeVisible();
+      await station(page, '0+30');
+      expect(await depth.textContent()).toBe(before);
+    });
+
+    test('the lifts at a station, and what must be seen before each', async ({ page, app }) => {
+      await openDemo(page, app);
+      await go(page, 'Trench');
+      await choose(page, /^Line:/, 'Barn storm line');
+      await station(page, '0+60');
+      await tap(page, 'How it is filled');
+      const lifts = page.getByRole('list', { name: 'Lifts from the bottom up' }).getByRole('listitem');
+      await expect(lifts.first()).toContainText('Hold: see the trench bottom');
+      await expect(lifts.filter({ hasText: 'Haunch' }).first()).toContainText('under the crown');
     });
   });

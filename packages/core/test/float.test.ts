@@ -1,6 +1,15 @@
 import * as fc from 'fast-check';
 import { FOOT, GALLON, INCH, POUND } from '../src';
-import { boxFloat, moundSpacing, pipeFloat, SOIL_UNDER_WATER, WATER } from '../src/float';
+import {
+  boxFloat,
+  covered,
+  moundSpacing,
+  pipeFloat,
+  pipeStages,
+  roundBox,
+  SOIL_UNDER_WATER,
+  WATER,
+} from '../src/float';
 
 /** What is empty in a wet hole, weighed against the water. */
 
@@ -58,4 +67,23 @@ test('water in a trench lifts a pipe the more the higher it stands, up to its cr
       },
     ),
   );
+});
+
+test('the more fill lies over a pipe the more water it stands; a foot over 12 in of pipe holds it whatever the water (worked by hand)', () => {
+  const pipe = { outside: 12.5 * INCH, weight: (10.6 * POUND) / FOOT };
+  const stages = pipeStages(pipe, [-0.2, 0, 3 * INCH, 6 * INCH, 12 * INCH]);
+  const [bare, crown, three] = stages;
+  expect(bare?.safe).toBeCloseTo(pipeFloat(pipe, 0).from ?? NaN, 9);
+  expect(crown?.safe).toBe(bare?.safe);
+  expect(three?.safe ?? Infinity).toBeGreaterThan(crown?.safe ?? NaN);
+  expect(stages[4]?.safe).toBeUndefined();
+  // 12.5 in wide, 6.25 + 12 in high, less the half circle.
+  const area = (12.5 * 18.25 - (Math.PI * 6.25 ** 2) / 2) / 144;
+  expect(((stages[4]?.soil ?? NaN) * FOOT) / POUND).toBeCloseTo(60 * area, 6);
+});
+
+test('a manhole of 4 ft pushes aside the water of its circle; a foot of fill over a tank weighs 60 lb a square foot', () => {
+  const manhole = boxFloat(roundBox(4 * FOOT, 6 * FOOT, 9000 * POUND), 6 * FOOT);
+  expect(manhole.uplift / POUND).toBeCloseTo(62.4 * Math.PI * 4 * 6, 6);
+  expect(covered(tank, FOOT).weight / POUND).toBeCloseTo(9000 + 60 * 40, 6);
 });

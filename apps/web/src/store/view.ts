@@ -42,6 +42,7 @@ export type Sheet =
   | { readonly sheet: 'sharing'; readonly run: Uuid }
   | { readonly sheet: 'hole'; readonly node: Uuid }
   | { readonly sheet: 'filling' }
+  | { readonly sheet: 'section-from' }
   | { readonly sheet: 'run'; readonly run: Uuid }
   | { readonly sheet: 'node'; readonly node: Uuid }
   | { readonly sheet: 'section'; readonly section: Uuid }

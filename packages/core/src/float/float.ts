@@ -94,3 +94,49 @@ export function moundSpacing({ outside, weight }: FloatingPipe, mound: number): 
   const net = WATER * areaBelow(outside, outside / 2) - weight;
   return net > 0 ? (mound * SOIL_UNDER_WATER) / net : undefined;
 }
+
+/** A stage of filling: the fill is worked up so far over the crown, m; negative under it. */
+export interface FillStage {
+  readonly over: number;
+  /** What the soil over it holds down by, under water, kg/m. */
+  readonly soil: number;
+  /** Water over its underside up to which it stays, m; undefined where no water lifts it. */
+  readonly safe: number | undefined;
+}
+
+/**
+ * How much water an empty pipe stands at each stage of filling: the soil that lies on its upper half and straight over it
+ * holds it down, all of it reckoned under water; what leans on it from the sides is left out.
+ * @param overs heights of the fill over the crown, m
+ */
+export function pipeStages({ outside, weight }: FloatingPipe, overs: readonly number[]): readonly FillStage[] {
+  const radius = outside / 2;
+  return overs.map((over) => {
+    // From the springline up: as wide as the pipe, less the half of it that stands there; up to the fill and no more.
+    const high = Math.max(0, Math.min(radius + over, 1e6));
+    const capped = Math.min(high, radius);
+    const half = areaBelow(radius + capped, radius) - areaBelow(radius, radius);
+    const soil = SOIL_UNDER_WATER * Math.max(0, outside * high - half);
+    const liftAt = (level: number): number => WATER * areaBelow(level, radius);
+    const held = weight + (over > 0 ? soil : 0);
+    return {
+      over,
+      soil: over > 0 ? soil : 0,
+      safe: held < liftAt(outside) ? levelFor(liftAt, held, outside) : undefined,
+    };
+  });
+}
+
+/** A round structure such as a manhole, as a box that pushes as much water aside: outside across its circle, m. */
+export const roundBox = (across: number, height: number, weight: number): FloatingBox => ({
+  length: (Math.PI * across) / 4,
+  width: across,
+  height,
+  weight,
+});
+
+/** A box with so much fill over its top, m, reckoned under water. */
+export const covered = (box: FloatingBox, cover: number): FloatingBox => ({
+  ...box,
+  weight: box.weight + SOIL_UNDER_WATER * box.length * box.width * cover,
+});

@@ -1,11 +1,12 @@
 import type { Quantity } from '@alveus/core';
+import { TON, YARD3 } from '@alveus/core';
 import type { SectionTried } from '@alveus/core/sections';
 import { boughtOf, perLength, sectionsFor } from '@alveus/core/sections';
 import { useMemo, useState } from 'react';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted, selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
-import { Button, DoneFoot, Picker, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
+import { Button, DoneFoot, MeasureField, Picker, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
 import { Against } from './Against';
 import type { Compared } from './Beside';
 import { Beside } from './Beside';
@@ -21,7 +22,8 @@ export function SectionsSheet({ onClose }: { onClose: () => void }) {
   const now = sections.find((one) => one.now);
   const others = sections.filter((one) => !one.now);
   const other = others.find((one) => one.name === chosen) ?? others[0];
-  const figures = useFigures();
+  const [prices, setPrices] = useState<Prices>({});
+  const figures = useFigures(prices);
   return (
     <Sheet title={`Sections for ${name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {other ? (
@@ -37,6 +39,7 @@ export function SectionsSheet({ onClose }: { onClose: () => void }) {
             onChange={setChosen}
           />
           <Beside now={now} other={other} figures={figures} />
+          <PriceFields prices={prices} onChange={setPrices} />
           {now ? <About section={now} /> : null}
           <About section={other} />
           <Against name={other.name} findings={other.against} />
@@ -75,7 +78,52 @@ function About({ section: { name, school, refused } }: { section: SectionTried }
   );
 }
 
-function useFigures(): readonly Compared<SectionTried>[] {
+/** What a volume dug, a mass of what is bought, and a volume hauled away cost: typed on the day, and not kept. */
+interface Prices {
+  readonly dig?: number | undefined;
+  readonly buy?: number | undefined;
+  readonly haul?: number | undefined;
+}
+
+function PriceFields({ prices, onChange }: { prices: Prices; onChange: (prices: Prices) => void }) {
+  const metric = useUnits().system === 'metric';
+  const [volume, mass] = metric ? ['m³', 'tonne'] : ['cu yd', 'ton'];
+  return (
+    <>
+      {(
+        [
+          ['dig', `Digging costs, per ${volume}`],
+          ['buy', `What is bought costs, per ${mass}`],
+          ['haul', `Hauling away costs, per loose ${volume}`],
+        ] as const
+      ).map(([name, label]) => (
+        <MeasureField
+          key={name}
+          label={label}
+          quantity="plain"
+          value={prices[name]}
+          onChange={(value) => onChange({ ...prices, [name]: value })}
+          check={notNegative}
+          optional
+        />
+      ))}
+    </>
+  );
+}
+
+const notNegative = (value: number): string | undefined => (value >= 0 ? undefined : 'Must not be negative.');
+
+/** In the money of the prices, by length of the line, m; undefined as long as none was typed. */
+function moneyOf({ quantities }: SectionTried, { dig, buy, haul }: Prices, metric: boolean): number | undefined {
+  if (dig === undefined && buy === undefined && haul === undefined) return undefined;
+  const [volume, mass] = metric ? [1, 1000] : [YARD3, TON];
+  const bought = quantities.bought.reduce((sum, one) => sum + one.mass, 0);
+  return (
+    ((dig ?? 0) * quantities.excavation + (haul ?? 0) * quantities.spoilLoose) / volume + ((buy ?? 0) * bought) / mass
+  );
+}
+
+function useFigures(prices: Prices): readonly Compared<SectionTried>[] {
   const print = usePrint();
   const { system } = useUnits();
   return useMemo(() => {
@@ -94,8 +142,20 @@ function useFigures(): readonly Compared<SectionTried>[] {
       { words: 'Bought in all', of: (one) => told(boughtOf(one), 'volume') },
       { words: `Bought in ${words}`, of: per(boughtOf) },
       { words: 'Hauled away', of: ({ quantities }) => told(quantities.spoilLoose, 'volume') },
+      ...(Object.values(prices).some((price) => price !== undefined)
+        ? [
+            {
+              words: `Money for ${words}`,
+              of: (one: SectionTried) => {
+                const all = moneyOf(one, prices, system === 'metric');
+                const each = all === undefined ? undefined : perLength(all, one);
+                return each === undefined ? '–' : String(Math.round(each * long));
+              },
+            },
+          ]
+        : []),
       { words: 'Deepest trench', of: ({ deepest }) => told(deepest, 'depth') },
       { words: 'Against it', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
     ];
-  }, [print, system]);
+  }, [print, prices, system]);
 }

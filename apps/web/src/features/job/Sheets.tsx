@@ -60,6 +60,7 @@ const SHEETS: Parts = {
   sharing: from(trench, 'SharingSheet'),
   hole: from(trench, 'HoleSheet'),
   filling: from(trench, 'FillingSheet'),
+  'section-from': from(trench, 'SectionFromSheet'),
   against: from(compare, 'AgainstSheet'),
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),

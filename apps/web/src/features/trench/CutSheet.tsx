@@ -94,6 +94,7 @@ export function CutSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
         value={told?.across}
         limit={Cut.shape.across}
         optional
+        check={(across) => problemOf(withField(told, 'across', across))}
         onChange={(across) => put(withField(told, 'across', across))}
         hint="Minus where it falls to the right; empty where it is level across"
       />
@@ -101,6 +102,9 @@ export function CutSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
     </Sheet>
   );
 }
+
+/** What cannot be of it, in words. */
+const problemOf = (cut: Cut): string | undefined => Cut.safeParse(cut).error?.issues[0]?.message;
 
 function withField<K extends keyof Cut>(cut: Cut | undefined, name: K, value: Cut[K] | undefined): Cut {
   const { [name]: _before, ...rest } = cut ?? {};
@@ -145,11 +149,19 @@ function Sides({ run, told, out, soil, put }: SidesProps) {
             side={told?.[which]}
             usual={usual}
             out={out}
+            problem={(side) => problemOf(withField(told, which, side))}
             onChange={(side) => put(withField(told, which, side))}
           />
         ))
       ) : (
-        <SideFields name="Both sides" side={told?.left} usual={usual} out={out} onChange={both} />
+        <SideFields
+          name="Both sides"
+          side={told?.left}
+          usual={usual}
+          out={out}
+          problem={(side) => problemOf(withField(withField(told, 'left', side), 'right', side))}
+          onChange={both}
+        />
       )}
     </>
   );
@@ -161,10 +173,12 @@ interface SideFieldsProps {
   /** What it is where nothing is said. */
   usual: Side;
   out: number;
+  /** What cannot be of it, in words. */
+  problem: (side: Side) => string | undefined;
   onChange: (side: Side | undefined) => void;
 }
 
-function SideFields({ name, side, usual, out, onChange }: SideFieldsProps) {
+function SideFields({ name, side, usual, out, problem, onChange }: SideFieldsProps) {
   const print = usePrint();
   const { system } = useUnits();
   const size = (value: number): string => print(value, system === 'metric' ? 'thickness' : 'depth');
@@ -199,6 +213,7 @@ function SideFields({ name, side, usual, out, onChange }: SideFieldsProps) {
             quantity="plain"
             value={side.out}
             limit={SLOPED.shape.out}
+            check={(next) => problem({ ...side, out: next })}
             onChange={(next) => next !== undefined && onChange({ ...side, out: next })}
           />
           {side.over > 0 ? (
@@ -226,6 +241,7 @@ function SideFields({ name, side, usual, out, onChange }: SideFieldsProps) {
               quantity="depth"
               value={side[field]}
               limit={BENCHED.shape[field]}
+              check={(next) => problem({ ...side, [field]: next })}
               onChange={(next) => next !== undefined && onChange({ ...side, [field]: next })}
             />
           ))

@@ -1,13 +1,13 @@
 import { FOOT } from '@alveus/core';
 import type { FloatingBox } from '@alveus/core/float';
-import { boxFloat, moundSpacing, pipeFloat } from '@alveus/core/float';
+import { boxFloat, covered, moundSpacing, pipeFloat, pipeStages, roundBox } from '@alveus/core/float';
 import { Thickness } from '@alveus/plan';
 import { useState } from 'react';
 import { useAppSelector } from '../../store';
 import { selectRun } from '../../store/results';
-import { Choice, DoneFoot, MeasureField, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
+import { Choice, DoneFoot, List, MeasureField, Row, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
 
-type Of = 'pipe' | 'box';
+type Of = 'pipe' | 'box' | 'round';
 
 /** What is empty in a wet hole, weighed against the water. Nothing of it is kept: it is asked on the day. */
 export function FloatSheet({ onClose }: { onClose: () => void }) {
@@ -20,6 +20,7 @@ export function FloatSheet({ onClose }: { onClose: () => void }) {
         options={[
           { value: 'pipe', label: 'The pipe here' },
           { value: 'box', label: 'A tank or a box' },
+          { value: 'round', label: 'A manhole' },
         ]}
         value={of}
         onChange={setOf}
@@ -33,10 +34,10 @@ export function FloatSheet({ onClose }: { onClose: () => void }) {
         optional
         hint="As it stands in the hole, or could after rain"
       />
-      {of === 'pipe' ? <PipeHere water={water} /> : <Box water={water} />}
+      {of === 'pipe' ? <PipeHere water={water} /> : <Box key={of} round={of === 'round'} water={water} />}
       <Words size="small" tone="muted">
-        Soil on top, friction and safety are left out: those who design for it ask for a fifth more, or the local rule’s
-        share. Nobody stands in a hole with a tank that may lift.
+        Soil that was not told, friction and safety are left out: those who design for it ask for a fifth more, or the
+        local rule’s share. Nobody stands in a hole with a tank that may lift.
       </Words>
     </Sheet>
   );
@@ -74,11 +75,33 @@ function PipeHere({ water }: { water: number | undefined }) {
               ? 'No water lifts it.'
               : `It lifts from ${print(floats.from, 'depth')} of water on. ${print(floats.fill, 'thickness')} of fill over it holds it, as wide as the pipe is${apart === undefined ? '' : `; or mounds of ${print(mound, 'volume')}, ${print(apart, 'distance')} apart`}.`}
           </Words>
+          <List label="Safe water at each stage of filling">
+            {pipeStages(pipe, [-outside / 2, ...STAGES.map((over) => over * FOOT)]).map(({ over, safe }) => (
+              <Row
+                key={over}
+                title={
+                  over < 0
+                    ? 'Filled to its middle'
+                    : over === 0
+                      ? 'Filled to its crown'
+                      : `Filled ${print(over, 'thickness')} over its crown`
+                }
+                note={
+                  safe === undefined
+                    ? 'no water lifts it'
+                    : `stays up to ${print(safe, 'depth')} of water over its underside`
+                }
+              />
+            ))}
+          </List>
         </>
       ) : null}
     </>
   );
 }
+
+/** Fill over the crown at each stage, ft. */
+const STAGES = [0, 0.25, 0.5, 1, 2];
 
 const SIDES = [
   ['length', 'Length, outside'],
@@ -86,17 +109,26 @@ const SIDES = [
   ['height', 'Height, outside'],
 ] as const;
 
-function Box({ water }: { water: number | undefined }) {
+function Box({ round, water }: { round: boolean; water: number | undefined }) {
   const print = usePrint();
   const [box, setBox] = useState<Typed>({});
-  const whole = isWhole(box) ? box : undefined;
+  const [cover, setCover] = useState<number>();
+  const { width = 0, height = 0, weight = 0 } = box;
+  const told = round
+    ? width > 0 && height > 0 && weight > 0
+      ? roundBox(width, height, weight)
+      : undefined
+    : isWhole(box)
+      ? box
+      : undefined;
+  const whole = told && covered(told, cover ?? 0);
   const floats = whole && boxFloat(whole, water ?? whole.height);
   return (
     <>
-      {SIDES.map(([side, label]) => (
+      {SIDES.filter(([side]) => !round || side !== 'length').map(([side, label]) => (
         <MeasureField
           key={side}
-          label={label}
+          label={round && side === 'width' ? 'Outside, across the circle' : label}
           quantity="distance"
           value={box[side]}
           limit={Thickness}
@@ -112,6 +144,15 @@ function Box({ water }: { water: number | undefined }) {
         onChange={(weight) => setBox((before) => ({ ...before, weight }))}
         optional
         hint="From its plate or the maker’s table"
+      />
+      <MeasureField
+        label="Fill over its top"
+        quantity="depth"
+        value={cover}
+        onChange={setCover}
+        limit={Thickness}
+        optional
+        hint="As far as it is filled by then; weighed under water"
       />
       {floats ? (
         <>

@@ -9,12 +9,37 @@ import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, DoneFoot, PlanMeasure, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
+import type { MeasureFieldProps } from '../../ui/measured';
+import { Button, Choice, DoneFoot, List, PlanMeasure, Row, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
 import { FORM_WORDS, PROTECTION_WORDS } from '../parts/words';
+import { useSay } from '../parts/useSay';
 import { LayerBox } from './LayerBox';
 
 type HoleItem = ItemOf<'hole'>;
 type Put = (next: HoleItem, more?: readonly Edit[]) => void;
+
+interface HoleMeasureProps extends Omit<MeasureFieldProps, 'onChange' | 'check' | 'when' | 'onValid'> {
+  /** The hole with a value; undefined where one must be there and is not. */
+  make: (value: number | undefined) => HoleItem | undefined;
+  put: Put;
+}
+
+/** A measure of the hole: what cannot be is told at its field, and what stood before holds. */
+function HoleMeasure({ make, put, ...field }: HoleMeasureProps) {
+  return (
+    <PlanMeasure
+      {...field}
+      check={(value) => {
+        const made = make(value);
+        return made && Hole.safeParse(made).error?.issues[0]?.message;
+      }}
+      onChange={(value) => {
+        const made = make(value);
+        if (made) put(made);
+      }}
+    />
+  );
+}
 
 const [ROUND, BOX] = Hole.shape.plan.options;
 
@@ -84,6 +109,7 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
         </View>
       ) : null}
       <Figures id={id} />
+      <Findings id={id} />
       <Size hole={hole} put={put} />
       <Fills hole={hole} put={put} />
       <Shaft hole={hole} put={put} />
@@ -137,6 +163,20 @@ function useFresh(key: keyof typeof MATERIALS): () => { material: Uuid; more: re
   };
 }
 
+/** What stands against it. */
+function Findings({ id }: { id: Uuid }) {
+  const say = useSay();
+  const found = useAppSelector((state) => selectEvaluation(state).findings.hole.get(id)) ?? [];
+  if (found.length === 0) return null;
+  return (
+    <List label="Against this hole">
+      {found.map((one) => (
+        <Row key={one.id} title={say(one.what)} note={say(one.why)} noteLines="all" />
+      ))}
+    </List>
+  );
+}
+
 function Figures({ id }: { id: Uuid }) {
   const print = usePrint();
   const { system } = useUnits();
@@ -174,41 +214,46 @@ function Size({ hole, put }: { hole: HoleItem; put: Put }) {
         }}
       />
       {plan.by === 'box' ? (
-        <PlanMeasure
+        <HoleMeasure
+          put={put}
           label="Outside, along the pipe that leaves it"
           quantity="depth"
           value={plan.along}
           limit={BOX.shape.along}
-          onChange={(along) => along !== undefined && put({ ...hole, plan: { ...plan, along } })}
+          make={(along) => (along === undefined ? undefined : { ...hole, plan: { ...plan, along } })}
         />
       ) : null}
-      <PlanMeasure
+      <HoleMeasure
+        put={put}
         label={plan.by === 'box' ? 'Outside, across' : 'Outside, across the circle'}
         quantity="depth"
         value={plan.across}
         limit={ROUND.shape.across}
-        onChange={(across) => across !== undefined && put({ ...hole, plan: { ...plan, across } })}
+        make={(across) => (across === undefined ? undefined : { ...hole, plan: { ...plan, across } })}
       />
-      <PlanMeasure
+      <HoleMeasure
+        put={put}
         label="Height, outside"
         quantity="depth"
         value={hole.tall}
         limit={Hole.shape.tall}
-        onChange={(tall) => tall !== undefined && put({ ...hole, tall })}
+        make={(tall) => (tall === undefined ? undefined : { ...hole, tall })}
       />
-      <PlanMeasure
+      <HoleMeasure
+        put={put}
         label="Its floor, from the inside to its underside"
         quantity="thickness"
         value={hole.floor}
         limit={Hole.shape.floor}
-        onChange={(floor) => floor !== undefined && put({ ...hole, floor })}
+        make={(floor) => (floor === undefined ? undefined : { ...hole, floor })}
       />
-      <PlanMeasure
+      <HoleMeasure
+        put={put}
         label="Room round it, each side"
         quantity="thickness"
         value={hole.room}
         limit={Hole.shape.room}
-        onChange={(room) => room !== undefined && put({ ...hole, room })}
+        make={(room) => (room === undefined ? undefined : { ...hole, room })}
         hint="6 in where the local rule allows; a foot for the straps"
       />
     </>
@@ -236,13 +281,14 @@ function Fills({ hole, put }: { hole: HoleItem; put: Put }) {
             }
             onRemove={() => put({ ...hole, around: without(hole.around, index) })}
           >
-            <PlanMeasure
+            <HoleMeasure
+              put={put}
               label="Up to, over its underside"
               quantity="depth"
               value={layer.over}
               limit={FillLayer.shape.over}
-              onChange={(over) =>
-                over !== undefined && put({ ...hole, around: replaced(hole.around, index, { ...layer, over }) })
+              make={(over) =>
+                over === undefined ? undefined : { ...hole, around: replaced(hole.around, index, { ...layer, over }) }
               }
             />
           </LayerBox>
@@ -269,13 +315,16 @@ function Fills({ hole, put }: { hole: HoleItem; put: Put }) {
             }
             onRemove={() => put({ ...hole, below: without(hole.below, index) })}
           >
-            <PlanMeasure
+            <HoleMeasure
+              put={put}
               label="Thickness"
               quantity="thickness"
               value={layer.thickness}
               limit={ThickLayer.shape.thickness}
-              onChange={(thickness) =>
-                thickness !== undefined && put({ ...hole, below: replaced(hole.below, index, { ...layer, thickness }) })
+              make={(thickness) =>
+                thickness === undefined
+                  ? undefined
+                  : { ...hole, below: replaced(hole.below, index, { ...layer, thickness }) }
               }
             />
           </LayerBox>
@@ -300,15 +349,16 @@ function Shaft({ hole, put }: { hole: HoleItem; put: Put }) {
   const { frame } = hole;
   return (
     <>
-      <PlanMeasure
+      <HoleMeasure
+        put={put}
         label="Risers, outside"
         quantity="thickness"
         value={hole.riser}
         limit={Hole.shape.riser}
         optional
-        onChange={(riser) => {
+        make={(riser) => {
           const { riser: _before, ...rest } = hole;
-          put(riser === undefined ? rest : { ...rest, riser });
+          return riser === undefined ? rest : { ...rest, riser };
         }}
         hint="From its top up to the rim; empty where there are none"
       />
@@ -321,13 +371,14 @@ function Shaft({ hole, put }: { hole: HoleItem; put: Put }) {
               ['clear', 'Clear of the shaft, all round'],
             ] as const
           ).map(([field, label]) => (
-            <PlanMeasure
+            <HoleMeasure
+              put={put}
               key={field}
               label={label}
               quantity="thickness"
               value={frame[field]}
               limit={Frame.shape[field]}
-              onChange={(next) => next !== undefined && put({ ...hole, frame: { ...frame, [field]: next } })}
+              make={(next) => (next === undefined ? undefined : { ...hole, frame: { ...frame, [field]: next } })}
             />
           ))}
           <Button

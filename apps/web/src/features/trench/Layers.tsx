@@ -57,6 +57,9 @@ export function Layers() {
         <Button icon="watch" onPress={() => dispatch(sheetOpened({ sheet: 'sections' }))}>
           Compare sections
         </Button>
+        <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'section-from' }))}>
+          Another section from here
+        </Button>
         <Button icon="up" onPress={() => dispatch(sheetOpened({ sheet: 'float' }))}>
           Will it float?
         </Button>

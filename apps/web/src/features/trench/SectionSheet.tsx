@@ -20,7 +20,10 @@ const MARK_WORDS: Record<Mark, string> = {
 type SectionItem = ItemOf<'section'>;
 
 /** Takes a change only if it makes a section that can be built; what stood before stays otherwise. */
-type Put = (next: Partial<SectionItem>, more?: readonly Edit[]) => void;
+type Put = (
+  next: { readonly [Field in keyof SectionItem]?: SectionItem[Field] | undefined },
+  more?: readonly Edit[],
+) => void;
 
 const Editing = createContext<{ section: SectionItem; put: Put } | null>(null);
 
@@ -62,8 +65,50 @@ export function SectionSheet({ section: id, onClose }: { section: Uuid; onClose:
         <Words tone="muted">What is left between is native backfill.</Words>
         <Above />
         <Below />
+        <Besides />
       </Editing.Provider>
     </Sheet>
+  );
+}
+
+/** Where the trench is wider or longer than its pipe asks for all along. */
+function Besides() {
+  const { section, put } = useEditing();
+  const { joints } = section;
+  const setJoints = (next: Partial<NonNullable<SectionItem['joints']>>): void => {
+    const { each = joints?.each, along = joints?.along ?? 0.6 } = next;
+    put({ joints: each === undefined || each === 0 ? undefined : { each, along } });
+  };
+  return (
+    <>
+      <PlanMeasure
+        label="Wider at each joint, each side"
+        quantity="thickness"
+        value={joints?.each}
+        limit={Section.shape.beyond}
+        optional
+        onChange={(each) => setJoints({ each: each ?? 0 })}
+        hint="For those who join the pipe; spread evenly along the run in the amounts. Dips for sockets take nothing: the socket fills them"
+      />
+      {joints ? (
+        <PlanMeasure
+          label="Over a length of"
+          quantity="depth"
+          value={joints.along}
+          limit={ThickLayer.shape.thickness}
+          onChange={(along) => along !== undefined && setJoints({ along })}
+        />
+      ) : null}
+      <PlanMeasure
+        label="Past the free end of its pipe"
+        quantity="depth"
+        value={section.beyond}
+        limit={Section.shape.beyond}
+        optional
+        onChange={(beyond) => put({ beyond })}
+        hint="Where a bed is longer than its pipes; empty for a trench"
+      />
+    </>
   );
 }
 

@@ -43,14 +43,26 @@ export function WidthFields({ rule, onChange }: { rule: WidthRule; onChange: (ru
             label="Width of the bucket"
             options={BUCKETS[system].map((width) => ({ value: String(width), label: print(width, 'thickness') }))}
             value={String(BUCKETS[system].find((width) => Math.abs(width - rule.width) < 5e-4))}
-            onChange={(width) => onChange({ rule: 'fixed', width: Number(width) })}
+            onChange={(width) => onChange({ ...rule, width: Number(width) })}
           />
           <PlanMeasure
             label="Or another width"
             quantity="thickness"
             value={rule.width}
             limit={FIXED.shape.width}
-            onChange={(width) => width !== undefined && onChange({ rule: 'fixed', width })}
+            onChange={(width) => width !== undefined && onChange({ ...rule, width })}
+          />
+          <PlanMeasure
+            label="Teeth reach out of it, each side"
+            quantity="thickness"
+            value={rule.teeth}
+            limit={FIXED.shape.teeth}
+            optional
+            onChange={(teeth) => {
+              const { teeth: _before, ...rest } = rule;
+              onChange(teeth === undefined ? rest : { ...rest, teeth });
+            }}
+            hint="They dig wider than the bucket is called; empty where they do not"
           />
         </>
       ) : null}
