@@ -1,7 +1,8 @@
 import type { Cut } from '@alveus/plan';
 import fc from 'fast-check';
 import { evaluate, FOOT } from '../src';
-import { areaOf, classesAlong, crossSection, heapSide, openingOf, spoilOf, stripOfGround } from '../src/cross';
+import { crossSection, openingOf } from '../src/cross';
+import { areaOf, classesAlong, heapSide, spoilOf, stripOfGround } from '../src/spoil';
 import { buildLine, catalogue, ft, section } from './builders';
 
 /** The trench as it is drawn: what is drawn is what is reckoned; and what lies beside it. */

@@ -1,3 +1,1 @@
-export * from './classes';
 export * from './outline';
-export * from './spoil';

@@ -9,7 +9,7 @@ import { LINE_RULES } from './line';
 import { NODE_RULES } from './node';
 import { PIPE_RULES } from './pipe';
 import { PIT_RULES } from './pit';
-import { BARE_RULES, RUN_RULES } from './run';
+import { BARE_RULES, FORM_RULES, RUN_RULES } from './run';
 
 /** All rules there are, each with what it is about. A new rule stands in the list of its subject, and so here. */
 
@@ -17,7 +17,7 @@ export const SUBJECTS = ['run', 'node', 'line', 'crossing', 'pit', 'hole', 'pipe
 export type Subject = (typeof SUBJECTS)[number];
 
 const BY_SUBJECT = {
-  run: [...BARE_RULES, ...RUN_RULES],
+  run: [...BARE_RULES, ...RUN_RULES, ...FORM_RULES],
   node: NODE_RULES,
   line: LINE_RULES,
   crossing: [...CROSSING_RULES, ...LOOSE_RULES],

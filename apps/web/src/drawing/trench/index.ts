@@ -1,5 +1,3 @@
-export * from './DepthBand';
-export * from './GroundTaken';
+export * from './Cut';
+export * from './frame';
 export * from './TrenchSection';
-export { trenchShape } from './bands';
-export * from './HoleSection';

@@ -1,15 +1,14 @@
-import { reverseLine, sectionItems } from '@alveus/core';
-import type { LibraryKey } from '@alveus/core/sections';
-import { LIBRARY } from '@alveus/core/sections';
+import { reverseLine } from '@alveus/core';
 import { moveBranch } from '@alveus/core/remove';
 import { Line, lowerOf, serviceOf, SERVICES } from '@alveus/plan';
-import type { Edit, Item, ItemOf, Service, Uuid } from '@alveus/plan';
+import type { Item, ItemOf, Service, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { noticed, sheetOpened, chosenLately, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectLine } from '../../store/results';
-import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
+import { later } from '../../ui/later';
+import { NotHere } from '../../ui/NotHere';
 import { useNodeChoices } from '../parts/choices';
 import { nameAfter } from '../parts/words';
 import { pipeOf, pipeOption, pipeOptions } from '../parts/pipes';
@@ -75,6 +74,9 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
   );
 }
 
+/** It comes with the library of sections. */
+const SectionChoice = later(() => import('../sections/sheets').then((module) => module.SectionChoice), null, NotHere);
+
 /** What the runs of a line share. */
 export function LineSheet({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
@@ -82,23 +84,6 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
   const plan = useAppSelector((state) => state.job.plan);
   const line = useAppSelector(selectLine)?.line;
   if (!line) return null;
-  const usual: readonly string[] = serviceOf(line.service).sections;
-  const keys = (Object.keys(LIBRARY) as LibraryKey[]).sort(
-    (a, b) => Number(usual.includes(b)) - Number(usual.includes(a)),
-  );
-  const inPlan = Object.values(plan.section);
-  const options = [
-    ...inPlan.map((section) => ({ value: section.id, label: section.name })),
-    ...keys
-      .filter((key) => !inPlan.some((section) => section.name === LIBRARY[key].name))
-      .map((key) => ({ value: key, label: LIBRARY[key].name })),
-  ];
-  const choose = (value: string): void => {
-    if (plan.section[value]) return edit([{ op: 'put', item: { ...line, section: value } }]);
-    const made = sectionItems(LIBRARY[value as LibraryKey], Object.values(plan.material), newId);
-    const edits: Edit[] = made.items.map((item) => ({ op: 'put', item }));
-    edit([...edits, { op: 'put', item: { ...line, section: made.section.id } }]);
-  };
   return (
     <Sheet title={line.name} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       <NameField
@@ -116,7 +101,12 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
           edit([{ op: 'put', item: { ...line, name, service } }]);
         }}
       />
-      <Picker label="Trench section" options={options} value={line.section} onChange={choose} />
+      <SectionChoice
+        label="Trench section"
+        service={line.service}
+        value={line.section}
+        onChange={(section, more) => edit([...more, { op: 'put', item: { ...line, section } }])}
+      />
       <AllRuns line={line} />
       <Button icon="watch" onPress={() => dispatch(sheetOpened({ sheet: 'sizes' }))}>
         Compare sizes

@@ -1,4 +1,3 @@
-import { joinRuns } from '@alveus/core/join';
 import type { NodeEnd, Quantity, StandsBehind } from '@alveus/core';
 import { standsBehind } from '@alveus/core';
 import { Elevation, Node, NODE_FORMS, SUMP_FORMS, upperOf } from '@alveus/plan';
@@ -20,6 +19,7 @@ import {
   usePrint,
   Words,
 } from '../../ui/measured';
+import { joinRuns } from '../parts/parting';
 import { formOptions } from '../parts/pictures';
 import { FORM_WORDS, nameAfter } from '../parts/words';
 

@@ -7,6 +7,9 @@ import { loadForms } from '../../ui/form';
 import type { InsteadOf } from '../../ui/later';
 import { later } from '../../ui/later';
 import { NotHere } from '../../ui/NotHere';
+import { loadParting } from '../parts/parting';
+import { StillSketch } from '../parts/SketchView';
+import { StillTrench } from '../parts/TrenchView';
 
 type Open = Sheet['sheet'];
 /** A sheet is given what it was opened with, and how to close. */
@@ -30,16 +33,27 @@ const withForms = async <Module,>(module: Promise<Module>): Promise<Module> => {
   return loaded;
 };
 
-const grade = () => import('../grade/sheets');
+/** What sheets of several stages are made with, and is no part of any. */
+const withParts = async <Module,>(module: Promise<Module>, load: () => Promise<void>): Promise<Module> => {
+  const [loaded] = await Promise.all([module, load()]);
+  return loaded;
+};
+
+const grade = () => withParts(import('../grade/sheets'), loadParting);
 const line = () => import('../grade/line-sheets');
 const compare = () => import('../compare/sheets');
+const sections = () => withParts(import('../sections/sheets'), loadParting);
+const dug = () => import('../dug/sheets');
 const ground = () => withForms(import('../ground/sheets'));
 const grow = () => withForms(import('../grow/sheets'));
-const site = () => withForms(import('../site/sheets'));
+const site = () => withParts(withForms(import('../site/sheets')), loadParting);
 const trench = () => import('../trench/sheets');
 const dig = () => withForms(import('../dig/sheets'));
 const order = () => import('../order/sheets');
-const print = () => import('../print/sheets');
+const print = () =>
+  withParts(import('../print/sheets'), async () => {
+    await Promise.all([StillSketch.load(), StillTrench.load()]);
+  });
 const own = () => import('./sheets');
 const server = () => import('./server-sheets');
 
@@ -54,13 +68,13 @@ const SHEETS: Parts = {
   'delete-line': from(line, 'DeleteLineSheet'),
   ends: from(compare, 'EndsSheet'),
   sizes: from(compare, 'SizesSheet'),
-  sections: from(compare, 'SectionsSheet'),
+  sections: from(sections, 'SectionsSheet'),
   float: from(trench, 'FloatSheet'),
-  cut: from(trench, 'CutSheet'),
-  sharing: from(trench, 'SharingSheet'),
-  hole: from(trench, 'HoleSheet'),
+  cut: from(dug, 'CutSheet'),
+  sharing: from(dug, 'SharingSheet'),
+  hole: from(dug, 'HoleSheet'),
   filling: from(trench, 'FillingSheet'),
-  'section-from': from(trench, 'SectionFromSheet'),
+  'section-from': from(sections, 'SectionFromSheet'),
   against: from(compare, 'AgainstSheet'),
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),

@@ -1,11 +1,14 @@
-import { TrenchSection } from '../../drawing/trench';
-import { useAppSelector } from '../../store';
-import { selectLive, selectPlace } from '../../store/results';
+import { later } from '../../ui/later';
+import { NotHere } from '../../ui/NotHere';
 
-/** The trench at the station line. */
-export function TrenchView({ height }: { height: number }) {
-  const place = useAppSelector(selectPlace);
-  const plan = useAppSelector((state) => selectLive(state).plan);
-  const { system, fraction } = useAppSelector((state) => state.settings);
-  return <TrenchSection place={place} plan={plan} height={height} system={system} fraction={fraction} />;
-}
+/** What draws trenches comes with the stage or the paper that first shows one. */
+
+const drawings = () => import('./TrenchDrawings');
+
+/** Fetched beside the stage that shows it at once. */
+export const fetchTrench = (): void => void TrenchView.load().catch(() => undefined);
+
+export const TrenchView = later(() => drawings().then((module) => module.TrenchView), null, NotHere);
+export const GroundTaken = later(() => drawings().then((module) => module.GroundTaken), null, NotHere);
+/** As on paper. */
+export const StillTrench = later(() => drawings().then((module) => module.StillTrench), null, NotHere);

@@ -3,12 +3,12 @@ import { unitName } from '@alveus/core';
 import type { ReactNode } from 'react';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { StillSketch } from '../../drawing/sketch/StillSketch';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { PAPER } from '../../theme/tones';
 import { Words } from '../../ui';
 import { Leaf, PAPER_WIDTH, Printed, Whole } from '../../ui/Printed';
+import { StillSketch } from '../parts/SketchView';
 import { GradeTable } from './GradeTable';
 import { PaperSection } from './PaperSection';
 

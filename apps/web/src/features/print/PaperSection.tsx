@@ -4,11 +4,11 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { LongSection, sectionFrame } from '../../drawing/section';
 import type { Source } from '../../drawing/section';
-import { StillTrench } from '../../drawing/trench';
 import { useAppSelector } from '../../store';
 import { selectAtRest, selectEvaluation, selectFindings, selectPlace } from '../../store/results';
 import { PAPER } from '../../theme/tones';
 import { Whole } from '../../ui/Printed';
+import { StillTrench } from '../parts/TrenchView';
 
 const SECTION = 330;
 const TRENCH = 300;

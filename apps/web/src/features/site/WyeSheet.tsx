@@ -1,4 +1,3 @@
-import { splitRun } from '@alveus/core/split';
 import { nameWith, PastEnd } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { useState } from 'react';
@@ -7,6 +6,7 @@ import { selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, Field, MeasureField, Sheet, usePrint, Words } from '../../ui/measured';
+import { splitRun } from '../parts/parting';
 
 type Form = 'fitting' | 'manhole' | 'catch-basin' | 'cleanout';
 

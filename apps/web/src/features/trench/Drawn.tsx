@@ -1,27 +1,19 @@
 import { DEFAULT_NATIVE, FOOT } from '@alveus/core';
 import type { CrossSection } from '@alveus/core/cross';
-import {
-  classDepths,
-  classesAlong,
-  crossSection,
-  heapSide,
-  LADDER_FROM,
-  openingOf,
-  spoilOf,
-  stripOfGround,
-} from '@alveus/core/cross';
+import { crossSection, openingOf } from '@alveus/core/cross';
+import { classDepths, classesAlong, heapSide, LADDER_FROM, spoilOf, stripOfGround } from '@alveus/core/spoil';
 import type { ItemOf } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { StripAlong, Strips } from '../../drawing/sketch';
-import { DepthBand, GroundTaken } from '../../drawing/trench';
+import { DepthBand } from '../../drawing/open/DepthBand';
 import type { TrenchShows } from '../../store';
 import { trenchShown, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectLive, selectPlace, selectRoute } from '../../store/results';
 import { Choice, usePrint, Words } from '../../ui/measured';
 import { SketchView } from '../parts/SketchView';
-import { TrenchView } from '../parts/TrenchView';
+import { GroundTaken, TrenchView } from '../parts/TrenchView';
 
 /** What is drawn of the trench: what goes into it, how it stands open, or the ground it takes from above. */
 export function Drawn() {

@@ -31,10 +31,6 @@ export const RUN_RULES = [
   againstGrade,
   protection,
   deepTrench,
-  sidesSteep,
-  benchLoose,
-  shieldSmall,
-  uphillDeep,
   gradeContradicts,
   gradeSurplus,
   keptByRun,
@@ -55,9 +51,6 @@ export const RUN_RULES = [
   surfaceCuts,
   haunchRoom,
   byNominal,
-  sharedClose,
-  sharedLow,
-  sharedAstray,
   leaderStone,
   steep,
   swaleDeep,
@@ -67,10 +60,23 @@ export const RUN_RULES = [
   swaleGround,
 ] as const;
 
+/** Rules about trenches that are cut otherwise than upright, or shared. */
+export const FORM_RULES = [
+  sidesSteep,
+  benchLoose,
+  shieldSmall,
+  uphillDeep,
+  sharedClose,
+  sharedLow,
+  sharedAstray,
+] as const;
+
 export function judgeRun(result: RunResult, profile: Profile, read: Reader): readonly Finding[] {
   const of = { id: result.id, line: result.run.line, run: result.id };
   const bare = judge<BareFacts>(BARE_RULES, { result, read }, profile, of);
   const facts = factsOfRun(result, profile, read);
-  const found = facts ? judge<RunFacts>(RUN_RULES, facts, profile, of) : [];
+  const usual = facts ? judge<RunFacts>(RUN_RULES, facts, profile, of) : [];
+  // Most trenches are neither: they are not asked.
+  const found = facts?.form ? [...usual, ...judge<RunFacts>(FORM_RULES, facts, profile, of)] : usual;
   return bare.length === 0 ? found : [...bare, ...found];
 }

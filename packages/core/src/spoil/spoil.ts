@@ -1,7 +1,7 @@
 import type { Native } from '@alveus/plan';
 import { FOOT } from '../units';
-import type { CrossSection } from './outline';
-import { openingOf } from './outline';
+import type { CrossSection } from '../cross';
+import { openingOf } from '../cross';
 
 /** What lies beside an open trench: its spoil, and the ground that it all takes. */
 

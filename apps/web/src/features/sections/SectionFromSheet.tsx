@@ -1,18 +1,22 @@
 import type { Place } from '@alveus/core';
-import { sectionItems } from '@alveus/core';
-import type { LibraryKey } from '@alveus/core/sections';
-import { LIBRARY } from '@alveus/core/sections';
-import { splitRun } from '@alveus/core/split';
 import type { Edit, ItemOf, Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { useAppSelector } from '../../store';
 import { selectEvaluation, selectPlace } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, DoneFoot, Picker, Sheet, usePrint, Words } from '../../ui/measured';
+import { Button, Choice, DoneFoot, Sheet, usePrint, Words } from '../../ui/measured';
+import { splitRun } from '../parts/parting';
+import { SectionChoice } from './SectionChoice';
 
 type Evaluation = ReturnType<typeof selectEvaluation>;
 type Which = 'above' | 'below' | 'run';
+
+/** A section, and what comes into the job with it. */
+interface Chosen {
+  readonly section: Uuid;
+  readonly more: readonly Edit[];
+}
 
 const WHICH_WORDS: Readonly<Record<Which, string>> = {
   above: 'From here up the run',
@@ -27,7 +31,7 @@ export function SectionFromSheet({ onClose }: { onClose: () => void }) {
   const evaluation = useAppSelector(selectEvaluation);
   const place = useAppSelector(selectPlace);
   const [which, setWhich] = useState<Which>('above');
-  const [section, setSection] = useState<string>();
+  const [chosen, setChosen] = useState<Chosen>();
   if (!place) {
     return (
       <Sheet title="Another section from here" onClose={onClose}>
@@ -35,14 +39,7 @@ export function SectionFromSheet({ onClose }: { onClose: () => void }) {
       </Sheet>
     );
   }
-  const inPlan = Object.values(evaluation.plan.section);
-  const options = [
-    ...inPlan.map(({ id, name }) => ({ value: id, label: name })),
-    ...(Object.keys(LIBRARY) as LibraryKey[])
-      .filter((key) => !inPlan.some(({ name }) => name === LIBRARY[key].name))
-      .map((key) => ({ value: key, label: LIBRARY[key].name })),
-  ];
-  const edits = section === undefined ? undefined : editsFor(evaluation, place, which, section);
+  const edits = chosen && editsFor(evaluation, place, which, chosen);
   return (
     <Sheet
       title={`Another section at ${print(place.chainage, 'chainage')}`}
@@ -56,8 +53,14 @@ export function SectionFromSheet({ onClose }: { onClose: () => void }) {
         value={which}
         onChange={setWhich}
       />
-      <Picker label="Dug as" options={options} value={section} onChange={setSection} />
-      {section !== undefined && !edits ? (
+      <SectionChoice
+        label="Dug as"
+        service={evaluation.plan.line[place.run.run.line]?.service}
+        value={chosen?.section}
+        onChange={(section, more) => setChosen({ section, more })}
+      />
+      {chosen ? <Words strong>{nameOf(chosen, evaluation)}</Words> : null}
+      {chosen && !edits ? (
         <Words tone="fix">The station stands at an end of the run: move it along, or take all of the run.</Words>
       ) : null}
       {edits ? (
@@ -76,23 +79,30 @@ export function SectionFromSheet({ onClose }: { onClose: () => void }) {
   );
 }
 
+/** What the section that was chosen is called. */
+function nameOf({ section, more }: Chosen, { plan }: Evaluation): string {
+  const made = more.find((one) => one.op === 'put' && one.item.id === section);
+  const item = made?.op === 'put' ? made.item : plan.section[section];
+  return item && 'name' in item ? String(item.name) : '';
+}
+
 /** @returns undefined where the run cannot be parted at the station */
-function editsFor(evaluation: Evaluation, place: Place, which: Which, value: string): readonly Edit[] | undefined {
-  const { plan } = evaluation;
-  const known = plan.section[value];
-  const made = known ? undefined : sectionItems(LIBRARY[value as LibraryKey], Object.values(plan.material), newId);
-  const id: Uuid = known?.id ?? made?.section.id ?? '';
-  const items = (made?.items ?? []).map((item): Edit => ({ op: 'put', item }));
-  if (which === 'run') return [...items, { op: 'put', item: { ...place.run.run, section: id } }];
+function editsFor(
+  evaluation: Evaluation,
+  place: Place,
+  which: Which,
+  { section, more }: Chosen,
+): readonly Edit[] | undefined {
+  if (which === 'run') return [...more, { op: 'put', item: { ...place.run.run, section } }];
   const name = `${place.run.run.name}: section changes`;
   const split = splitRun(evaluation, place.run.id, place.station.at, { name, form: 'fitting' }, newId);
   if (!split) return undefined;
   const part = which === 'above' ? split.upper : split.lower;
   return [
-    ...items,
+    ...more,
     ...split.edits.map((one): Edit =>
       one.op === 'put' && one.item.kind === 'run' && one.item.id === part
-        ? { op: 'put', item: { ...(one.item as ItemOf<'run'>), section: id } }
+        ? { op: 'put', item: { ...(one.item as ItemOf<'run'>), section } }
         : one,
     ),
   ];

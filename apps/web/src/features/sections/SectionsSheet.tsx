@@ -7,9 +7,9 @@ import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted, selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { Button, DoneFoot, MeasureField, Picker, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
-import { Against } from './Against';
-import type { Compared } from './Beside';
-import { Beside } from './Beside';
+import { Against } from '../compare/Against';
+import type { Compared } from '../compare/Beside';
+import { Beside } from '../compare/Beside';
 
 /** The line as it is dug now, beside the line dug by another section: what each takes, what it is for, and its drawbacks. */
 export function SectionsSheet({ onClose }: { onClose: () => void }) {

@@ -1,4 +1,4 @@
-import type { ClassStretch, DepthClass } from '@alveus/core/cross';
+import type { ClassStretch, DepthClass } from '@alveus/core/spoil';
 import { View } from 'react-native';
 import Svg, { Path, Rect, Text as SvgText } from 'react-native-svg';
 import { drawn } from '../../theme/scale';

@@ -1,7 +1,8 @@
 import type { Fraction, System } from '@alveus/core';
 import { print } from '@alveus/core';
-import type { CrossSection, Spoil, StripOfGround } from '@alveus/core/cross';
-import { heapSide } from '@alveus/core/cross';
+import type { CrossSection } from '@alveus/core/cross';
+import type { Spoil, StripOfGround } from '@alveus/core/spoil';
+import { heapSide } from '@alveus/core/spoil';
 import type { Shield } from '@alveus/plan';
 import { memo, useId } from 'react';
 import { View } from 'react-native';
@@ -13,9 +14,8 @@ import { useDrawingWidth } from '../../ui';
 import { MaterialDefs } from '../materials';
 import type { Point } from '../scale';
 import { path } from '../scale';
-import { Cut } from './Cut';
-import type { TrenchFrame } from './frame';
-import { trenchFrame } from './frame';
+import type { TrenchFrame } from '../trench';
+import { Cut, trenchFrame } from '../trench';
 
 interface GroundTakenProps {
   cross: CrossSection;

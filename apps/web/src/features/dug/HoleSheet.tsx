@@ -4,7 +4,7 @@ import type { Edit, ItemOf, LayerMaterial, Uuid } from '@alveus/plan';
 import { FillLayer, Frame, Hole, PROTECTIONS, ThickLayer } from '@alveus/plan';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { HoleSection } from '../../drawing/trench';
+import { HoleSection } from '../../drawing/hole';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
@@ -13,7 +13,7 @@ import type { MeasureFieldProps } from '../../ui/measured';
 import { Button, Choice, DoneFoot, List, PlanMeasure, Row, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
 import { FORM_WORDS, PROTECTION_WORDS } from '../parts/words';
 import { useSay } from '../parts/useSay';
-import { LayerBox } from './LayerBox';
+import { LayerBox } from '../trench/LayerBox';
 
 type HoleItem = ItemOf<'hole'>;
 type Put = (next: HoleItem, more?: readonly Edit[]) => void;

@@ -1,0 +1,2 @@
+export * from './DepthBand';
+export * from './GroundTaken';

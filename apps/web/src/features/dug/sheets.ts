@@ -1,0 +1,3 @@
+export { CutSheet } from './CutSheet';
+export { HoleSheet } from './HoleSheet';
+export { SharingSheet } from './SharingSheet';

@@ -1,0 +1,2 @@
+export { joinRuns } from '@alveus/core/join';
+export { splitRun } from '@alveus/core/split';

@@ -1,0 +1,3 @@
+export { SectionChoice } from './SectionChoice';
+export { SectionFromSheet } from './SectionFromSheet';
+export { SectionsSheet } from './SectionsSheet';
