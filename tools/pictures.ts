@@ -154,6 +154,48 @@ async function shallow(page: Page): Promise<void> {
   await stationUp(4)(page);
 }
 
+/** The trench as it stands open, sloped by the class of its soil. */
+function dugOpen(what: string): (page: Page) => Promise<void> {
+  return async (page) => {
+    await stationUp(13)(page);
+    // The database is shared by all pictures: it may be sloped already.
+    const sloped = page.getByRole('radio', { name: 'Sloped' }).first();
+    if ((await sloped.getAttribute('aria-checked')) !== 'true') {
+      await sloped.click();
+      await press('How it is cut')(page);
+      await shows('B, medium')(page);
+      await press('Done')(page);
+      await page.getByRole('button', { name: 'Sloped: all runs of this line' }).click();
+    }
+    await shows(what)(page);
+    await page.getByRole('radio', { name: what, exact: true }).scrollIntoViewIfNeeded();
+  };
+}
+
+/** A manhole in its hole. */
+async function holeAt(page: Page): Promise<void> {
+  await page.getByRole('list', { name: 'Holes of structures' }).getByRole('button').first().click();
+  const make = page.getByRole('button', { name: /^A hole as for/ });
+  if (await make.isVisible()) {
+    await make.click();
+    await press('Fill round it', 'Frame on its own concrete')(page);
+  }
+  await page.getByRole('img', { name: /^The hole to scale/ }).scrollIntoViewIfNeeded();
+}
+
+/** Two laterals in one trench. */
+async function sharedTrench(page: Page): Promise<void> {
+  await page.getByRole('combobox', { name: /^Line:/ }).click();
+  await page.getByRole('option', { name: /Lateral 1/ }).click();
+  await press('Pipes in one trench')(page);
+  const dialog = page.getByRole('dialog').first();
+  await dialog.getByRole('combobox', { name: /^Another pipe/ }).click();
+  await page.getByRole('option', { name: /Lateral 2/ }).click();
+  await dialog.getByRole('button', { name: /^Put it into/ }).click();
+  await press('Done')(page);
+  await stationUp(5)(page);
+}
+
 /** Each is drawn on a phone and on a wide page, by its name and the shape. */
 const VIEWS: Readonly<Record<string, View>> = {
   jobs: { path: '/' },
@@ -181,6 +223,18 @@ const VIEWS: Readonly<Record<string, View>> = {
   sections: { path: stage('trench'), ready: press('Compare sections') },
   float: { path: stage('trench'), ready: press('Will it float?') },
   sheet: { path: yard, ready: press('Another line, from a plan sheet') },
+  open: { path: stage('trench'), ready: dugOpen('Dug open') },
+  strip: { path: stage('trench'), ready: dugOpen('From above') },
+  hole: { path: stage('trench'), ready: holeAt },
+  cut: { path: stage('trench'), ready: press('How it is cut') },
+  shared: { path: stage('trench'), ready: sharedTrench },
+  filling: {
+    path: stage('trench'),
+    ready: async (page) => {
+      await stationUp(13)(page);
+      await press('How it is filled')(page);
+    },
+  },
   print: { path: stage('grade'), ready: onPaper },
 };
 
@@ -199,8 +253,8 @@ const KEPT: readonly string[] = [
   'room-wide',
   'structures-wide',
   'ways-phone',
-  'rest-phone',
-  'ends-phone',
+  'open-wide',
+  'hole-phone',
   'swale-phone',
   'network-wide',
   'route-phone',

@@ -10,6 +10,7 @@ import { RunSheet } from '../src/features/grade/line-sheets';
 import { NodeSheet } from '../src/features/grade/sheets';
 import { ShotSheet } from '../src/features/ground/sheets';
 import { Units } from '../src/features/job/Units';
+import { loadParting } from '../src/features/parts/parting';
 import { CrossingSheet } from '../src/features/site/sheets';
 import { jobOpened, jobOpening } from '../src/store/job';
 import { makeStore } from '../src/store/frame/store';
@@ -216,6 +217,8 @@ test('a shot at the tape on a run that was turned round is written from end a', 
 });
 
 describe('a node between two runs', () => {
+  beforeAll(loadParting);
+
   const middle = (plan: Plan, run = ''): string => (plan.run[run] as Run).b;
 
   test('offers to make them one, and says that nothing moves where they are on one grade', async () => {

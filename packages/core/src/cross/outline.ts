@@ -1,8 +1,7 @@
 import type { UpRun, Uuid } from '@alveus/plan';
 import type { RunShape } from '../results';
 import type { Envelope, Sides, Strip } from '../trench';
-import { acrossShape, layerTops, opening, stripAt, wallOf } from '../trench';
-import { stationAt } from '../trench';
+import { halvesOf, layerTops, opening, stationAt, stripAt, wallOf } from '../trench';
 
 /** The trench as it is cut at one place: x to the right of its own pipe, seen up the run, y over its bottom; m. */
 
@@ -58,7 +57,7 @@ export function crossSection(run: RunShape, at: UpRun): CrossSection | undefined
     run: other,
   }));
   const inMiddle = depth + sides.across * middle;
-  const { left, right } = opening(acrossShape(of, width, sides), Math.max(0, inMiddle));
+  const { left, right } = opening({ halves: halvesOf(sides, width), across: sides.across }, Math.max(0, inMiddle));
   const ground = (x: number): number => depth + sides.across * x;
   const wall = (side: Sides['left'], to: -1 | 1, far: number): Spot[] => {
     const { heights, outs, rates } = wallOf(side);

@@ -42,9 +42,14 @@ interface Top {
   readonly hung: number | undefined;
 }
 
+/** The floors of both halves. */
+export function halvesOf({ left, right }: Pick<Sides, 'left' | 'right'>, width: number): AcrossShape['halves'] {
+  return [floorsOf(wallOf(left), width / 2), floorsOf(wallOf(right), width / 2)];
+}
+
 export function acrossShape(of: Envelope, width: number, { left, right, across }: Sides): AcrossShape {
   const walls = [wallOf(left), wallOf(right)] as const;
-  const halves = walls.map((wall) => floorsOf(wall, width / 2)) as unknown as AcrossShape['halves'];
+  const halves = halvesOf({ left, right }, width);
   const tops = topsOf(of);
   return { of, width, across, halves, tops, kinks: kinksOf(of, walls, width / 2, across, tops) };
 }
@@ -215,7 +220,7 @@ function openTo(floors: readonly Floor[], ground: number, rises: number): number
 
 /** From the middle, how far the hole opens at the ground, m. @param depth ground over the bottom, in the middle */
 export function opening(
-  { halves, across }: AcrossShape,
+  { halves, across }: Pick<AcrossShape, 'halves' | 'across'>,
   depth: number,
 ): { readonly left: number; readonly right: number } {
   return { left: openTo(halves[0], depth, -across), right: openTo(halves[1], depth, across) };

@@ -14,7 +14,16 @@ import { MaterialDefs } from '../materials';
 import type { Point } from '../scale';
 import { path, spread } from '../scale';
 
+/** A pipe that comes in at the left, or goes out at the right: its underside over the bottom of the hole, its outside and its wall, m. */
+export interface HolePipe {
+  readonly goes: 'in' | 'out';
+  readonly low: number;
+  readonly outside: number;
+  readonly wall: number;
+}
+
 interface HoleSectionProps {
+  pipes: readonly HolePipe[];
   result: HoleResult;
   plan: Plan;
   height: number;
@@ -22,7 +31,7 @@ interface HoleSectionProps {
 }
 
 /** The hole of a structure cut through its middle, to scale: what stands in it, what lies under and round it. */
-export function HoleSection({ result, plan, height, system }: HoleSectionProps) {
+export function HoleSection({ result, plan, pipes, height, system }: HoleSectionProps) {
   const tones = useTones();
   const [room, onLayout] = useDrawingWidth();
   return (
@@ -38,7 +47,7 @@ export function HoleSection({ result, plan, height, system }: HoleSectionProps) 
       onLayout={onLayout}
     >
       {room > 0 && result.depth !== undefined && result.depth > 0 && result.amounts ? (
-        <Drawing result={result} plan={plan} height={height} system={system} room={room} />
+        <Drawing result={result} pipes={pipes} plan={plan} height={height} system={system} room={room} />
       ) : null}
     </View>
   );
@@ -47,7 +56,7 @@ export function HoleSection({ result, plan, height, system }: HoleSectionProps) 
 const WORDS = drawn(150);
 const PAD = { left: 12, top: drawn(30), bottom: drawn(40) };
 
-function Drawing({ result, plan, height, system, room }: HoleSectionProps & { room: number }) {
+function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps & { room: number }) {
   const tones = useTones();
   const [patterns, clip] = [useId(), useId()];
   const { hole, depth = 0, amounts } = result;
@@ -157,6 +166,25 @@ function Drawing({ result, plan, height, system, room }: HoleSectionProps & { ro
         height={hole.floor * factor}
         fill={tones.ink}
       />
+      {pipes.map(({ goes, low, outside, wall: thick }, index) => {
+        const to = goes === 'in' ? -1 : 1;
+        const [near, far] = [across / 2, half(Math.max(0, low))];
+        const left = x(Math.min(to * near, to * far));
+        const long = (far - near) * factor;
+        return (
+          <G key={index}>
+            <Rect x={left} y={y(low + outside)} width={long} height={outside * factor} fill={tones.pipe} />
+            <Rect
+              x={left}
+              y={y(low + outside - thick)}
+              width={long}
+              height={(outside - 2 * thick) * factor}
+              fill={tones.bore}
+            />
+            <Path d={`M${x(to * near)} ${y(low + thick)}H${x(to * far)}`} stroke={tones.water} strokeWidth={3} />
+          </G>
+        );
+      })}
       {shaft > 0 && depth > top ? (
         <Rect
           x={x(-shaft / 2)}

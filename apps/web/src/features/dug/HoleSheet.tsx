@@ -1,9 +1,11 @@
+import type { Evaluation, NodeEnd } from '@alveus/core';
 import { MATERIALS } from '@alveus/core';
 import { holeFor } from '@alveus/core/shared';
 import type { Edit, ItemOf, LayerMaterial, Uuid } from '@alveus/plan';
 import { FillLayer, Frame, Hole, PROTECTIONS, ThickLayer } from '@alveus/plan';
 import { useState } from 'react';
 import { View } from 'react-native';
+import type { HolePipe } from '../../drawing/hole';
 import { HoleSection } from '../../drawing/hole';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
@@ -189,12 +191,30 @@ function Figures({ id }: { id: Uuid }) {
   const bought = amounts.layers.reduce((sum, { material, volume }) => sum + (material === 'native' ? 0 : volume), 0);
   return (
     <>
-      <HoleSection result={result} plan={evaluation.plan} height={280} system={system} />
+      <HoleSection
+        result={result}
+        pipes={pipesAt(evaluation, id, bottom)}
+        plan={evaluation.plan}
+        height={280}
+        system={system}
+      />
       <Words>
         {`Bottom at ${print(bottom, 'elevation')}, ${print(depth, 'depth')} deep: ${print(amounts.excavation, 'volume')} dug, ${print(bought, 'volume')} of bought material, ${print(native, 'volume')} of native put back.`}
       </Words>
     </>
   );
+}
+
+/** What comes in and goes out, over the bottom of the hole. */
+function pipesAt({ nodes, runs }: Evaluation, id: Uuid, bottom: number): HolePipe[] {
+  const node = nodes.get(id);
+  const of = (ends: readonly NodeEnd[], goes: HolePipe['goes']): HolePipe[] =>
+    ends.flatMap(({ run, invert }) => {
+      const pipe = runs.get(run)?.pipe;
+      if (!pipe || invert === undefined) return [];
+      return [{ goes, low: invert - pipe.wall - bottom, outside: pipe.outside, wall: pipe.wall }];
+    });
+  return [...of(node?.arriving ?? [], 'in'), ...of(node?.leaving ?? [], 'out')];
 }
 
 function Size({ hole, put }: { hole: HoleItem; put: Put }) {

@@ -1,5 +1,5 @@
 import type { Place } from '@alveus/core';
-import type { Edit, ItemOf, Uuid } from '@alveus/plan';
+import type { Edit, Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { useAppSelector } from '../../store';
 import { selectEvaluation, selectPlace } from '../../store/results';
@@ -102,7 +102,7 @@ function editsFor(
     ...more,
     ...split.edits.map((one): Edit =>
       one.op === 'put' && one.item.kind === 'run' && one.item.id === part
-        ? { op: 'put', item: { ...(one.item as ItemOf<'run'>), section } }
+        ? { op: 'put', item: { ...one.item, section } }
         : one,
     ),
   ];

@@ -1,4 +1,4 @@
-import type { FromA, Lineage, Piece, Plan, Sharing, Uuid } from '@alveus/plan';
+import type { FromA, Lineage, Piece, Run, Sharing, Uuid } from '@alveus/plan';
 import { itemsNow, same, spanOn } from '@alveus/plan';
 import type { LyingIn, Shared, SharedTrench } from '../../results';
 import { tablePass } from '../pass';
@@ -58,7 +58,7 @@ const inOrder = ({ from, to }: { readonly from: FromA; readonly to: FromA }): { 
 });
 
 /** The stretch on the run whose trench it is, or on what came of that run. */
-function onLeads({ from, to, lead }: Sharing, runs: Plan['run'], lineage: Lineage): readonly OnLead[] {
+function onLeads({ from, to, lead }: Sharing, runs: Readonly<Record<Uuid, Run>>, lineage: Lineage): readonly OnLead[] {
   const pieces: readonly Piece[] = runs[lead.run]
     ? [{ from: 0, run: lead.run, at: 0 }]
     : (lineage.pieces.get(lead.run) ?? []);
