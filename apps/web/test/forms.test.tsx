@@ -10,7 +10,6 @@ import { RunSheet } from '../src/features/grade/line-sheets';
 import { NodeSheet } from '../src/features/grade/sheets';
 import { ShotSheet } from '../src/features/ground/sheets';
 import { Units } from '../src/features/job/Units';
-import { loadParting } from '../src/features/parts/parting';
 import { CrossingSheet } from '../src/features/site/sheets';
 import { jobOpened, jobOpening } from '../src/store/job';
 import { makeStore } from '../src/store/frame/store';
@@ -25,6 +24,7 @@ jest.mock('../src/sync/SyncProvider', () => ({
 }));
 
 // These tests load all there is at once.
+jest.mock('../src/features/parts/parting', () => jest.requireActual<object>('../src/features/parts/partingCode'));
 jest.mock('../src/ui/form/loaded', () => ({
   forms: () => jest.requireActual<object>('../src/ui/form/library'),
 }));
@@ -217,8 +217,6 @@ test('a shot at the tape on a run that was turned round is written from end a', 
 });
 
 describe('a node between two runs', () => {
-  beforeAll(loadParting);
-
   const middle = (plan: Plan, run = ''): string => (plan.run[run] as Run).b;
 
   test('offers to make them one, and says that nothing moves where they are on one grade', async () => {

@@ -3,7 +3,7 @@ import { addressOf } from '@alveus/plan';
 import type { RunGradeResult } from '../grade';
 import { solveWith } from '../grade';
 import type { LineShape, RunShape } from '../results';
-import { runTrench, withGrades } from '../trench';
+import { invertsAt, runTrench, withGrades } from '../trench';
 import type { Evaluation } from './evaluation';
 
 /**
@@ -51,9 +51,14 @@ export function regrade(on: Evaluation, edits: readonly Edit[]): Preview | undef
     moved.set(id, { id, run, length, grade, ground, natural, pipe, section, envelope, form, trench });
   };
   for (const id of grades.keys()) move(id);
-  // A trench that others lie in is another one when they move.
-  for (const lead of leadsOf(on))
-    if (!grades.has(lead.id) && lead.form?.beside.some(({ run }) => grades.has(run))) move(lead.id);
+  // A trench that others lie in is another one when they lie otherwise in it.
+  for (const lead of leadsOf(on)) {
+    const otherwise = (lead.form?.beside ?? []).some(({ run, places, inverts }) => {
+      const now = grades.has(run) ? invertsAt(places, gradeOf(run)) : inverts;
+      return now?.[0] !== inverts?.[0] || now?.[1] !== inverts?.[1];
+    });
+    if (otherwise && !grades.has(lead.id)) move(lead.id);
+  }
   const { plan, topology, shots, profile, lines } = on;
   const runs: RunsById = { get: (id) => moved.get(id) ?? on.runs.get(id) };
   return { plan, topology, shots, profile, lines, runs };
