@@ -189,9 +189,11 @@ async function sharedTrench(page: Page): Promise<void> {
   await page.getByRole('option', { name: /Lateral 1/ }).click();
   await press('Pipes in one trench')(page);
   const dialog = page.getByRole('dialog').first();
-  await dialog.getByRole('combobox', { name: /^Another pipe/ }).click();
-  await page.getByRole('option', { name: /Lateral 2/ }).click();
-  await dialog.getByRole('button', { name: /^Put it into/ }).click();
+  if ((await dialog.getByRole('group', { name: /Lateral 2/ }).count()) === 0) {
+    await dialog.getByRole('combobox', { name: /^Another pipe/ }).click();
+    await page.getByRole('option', { name: /Lateral 2/ }).click();
+    await dialog.getByRole('button', { name: /^Put it into/ }).click();
+  }
   await press('Done')(page);
   await stationUp(5)(page);
 }
