@@ -176,11 +176,13 @@ function dugOpen(what: string): (page: Page) => Promise<void> {
 async function holeAt(page: Page): Promise<void> {
   await page.getByRole('list', { name: 'Holes of structures' }).getByRole('button').first().click();
   const make = page.getByRole('button', { name: /^A hole as for/ });
+  const hole = page.getByRole('img', { name: /^The hole to scale/ });
+  await make.or(hole).waitFor();
   if (await make.isVisible()) {
     await make.click();
     await press('Fill round it', 'Frame on its own concrete')(page);
   }
-  await page.getByRole('img', { name: /^The hole to scale/ }).scrollIntoViewIfNeeded();
+  await hole.scrollIntoViewIfNeeded();
 }
 
 /** Two laterals in one trench. */
