@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import type { Uuid } from '@alveus/plan';
 import { applyEdits, lowerOf, serviceOf } from '@alveus/plan';
 import type { Evaluation, Finding } from '../src';
-import { evaluate, findingsOf, groundAt, say } from '../src';
+import { evaluate, findingsOf, groundAt, runTrench, say } from '../src';
 import type { Proposal } from '../src/dig';
 import { acceptEdits, digLeast, reasonsFor } from '../src/dig';
 import { rockCost } from '../src/dig/cost';
 import { leastCover, numberFor, OPEN_ENDS } from '../src/limits';
-import { ft, inch } from './builders';
+import { catalogue, ft, inch, section } from './builders';
 import { digArb, digJob } from './support/digs';
 import type { JobSpec } from './support/jobs';
 import { job } from './support/jobs';
@@ -343,4 +343,68 @@ test('a trench that has to go deeper than where shoring begins digs as little as
   if (!plain.ok || !cheap.ok) throw new Error('it can be laid');
   // It must go deeper than that here, and then digs as little as without.
   expect(cheap.after).toBeCloseTo(plain.after, 6);
+});
+
+test('two runs in one trench: the one is dug, the other lies over its bottom and no deeper than it must, and both are laid together', () => {
+  const run = { slope: 0.01, length: 100 };
+  const { proposal, evaluation } = worked({
+    nodes: {
+      Out: { form: 'structure', ground: 104 },
+      Top: { form: 'inlet', ground: 105 },
+      Low: { form: 'structure', ground: 104 },
+      High: { form: 'inlet', ground: 105 },
+    },
+    lines: {
+      Line: {
+        section: section({ width: { rule: 'fixed', width: ft(3) } }),
+        runs: { Main: { from: 'Top', to: 'Out', ...run } },
+      },
+      Other: { runs: { Second: { from: 'High', to: 'Low', ...run } } },
+    },
+    sharings: [{ run: 'Second', lead: 'Main' }],
+    keepings: [{ run: 'Main', from: 0, to: 100, keeps: { what: 'cover', is: 'least', value: ft(2) } }],
+  });
+  const of = (name: string) =>
+    proposal.runs.find(({ run: id }) => evaluation.plan.run[id]?.name === name) ?? proposal.runs[0];
+  const [main, second] = [of('Main'), of('Second')];
+  const pipe = catalogue('12 in SDR 35');
+  // Under 2 ft of cover, to the hundredth that it is set to.
+  expect(104 - feet(main?.low.level) - (feet(pipe.outside) - feet(pipe.wall))).toBeGreaterThanOrEqual(2 - 1e-6);
+  expect(104 - feet(main?.low.level) - (feet(pipe.outside) - feet(pipe.wall))).toBeLessThan(2.02);
+  // A foot of cover is what the other needs, and it lies in the trench that is there.
+  expect(104 - feet(second?.low.level) - (feet(pipe.outside) - feet(pipe.wall))).toBeLessThan(1.02);
+  const after = evaluate(applyEdits(evaluation.plan, acceptEdits(evaluation, proposal)));
+  expect(findingsOf(after).filter(({ rule }) => rule.startsWith('shared'))).toEqual([]);
+  const dug = [...after.runs.values()].reduce((sum, { trench }) => sum + (trench?.amounts?.excavation ?? NaN), 0);
+  expect(dug).toBeCloseTo(proposal.after, 6);
+});
+
+test('a sloped trench: no other levels that keep its limits dig less', () => {
+  const spec: JobSpec = {
+    nodes: { Out: { form: 'structure', ground: 106 }, Top: { form: 'inlet', ground: 106 } },
+    lines: { Line: { runs: { Main: { from: 'Top', to: 'Out', length: 100, protection: 'sloped' } } } },
+    keepings: [{ node: 'Out', keeps: { what: 'depth', is: 'least', value: ft(5) } }],
+  };
+  const { proposal, evaluation } = worked(spec);
+  const [run] = proposal.runs;
+  if (!run) throw new Error('nothing proposed');
+  const result = evaluation.runs.get(run.run);
+  const { pipe, section: laid, envelope, form, ground, length = 0 } = result ?? {};
+  if (!pipe || !laid || !envelope || !ground) throw new Error('no run');
+  const takes = (low: number, high: number): number =>
+    runTrench({ low, high, slope: (high - low) / length }, ground, pipe, laid, envelope, form).amounts?.excavation ??
+    NaN;
+  const least = takes(run.low.level, run.high.level);
+  expect(least).toBeCloseTo(proposal.after, 9);
+  // Flatter than it may lie, or with less cover, it would; anything deeper takes more.
+  for (const deeper of [0.01, 0.1, 0.5]) {
+    expect(takes(run.low.level - deeper, run.high.level)).toBeGreaterThan(least);
+    expect(takes(run.low.level, run.high.level - deeper)).toBeGreaterThan(least);
+  }
+  // And it is more than the same trench with upright sides takes.
+  const upright = worked({
+    ...spec,
+    lines: { Line: { runs: { Main: { from: 'Top', to: 'Out', length: 100, protection: 'shored' } } } },
+  });
+  expect(proposal.after).toBeGreaterThan(upright.proposal.after * 2);
 });

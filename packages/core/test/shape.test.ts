@@ -234,7 +234,11 @@ function turnsOf(ditch: Ditch, depth: number, { middle, pipes }: Account): numbe
   const levels = [ditch.bedding, ditch.bedding + outside + ditch.overlay];
   const hung = [0, -ditch.surface, ditch.fill ?? 0].map((offset) => depth + offset + ditch.across * middle);
   const { across } = ditch;
-  const crossed = across === 0 ? [] : levels.flatMap((level) => hung.map((line) => (level - line) / across));
+  const benches = [ditch.left, ditch.right].flatMap((side) =>
+    side.by === 'benched' ? Array.from({ length: 8 }, (_, index) => side.first + index * side.rise) : [],
+  );
+  const crossed =
+    across === 0 ? [] : [0, ...levels, ...benches].flatMap((level) => hung.map((line) => (level - line) / across));
   const chords = pipes.flatMap(({ x, low, radius }) => [
     ...levels.flatMap((level) => {
       const half = Math.sqrt(radius ** 2 - (level - low - radius) ** 2);

@@ -29,7 +29,10 @@ export interface RunCost {
 export function digOf(run: DugRun, width: number): RunCost {
   const strips = stripsWide(run, width);
   if (!strips) return digAlong(run, run.ground.points, width);
-  let [low, high, base] = [0, 0, 0];
+  // Nothing is dug where it lies in another trench; a thousandth of what it would take keeps it from lying any deeper.
+  const alone = digAlong(run, run.ground.points, width * TOKEN);
+  let { low, high } = alone;
+  let base = 0;
   for (const strip of strips) {
     const cost = digAlong(run, pointsWithin(run.ground.points, strip), strip.width);
     low += cost.low;
@@ -40,6 +43,9 @@ export function digOf(run: DugRun, width: number): RunCost {
 }
 
 type DugRun = Pick<RunResult, 'length' | 'ground' | 'envelope' | 'form' | 'pipe'>;
+
+/** Part of the cost of a trench of its own that a run is still told where it has none. */
+const TOKEN = 1e-3;
 
 /** Its trench in strips, for a width where only its own pipe lies; undefined of one that is one. */
 function stripsWide({ form, pipe, length }: DugRun, width: number): readonly Strip[] | undefined {

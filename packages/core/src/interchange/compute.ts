@@ -35,6 +35,9 @@ const ComputedQuantities = z.strictObject({
   excavation: number,
   swales: number,
   pipeDisplaced: number,
+  /** Of the excavation, in holes of structures; and what those take up. */
+  inHoles: number,
+  structures: number,
   layers: z.array(
     z.strictObject({ name: z.string(), material: z.string(), placed: number, ordered: number, mass: number }),
   ),
@@ -152,6 +155,8 @@ function computedQuantities({ plan }: Evaluation, { quantities }: LineResult): C
     excavation,
     swales,
     pipeDisplaced,
+    inHoles,
+    structures,
     layers,
     nativeReturned,
     spoilBank,
@@ -164,6 +169,8 @@ function computedQuantities({ plan }: Evaluation, { quantities }: LineResult): C
     excavation,
     swales,
     pipeDisplaced,
+    inHoles,
+    structures,
     layers: layers.map(({ name, material, placed, ordered, mass }) => ({
       name,
       material: plan.material[material]?.name ?? material,

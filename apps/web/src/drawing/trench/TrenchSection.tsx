@@ -41,7 +41,7 @@ export const TrenchSection = memo(function TrenchSection({
     <View style={[styles.box, { height, backgroundColor: tones.sky, borderColor: tones.line }]} onLayout={onLayout}>
       {!shape ? (
         <View style={styles.empty}>
-          <Words tone="muted">The trench shows here once the ground and the grade are known at this station.</Words>
+          <Words tone="muted">{whyNot(place)}</Words>
         </View>
       ) : (
         <Drawing
@@ -55,6 +55,15 @@ export const TrenchSection = memo(function TrenchSection({
     </View>
   );
 });
+
+/** Why there is no trench to show. */
+function whyNot(place: Place | undefined): string {
+  const at = place?.station.at ?? 0;
+  const elsewhere = place?.run.form?.elsewhere.some(({ from, to }) => at >= from - 1e-6 && at <= to + 1e-6);
+  return elsewhere
+    ? 'Nothing is dug for this run itself here: it lies in the trench of another, or in the hole of a structure.'
+    : 'The trench shows here once the ground and the grade are known at this station.';
+}
 
 /** The same at a width that is known, as on paper; nothing where the trench is not known. */
 export function StillTrench({ place, plan, width, height, ...units }: TrenchSectionProps & { width: number }) {

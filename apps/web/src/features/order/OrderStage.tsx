@@ -14,7 +14,7 @@ export function OrderStage() {
   const print = usePrint();
   const line = useAppSelector(selectLineResult);
   if (!line || line.order.runs.length === 0) return <Empty />;
-  const { missingLength, lost, steepLength } = line.quantities;
+  const { missingLength, holesMissing, lost, steepLength } = line.quantities;
   return (
     <ScrollView>
       <LineBar />
@@ -22,6 +22,11 @@ export function OrderStage() {
         {missingLength > 0 ? (
           <Said>
             {`Incomplete: ${print(missingLength, 'distance')} of the line has no ground or grade yet. Nothing below counts it.`}
+          </Said>
+        ) : null}
+        {holesMissing > 0 ? (
+          <Said>
+            {`Incomplete: ${holesMissing === 1 ? 'a hole' : `${holesMissing} holes`} of structures ${holesMissing === 1 ? 'has' : 'have'} no depth yet. Nothing below counts ${holesMissing === 1 ? 'it' : 'them'}.`}
           </Said>
         ) : null}
         {lost.length > 0 ? (

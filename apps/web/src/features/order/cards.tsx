@@ -155,6 +155,13 @@ export function DiggingCard({ line }: CardProps) {
           />
         ))}
       </FigureGrid>
+      {line.quantities.inHoles > 0 ? (
+        <View style={styles.text}>
+          <Words size="small" tone="muted">
+            {`Of it ${print(line.quantities.inHoles, 'volume')} in holes of structures, which take up ${print(line.quantities.structures, 'volume')} themselves.`}
+          </Words>
+        </View>
+      ) : null}
     </Card>
   );
 }
