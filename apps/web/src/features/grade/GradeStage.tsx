@@ -10,15 +10,18 @@ import { NotHere } from '../../ui/NotHere';
 import { StageFindings } from '../parts/Findings';
 import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
-import { JudgedSketch, SketchView } from '../parts/SketchView';
+import { fetchSketch, JudgedSketch, SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
-import { TrenchView } from '../parts/TrenchView';
+import { fetchTrench, TrenchView } from '../parts/TrenchView';
 import { GradeBar } from './GradeBar';
 import { Laying } from './Laying';
 import { Network } from './Network';
 import { RunRow } from './RunRow';
 import { Shown } from './Shown';
 import { StationFigures } from './StationFigures';
+
+fetchSketch();
+fetchTrench();
 
 const dig = () => import('../dig');
 
