@@ -81,7 +81,8 @@ test('whatever the job: what is proposed breaks no limit, digs what it says, mov
         0,
       );
       expect(Math.abs(dug - proposal.after)).toBeLessThan(1e-6 * (1 + dug));
-      expect(proposal.after).toBeGreaterThanOrEqual(proposal.least - 1e-6);
+      // Where sides spread, the least is found to a millionth of it.
+      expect(proposal.after).toBeGreaterThanOrEqual(proposal.least - 1e-6 * (2 + proposal.least));
       // Asked again it stays where it is.
       const again = least(after);
       expect(again.ok && Math.abs(again.after - proposal.after)).toBeLessThan(1e-6 * (1 + dug));
