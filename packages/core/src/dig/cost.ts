@@ -10,6 +10,7 @@ import {
   spreadFor,
   spreadUnder,
   stripsOf,
+  TWO,
   bottomWidth,
   widerAt,
 } from '../trench';
@@ -130,9 +131,6 @@ export function sidesCost(
     return { value, low: byLow, high: byHigh };
   };
 }
-
-/** Gauss's two points: exact for cubes. */
-const TWO = [0.5 - Math.sqrt(1 / 12), 0.5 + Math.sqrt(1 / 12)] as const;
 
 /** By the depth at its pipe: area that a trench takes beyond its upright part, how much wider than that it opens, and where both turn. */
 interface More {

@@ -1,5 +1,6 @@
 import { areaBelow, meanAreaBelow } from '../pipe';
 import type { Amounts, Envelope } from './envelope';
+import { TWO } from './gauss';
 import type { Sides, Wall } from './sides';
 import { outAt, wallOf } from './sides';
 
@@ -172,9 +173,6 @@ export function areasUnder(shape: AcrossShape, depth: number): readonly number[]
     return standing + areaUnder(shape, Infinity, depth, hung) - areaUnder(shape, level, depth, hung);
   });
 }
-
-/** Gauss's two points: exact for cubes, and off both ends, where a bench makes the area jump. */
-const TWO = [0.5 - Math.sqrt(1 / 12), 0.5 + Math.sqrt(1 / 12)] as const;
 
 /**
  * Adds the volumes of a stretch over which the depth in the middle goes evenly from `from` to `to` (m³): exact, but where

@@ -17,8 +17,6 @@ export interface Reach {
   readonly to: UpRun;
 }
 
-export const LIES = ['left', 'right', 'over'] as const;
-
 /** A run that lies in the trench of another: where along that, and at what levels. */
 export interface RunBeside extends Reach {
   readonly run: Uuid;

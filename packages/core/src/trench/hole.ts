@@ -1,5 +1,6 @@
 import type { Hole, LayerMaterial } from '@alveus/plan';
 import { areaBelow } from '../pipe';
+import { TWO } from './gauss';
 import type { Spread } from './sides';
 import { outAt, wallOf, widerAt } from './sides';
 
@@ -55,9 +56,6 @@ const disc = (across: number): number => (Math.PI * across ** 2) / 4;
 
 /** From the bottom of the hole to the underside of the structure, m. */
 export const underOf = ({ below }: Hole): number => below.reduce((sum, { thickness }) => sum + thickness, 0);
-
-/** Gauss's two points: exact for cubes, and off both ends, where a bench jumps. */
-const TWO = [0.5 - Math.sqrt(1 / 12), 0.5 + Math.sqrt(1 / 12)] as const;
 
 /** @param depth ground over the bottom of the hole, m */
 export function holeAmounts(

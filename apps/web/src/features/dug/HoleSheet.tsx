@@ -15,6 +15,7 @@ import type { MeasureFieldProps } from '../../ui/measured';
 import { Button, Choice, DoneFoot, List, PlanMeasure, Row, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
 import { FORM_WORDS, PROTECTION_WORDS } from '../parts/words';
 import { useSay } from '../parts/useSay';
+import { replaced, without } from '../trench/lists';
 import { LayerBox } from '../trench/LayerBox';
 
 type HoleItem = ItemOf<'hole'>;
@@ -279,10 +280,6 @@ function Size({ hole, put }: { hole: HoleItem; put: Put }) {
     </>
   );
 }
-
-const replaced = <T,>(all: readonly T[], index: number, one: T): T[] =>
-  all.map((other, at) => (at === index ? one : other));
-const without = <T,>(all: readonly T[], index: number): T[] => all.filter((_, at) => at !== index);
 
 /** Under it, and round it from there up. */
 function Fills({ hole, put }: { hole: HoleItem; put: Put }) {

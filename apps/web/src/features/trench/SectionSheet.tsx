@@ -7,6 +7,7 @@ import { useAppSelector } from '../../store';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
+import { replaced, without } from './lists';
 import { LayerBox } from './LayerBox';
 import { WidthFields } from './WidthFields';
 
@@ -122,10 +123,6 @@ function useNewMaterial(): () => { material: LayerMaterial; more: readonly Edit[
     return { material: item.id, more: [{ op: 'put', item }] };
   };
 }
-
-const replaced = <T,>(all: readonly T[], index: number, one: T): T[] =>
-  all.map((other, at) => (at === index ? one : other));
-const without = <T,>(all: readonly T[], index: number): T[] => all.filter((_, at) => at !== index);
 
 function Surface() {
   const { section, put } = useEditing();
