@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { evaluate, layerTops } from '../src';
-import { liftsOf, LIFTS, machineCover } from '../src/filling';
+import { firmnessOf, liftsOf, LIFTS, machineCover, MOST_DIFFERENCE } from '../src/filling';
 import { buildLine, catalogue, ft, inch, material, section } from './builders';
 
 const stone = material('Stone');
@@ -71,4 +71,27 @@ test('a 12 in storm pipe in 6 in of stone, 6 ft deep: seen at the bottom, the be
 test('machines cross from 24 in of cover on, or once the pipe’s outside (ASTM D2321, from memory)', () => {
   expect(machineCover(inch(12))).toBeCloseTo(inch(24), 9);
   expect(machineCover(inch(48))).toBeCloseTo(inch(48), 9);
+});
+
+test('a row of chambers is one lift, whatever part of the trench it fills; what is filled beside pipe is never 12 in higher on one side', () => {
+  const of = envelopeOf('4 in SDR 35', inch(3), inch(2));
+  const depth = ft(3);
+  const pieces = liftsOf(of, depth, (material) => material === stone.id);
+  expect(pieces.map(({ zone }) => zone)).toEqual(['pieces', 'overlay', 'overlay', 'backfill', 'backfill', 'pieces']);
+  expect(pieces[0]?.from).toBe(0);
+  expect(pieces[0]?.to).toBeCloseTo(of.underside + 2 * of.radius + inch(2), 9);
+  expect(pieces[0]?.before).toEqual(['bottom']);
+  // Each side's lift goes in before the next, so the sides differ by one lift at most.
+  for (const { zone, from, to } of liftsOf(of, depth))
+    if (zone === 'haunch' || zone === 'side') expect(to - from).toBeLessThanOrEqual(MOST_DIFFERENCE);
+});
+
+test('stone is left as placed, soil round a pipe made firm, and what is driven on dense', () => {
+  expect(firmnessOf('haunch', 'stone', true)).toBe('placed');
+  expect(firmnessOf('haunch', 'sand', false)).toBe('firm');
+  expect(firmnessOf('overlay', 'native', true)).toBe('firm');
+  expect(firmnessOf('backfill', 'native', false)).toBe('firm');
+  expect(firmnessOf('backfill', 'native', true)).toBe('dense');
+  expect(firmnessOf('surface', 'topsoil', true)).toBe('placed');
+  expect(firmnessOf('surface', 'soil', true)).toBe('dense');
 });

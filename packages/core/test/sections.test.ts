@@ -1,6 +1,8 @@
 import { applyEdits, SERVICES } from '@alveus/plan';
 import type { ItemOf } from '@alveus/plan';
-import { evaluate, findingsOf, PER_CUBIC_YARD, say, sectionItems, TON } from '../src';
+import type { Kept } from '@alveus/plan/kept';
+import { SharedSection, sharedFrom } from '@alveus/plan/kept';
+import { evaluate, findingsOf, keptModel, PER_CUBIC_YARD, say, sectionItems, sharedSection, TON } from '../src';
 import { boughtOf, LIBRARY, perLength, SCHOOLS, sectionsFor } from '../src/sections';
 import { catalogue, ft, inch, material, newId, section } from './builders';
 import { job, oneRun } from './support/jobs';
@@ -122,4 +124,33 @@ test('2,500 ft of 54 in concrete pipe, 65 in outside: 3,181 ton of stone; by its
     /by that it takes 2556.\d\d ton. By the outside, .* it takes 3180.6\d ton\.$/,
   );
   expect(findingsOf(evaluation).filter(({ rule }) => rule === 'by-nominal')).toEqual([]);
+});
+
+test('a section that the company keeps is dug as it was kept, its materials with it, and is known again in the job', () => {
+  const { plan, line } = drain('french-drain', 'french');
+  const deep = sectionItems(
+    { ...LIBRARY.frenchBedded, name: 'Our drain', width: { rule: 'fixed', width: inch(15) } },
+    [],
+    newId,
+  );
+  const materials = Object.fromEntries(
+    deep.items.flatMap((item) => (item.kind === 'material' ? [[item.id, { ...item, name: `Our ${item.name}` }]] : [])),
+  );
+  const body = SharedSection.parse(sharedFrom({ ...deep.section, from: { section: newId(), version: 4 } }, materials));
+  const kept: Kept<'section'> = { id: newId(), version: 2, body, changedAt: '2030-05-01T08:00:00Z' };
+  const ours = sectionsFor(evaluate(plan), line, newId, [kept]).find(({ of }) => of === 'company');
+  if (!ours) throw new Error('not offered');
+  expect(ours.name).toBe('Our drain');
+  const after = applyEdits(plan, ours.edits);
+  const laid = after.section[after.line[line]?.section ?? ''];
+  expect(laid?.from).toEqual({ section: kept.id, version: 2 });
+  expect(laid?.width).toEqual({ rule: 'fixed', width: inch(15) });
+  const names = [...(laid?.below ?? []), ...(laid?.above ?? [])].map(({ material: id }) => after.material[id]?.name);
+  expect(names).toContain(`Our ${Object.values(materials)[0]?.name.replace('Our ', '')}`);
+  // Taken once, it is there: taking it again makes nothing new. One that was changed in the job is another.
+  expect(sharedSection(after, keptModel(kept), newId).items).toEqual([]);
+  expect(sectionsFor(evaluate(after), line, newId, [kept]).find(({ now }) => now)?.of).toBe('company');
+  if (!laid) throw new Error('not laid');
+  const changed = applyEdits(after, [{ op: 'put', item: { ...laid, name: 'Changed here' } }]);
+  expect(sharedSection(changed, keptModel(kept), newId).items.length).toBeGreaterThan(0);
 });

@@ -335,6 +335,28 @@ test('areas of sloped, benched and stepped trenches with several pipes, on groun
   );
 });
 
+/** Where along a trench that gets deeper the ground, or what hangs from it, passes what stands on its bottom. */
+function cornersOf(ditch: Ditch, [from, to]: readonly [number, number]): number[] {
+  const { outside } = catalogue(ditch.nominal);
+  const crown = ditch.bedding + outside;
+  const benches = [ditch.left, ditch.right].flatMap((side) =>
+    side.by === 'benched' ? Array.from({ length: 8 }, (_, index) => side.first + index * side.rise) : [],
+  );
+  // Where the ground falls across, it comes over the edges of each tread at depths of their own, and opens it at once.
+  const { width, middle } = accountOf(ditch);
+  const treads = ([-1, 1] as const).flatMap((sign) => {
+    const side = sign < 0 ? ditch.left : ditch.right;
+    if (side.by !== 'benched') return [];
+    return Array.from({ length: 9 }, (_, index) => index).flatMap((index) => {
+      const down = ditch.across * (sign * (width / 2 + index * side.tread) + middle);
+      return [side.first + index * side.rise, side.first + (index - 1) * side.rise].map((height) => height - down);
+    });
+  });
+  return [0, ditch.bedding, crown, crown + ditch.overlay, ...benches, ...treads]
+    .flatMap((level) => [0, ditch.surface, -(ditch.fill ?? 0)].map((hung) => (level + hung - from) / (to - from)))
+    .filter((share) => share > 0 && share < 1);
+}
+
 test('volumes of a trench that gets deeper are its areas summed up along it, to 1e-9', () => {
   fc.assert(
     fc.property(
@@ -365,9 +387,15 @@ test('volumes of a trench that gets deeper are its areas summed up along it, to 
           return known;
         };
         // Depths at which the area has a corner or jumps are met by halving.
-        const parts = Array.from({ length: 16 }, (_, part) => part / 16);
+        const parts = [...Array.from({ length: 17 }, (_, part) => part / 16), ...cornersOf(ditch, depths)].sort(
+          (one, other) => one - other,
+        );
         const sum = (of: (one: typeof amounts) => number): number =>
-          10 * parts.reduce((all, part) => all + integrate((share) => of(area(share)), part, part + 1 / 16, 1e-13), 0);
+          10 *
+          parts.reduce(
+            (all, to, index) => all + integrate((share) => of(area(share)), parts[index - 1] ?? 0, to, 1e-13),
+            0,
+          );
         const within = 1e-9 * Math.max(amounts.excavation, 1);
         expect(Math.abs(amounts.excavation - sum((one) => one.excavation))).toBeLessThan(within);
         expect(Math.abs(amounts.pipe - sum((one) => one.pipe))).toBeLessThan(within);

@@ -205,5 +205,16 @@ test('a sheet of any figures is read without a figure that is none', () => {
       // Either it can be laid, or it says what is missing.
       expect(read.pipes !== undefined).toBe(rows.length > 1 && !read.said.some(({ missing }) => missing));
     }),
+    // A slope that is all but none would tell a length beyond all numbers.
+    {
+      examples: [
+        [
+          [
+            { in: 1, rim: undefined, out: undefined, length: undefined, slope: undefined },
+            { out: 0, slope: -5e-324, rim: undefined, in: undefined, length: undefined },
+          ],
+        ],
+      ],
+    },
   );
 });

@@ -5,10 +5,23 @@
 export const LIMITS = {
   /** Bytes in a plan file. */
   fileBytes: 8 * 1024 * 1024,
+  /**
+   * Bytes of JSON in all things of a plan together. With what a file has around them it is no larger than a file may be,
+   * so that what is kept can be saved, and what was saved can be opened.
+   */
+  planBytes: 7.5 * 1024 * 1024,
+  /** Bytes of JSON in one thing of a kind that is not known here. */
+  itemBytes: 512 * 1024,
   /** Bytes in one request to the server. */
   requestBytes: 4 * 1024 * 1024,
+  /** Levels to which the JSON of a request may be nested. */
+  requestDepth: 48,
+  /** Objects and lists in the JSON of a request: as many as the shortest that mean anything, to its bytes. */
+  requestParts: 200_000,
   /** Changes in one batch. */
   batchChanges: 5_000,
+  /** Characters of JSON in a batch where many changes are parted into several: in any writing within a request. */
+  batchLength: 1024 * 1024,
   /** Items in one plan. */
   planItems: 20_000,
   /** Characters in a name. */
@@ -23,6 +36,10 @@ export const LIMITS = {
   rules: 200,
   /** Named profiles of a company. */
   profiles: 100,
+  /** Trench sections that a company keeps beside its jobs. */
+  sections: 200,
+  /** Articles of one order. */
+  purchaseLines: 500,
   /** Layers in one group of a trench section. */
   layers: 12,
 } as const;

@@ -1,6 +1,17 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { ONLY, cutText, itemsOf, LIMITS, Name, nameWith, openPlanFile, planFileJsonSchema, savePlanFile } from '../src';
+import {
+  ONLY,
+  cutText,
+  itemsOf,
+  LIMITS,
+  Name,
+  nameWith,
+  openPlanFile,
+  planFileJsonSchema,
+  savePlanFile,
+  VERSION,
+} from '../src';
 
 const DEMO = readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8');
 
@@ -193,7 +204,7 @@ describe('what is said of a file that cannot be read', () => {
   test.each<[string, (text: string) => string, RegExp]>([
     [
       'a comma taken out',
-      (text) => text.replace('"version": 7,', '"version": 3'),
+      (text) => text.replace(`"version": ${VERSION},`, '"version": 3'),
       /damaged at line 4, place 3, before “"name": .*”\. Look for a comma/,
     ],
     ['a bracket too many', (text) => text.replace('"items": [', '"items": [ ]'), /damaged at line 6, place 5/],
@@ -261,6 +272,36 @@ test('a file of 50 MB is refused before it is read', () => {
   expect(complaint('x'.repeat(50 * 1024 * 1024))).toMatch(/50 MB.*at most 8/);
   expect(performance.now() - start).toBeLessThan(2_000);
   expect(LIMITS.fileBytes).toBeLessThan(50 * 1024 * 1024);
+});
+
+describe('as much as a plan may have', () => {
+  const uuid = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+  const fileOf = (items: readonly object[]): string =>
+    JSON.stringify({ format: 'alveus-plan', version: VERSION, name: 'Yard', items });
+  const basins = (count: number): object[] =>
+    Array.from({ length: count }, (_none, n) => ({ kind: 'node', id: uuid(n), name: `Basin ${n}`, form: 'manhole' }));
+  const ground = (n: number): object => ({
+    kind: 'runGround',
+    id: uuid(n),
+    breaks: Array.from({ length: LIMITS.breaks }, (_none, at) => ({
+      at: at + 0.123456789012345,
+      elevation: 99.123456789012,
+    })),
+  });
+
+  test('opens; one thing more does not, known here or not', () => {
+    expect(openPlanFile(fileOf(basins(LIMITS.planItems)))).toMatchObject({ ok: true });
+    expect(complaint(fileOf(basins(LIMITS.planItems + 1)))).toMatch(/at most 20000/);
+    const tree = { kind: 'tree', id: uuid(1) };
+    expect(complaint(fileOf([...basins(LIMITS.planItems), tree]))).toMatch(/20001 things.*at most 20000/);
+  });
+
+  test('opens at 5.8 MB; more bytes than the server keeps of a plan do not', () => {
+    const each = JSON.stringify(ground(1)).length;
+    const many = (bytes: number): object[] => Array.from({ length: Math.round(bytes / each) }, (_none, n) => ground(n));
+    expect(openPlanFile(fileOf(many(5.8e6)))).toMatchObject({ ok: true });
+    expect(complaint(fileOf(many(LIMITS.planBytes + 2 * each)))).toMatch(/a plan has at most 7\.5 MB/);
+  });
 });
 
 test('the published JSON Schema is of the version that is written', () => {

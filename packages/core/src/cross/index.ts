@@ -1,1 +1,3 @@
+export * from './fabric';
 export * from './outline';
+export * from './reach';

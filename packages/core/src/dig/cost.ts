@@ -4,7 +4,7 @@ import type { RunResult } from '../results';
 import type { Reach, Sides, Strip } from '../trench';
 import {
   acrossShape,
-  areasUnder,
+  areaOfHole,
   opening,
   ROUND_SHIELD,
   spreadFor,
@@ -151,7 +151,7 @@ function moreOf(envelope: RunResult['envelope'], { width, middle }: Strip, sides
   const shape = acrossShape(envelope, width, sides);
   const rise = sides.across * middle;
   return {
-    area: (depth) => (areasUnder(shape, depth + rise).at(-1) ?? 0) - width * depth,
+    area: (depth) => areaOfHole(shape, depth + rise) - width * depth,
     wider: (depth) => {
       const { left, right } = opening(shape, depth + rise);
       return left + right - width;

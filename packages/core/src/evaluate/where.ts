@@ -10,7 +10,10 @@ export interface OnLine {
 }
 
 /** Where a finding is to be gone to: its place on its run, or the node that it is told of, on a line through it. */
-export function whereIs({ line: own, run, node, at }: Finding, { lines, runs }: Evaluation): OnLine | undefined {
+export function whereIs(
+  { line: own, run, node, at }: Partial<Pick<Finding, 'line' | 'run' | 'node' | 'at'>>,
+  { lines, runs }: Evaluation,
+): OnLine | undefined {
   if (run !== undefined && at !== undefined) {
     const line = lines.get(runs.get(run)?.run.line ?? '');
     const distance = line && distanceOf(line, run, at);

@@ -1,4 +1,4 @@
-import type { LayerMaterial } from '@alveus/plan';
+import type { LayerMaterial, Material } from '@alveus/plan';
 import type { Envelope } from '../trench';
 import { layerTops } from '../trench';
 import { INCH } from '../units';
@@ -6,7 +6,7 @@ import { INCH } from '../units';
 /** How a trench is filled at one place: lift by lift, each side alike, with what must be seen before the next goes on. */
 
 /** The parts of a trench by what is done in them. */
-export type Zone = 'bed' | 'haunch' | 'side' | 'overlay' | 'backfill' | 'surface';
+export type Zone = 'bed' | 'haunch' | 'side' | 'overlay' | 'backfill' | 'surface' | 'pieces';
 
 /** Thickness of a lift before it is worked, m, and how: common practice. */
 export const LIFTS: Readonly<Record<Zone, { readonly most: number; readonly passes: number; readonly how: string }>> = {
@@ -16,7 +16,25 @@ export const LIFTS: Readonly<Record<Zone, { readonly most: number; readonly pass
   overlay: { most: 6 * INCH, passes: 1, how: 'by hand; nothing heavy over the pipe' },
   backfill: { most: 12 * INCH, passes: 4, how: 'plate or wheel, evenly' },
   surface: { most: 6 * INCH, passes: 2, how: 'to the ground, a little proud' },
+  pieces: { most: Infinity, passes: 0, how: 'set whole, to line and level; filled beside by hand' },
 };
+
+/** So much higher may one side of what is set whole be filled than the other, m: common practice. */
+export const MOST_DIFFERENCE = 12 * INCH;
+
+/**
+ * How firm a lift is made: left as placed, or to a share of standard Proctor density. As placed for crushed stone, 90 %
+ * for sand and soil round a pipe, 95 % for what is driven on: ASTM D2321 by class of soil, from memory; the
+ * specification decides.
+ */
+export type Firmness = 'placed' | 'firm' | 'dense';
+export const FIRMNESS: Readonly<Record<Exclude<Firmness, 'placed'>, number>> = { firm: 0.9, dense: 0.95 };
+
+export function firmnessOf(zone: Zone, look: Material['look'] | 'native', vehicles: boolean): Firmness {
+  if (zone === 'pieces' || look === 'stone' || look === 'straw') return 'placed';
+  if (zone === 'surface') return vehicles && look !== 'topsoil' && look !== 'sod' ? 'dense' : 'placed';
+  return vehicles && (zone === 'backfill' || zone === 'bed') ? 'dense' : 'firm';
+}
 
 /** What must be seen before it is covered: common practice; the inspector’s list comes first. */
 export type Hold = 'bottom' | 'bed' | 'pipe' | 'cover';
@@ -36,26 +54,39 @@ export interface Lift {
 /** Cover over the crown from which machines may cross while it is built: ASTM D2321, 24 in or once the outside, from memory. */
 export const machineCover = (outside: number): number => Math.max(24 * INCH, outside);
 
-/** @param depth ground over the trench bottom, m */
-export function liftsOf(of: Envelope, depth: number): readonly Lift[] {
+/**
+ * @param depth ground over the trench bottom, m
+ * @param inPieces whether a material comes in pieces: what lies in one is one lift, whatever part of the trench it fills
+ */
+export function liftsOf(
+  of: Envelope,
+  depth: number,
+  inPieces: (material: LayerMaterial) => boolean = () => false,
+): readonly Lift[] {
   const tops = layerTops(of, depth);
   const springline = of.underside + of.radius;
   const crown = of.underside + 2 * of.radius;
   const borders = [of.underside, springline, crown, crown + 12 * INCH];
   const lifts: Lift[] = [];
+  const add = (zone: Zone, material: LayerMaterial, from: number, to: number): void => {
+    const last = lifts[lifts.length - 1];
+    if (zone === 'pieces' && last?.zone === 'pieces' && last.material === material)
+      lifts[lifts.length - 1] = { ...last, to, mark: to - crown };
+    else lifts.push({ zone, material, from, to, mark: to - crown, before: holdsBefore(zone, lifts) });
+  };
   let under = 0;
   of.layers.forEach(({ material, group }, index) => {
     const top = tops[index] as number;
-    const cuts = [under, ...borders.filter((border) => border > under + 1e-6 && border < top - 1e-6), top];
+    const whole = inPieces(material);
+    const between = whole ? [] : borders.filter((border) => border > under + 1e-6 && border < top - 1e-6);
+    const cuts = [under, ...between, top];
     for (let piece = 1; piece < cuts.length; piece += 1) {
       const [from, to] = [cuts[piece - 1] as number, cuts[piece] as number];
       if (to - from <= 1e-6) continue;
-      const zone = group === 'surface' ? 'surface' : zoneAt((from + to) / 2, borders);
-      const count = Math.ceil((to - from) / LIFTS[zone].most - 1e-9);
-      for (let lift = 0; lift < count; lift += 1) {
-        const [low, high] = [from + ((to - from) * lift) / count, from + ((to - from) * (lift + 1)) / count];
-        lifts.push({ zone, material, from: low, to: high, mark: high - crown, before: holdsBefore(zone, lifts) });
-      }
+      const zone = whole ? 'pieces' : group === 'surface' ? 'surface' : zoneAt((from + to) / 2, borders);
+      const count = whole ? 1 : Math.ceil((to - from) / LIFTS[zone].most - 1e-9);
+      for (let lift = 0; lift < count; lift += 1)
+        add(zone, material, from + ((to - from) * lift) / count, from + ((to - from) * (lift + 1)) / count);
     }
     under = Math.max(under, top);
   });

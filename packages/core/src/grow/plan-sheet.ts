@@ -72,7 +72,9 @@ export function readSheet(rows: readonly SheetRow[]): SheetRead {
       if (none.has('length')) {
         if (first) say(1, 'length', true, ['The lengths are missing: type the length of each pipe.']);
       } else {
-        const guess = low !== undefined && high !== undefined && slope ? (high - low) / slope : undefined;
+        // A slope that would be rounded to nothing tells no length.
+        const told = slope !== undefined && Math.abs(slope) >= ROUNDED.slope;
+        const guess = low !== undefined && high !== undefined && told ? (high - low) / slope : undefined;
         say(index, 'length', true, [
           'The length of the pipe out is missing',
           ...(guess !== undefined && guess > 0

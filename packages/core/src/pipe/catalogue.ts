@@ -1,4 +1,4 @@
-import type { ItemOf } from '@alveus/plan';
+import type { ItemOf, PipeJoint } from '@alveus/plan';
 import { FOOT, INCH } from '../units';
 
 /** Pipe by standard. Choosing one copies it into the plan, so that a plan never changes with the catalogue. */
@@ -59,6 +59,7 @@ function pipe(
   wall: number,
   stickFeet: number,
   manning: number,
+  joint: PipeJoint,
 ): PipeModel {
   return {
     name,
@@ -68,17 +69,34 @@ function pipe(
     wall: wall * INCH,
     stick: stickFeet * FOOT,
     manning,
+    joint,
   };
 }
 
+/** How deep a pipe goes into the next, and how far a joint turns: common practice, from memory; the maker's sheet decides. */
+const ringed = (inches: number): PipeJoint => ({
+  by: 'ring',
+  socket: (inches <= 6 ? 4 : inches <= 10 ? 5 : 6) * INCH,
+  turns: 0.017,
+});
+const glued = (inches: number): PipeJoint => ({ by: 'glue', socket: Math.max(1.5, inches / 2) * INCH, turns: 0 });
+/** Corrugated pipe bends itself round a turn. */
+const COUPLED: PipeJoint = { by: 'coupling', socket: 0, turns: 0.17 };
+
+/** A pipe that says nothing of its joint has that of the catalogue, or couplings. */
+export const jointOf = ({ name, joint }: Pick<PipeModel, 'name' | 'joint'>): PipeJoint =>
+  joint ?? CATALOGUE.find((one) => one.name === name)?.joint ?? { by: 'coupling', socket: 0, turns: 0 };
+
 /** Manning's n: usual design values of Chow and FHWA HEC-22, from memory. Stick lengths: common practice. */
 export const CATALOGUE: readonly PipeModel[] = [
-  ...SDR35.map(([n, outside, wall]) => pipe(`${n} in SDR 35`, 'ASTM D3034 SDR 35', n, outside, wall, 14, 0.01)),
+  ...SDR35.map(([n, outside, wall]) =>
+    pipe(`${n} in SDR 35`, 'ASTM D3034 SDR 35', n, outside, wall, 14, 0.01, ringed(n)),
+  ),
   ...SCHEDULE40.map(([n, outside, wall]) =>
-    pipe(`${n} in schedule 40`, 'ASTM D1785 schedule 40', n, outside, wall, 10, 0.01),
+    pipe(`${n} in schedule 40`, 'ASTM D1785 schedule 40', n, outside, wall, 10, 0.01, glued(n)),
   ),
   ...CONCRETE_B.map(([n, wall]) =>
-    pipe(`${n} in concrete, wall B`, 'ASTM C76 wall B', n, n + 2 * wall, wall, 8, 0.013),
+    pipe(`${n} in concrete, wall B`, 'ASTM C76 wall B', n, n + 2 * wall, wall, 8, 0.013, ringed(n)),
   ),
   ...CORRUGATED.map((n) =>
     pipe(
@@ -89,6 +107,7 @@ export const CATALOGUE: readonly PipeModel[] = [
       (n * (CORRUGATED_OUTSIDE - 1)) / 2,
       10,
       0.02,
+      COUPLED,
     ),
   ),
   ...SLOTTED.map((n) =>
@@ -100,10 +119,20 @@ export const CATALOGUE: readonly PipeModel[] = [
       (n * (CORRUGATED_OUTSIDE - 1)) / 2,
       10,
       0.02,
+      COUPLED,
     ),
   ),
   ...SDR35.filter(([n]) => PERFORATED.some((size) => size === n)).map(([n, outside, wall]) =>
-    pipe(`${n} in SDR 35, perforated`, 'sizes of ASTM D3034 SDR 35, two rows of holes', n, outside, wall, 10, 0.01),
+    pipe(
+      `${n} in SDR 35, perforated`,
+      'sizes of ASTM D3034 SDR 35, two rows of holes',
+      n,
+      outside,
+      wall,
+      10,
+      0.01,
+      ringed(n),
+    ),
   ),
   ...TWIN_WALL.map((n) =>
     pipe(
@@ -114,6 +143,7 @@ export const CATALOGUE: readonly PipeModel[] = [
       (n * (CORRUGATED_OUTSIDE - 1)) / 2,
       20,
       0.012,
+      ringed(n),
     ),
   ),
 ];

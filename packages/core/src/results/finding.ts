@@ -5,7 +5,7 @@ import type { Measured, Phrase } from '../phrase';
 /** The judgement calls: what is wrong or worth a second look, where, by how much, whose rule, what could give. */
 
 /** Stages of a job that findings belong to, in the order in which the work is done. */
-export const STAGE_ORDER = ['site', 'ground', 'grade', 'trench', 'order'] as const;
+export const STAGE_ORDER = ['site', 'ground', 'grade', 'trench', 'order', 'dig'] as const;
 export type Stage = (typeof STAGE_ORDER)[number];
 
 export interface Finding {

@@ -1,9 +1,11 @@
 import type { Edit, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
+import type { Kept } from '@alveus/plan/kept';
 import type { Evaluation } from '../evaluate';
 import { deepestOf, evaluate, findingsOf } from '../evaluate';
 import type { Finding, LineResult, Quantities } from '../results';
-import { sharedSection } from '../starter';
+import type { SectionStarter } from '../starter';
+import { keptModel, sharedSection } from '../starter';
 import type { LibraryKey } from './library';
 import { LIBRARY } from './library';
 import type { School } from './schools';
@@ -11,7 +13,10 @@ import { SCHOOLS } from './schools';
 
 /** A line dug by another section, everything else as it is: its inverts stay, and the trench goes round them. */
 export interface SectionTried {
-  /** Of the library; undefined of a section of the plan that is none of it. */
+  /** What tells it from the others: more than one may have its name. */
+  readonly id: string;
+  readonly of: 'library' | 'company' | 'job';
+  /** Of the library; undefined of all others. */
   readonly key: LibraryKey | undefined;
   readonly name: string;
   readonly school: School | undefined;
@@ -30,23 +35,33 @@ export interface SectionTried {
 }
 
 /**
- * The sections that a line could be dug by: those of the library and of the plan, the usual ones for its service first.
- * Runs with a section of their own take the line's with it.
+ * The sections that a line could be dug by: those of the library, those that the company keeps, and those of the plan
+ * besides; the usual ones for its service first. Runs with a section of their own take the line's with it.
  */
-export function sectionsFor(evaluation: Evaluation, line: Uuid, newId: () => Uuid): readonly SectionTried[] {
+export function sectionsFor(
+  evaluation: Evaluation,
+  line: Uuid,
+  newId: () => Uuid,
+  company: readonly Kept<'section'>[] = [],
+): readonly SectionTried[] {
   const { plan } = evaluation;
   const before = evaluation.lines.get(line);
   if (!before) return [];
   const { service } = before.line;
   const known = new Set(findingsOf(evaluation).map(({ id }) => id));
-  const tried = (key: LibraryKey | undefined, id: Uuid, made: readonly Edit[], name: string): SectionTried => {
-    const edits = sectionEdits(before, id, made);
+  const found = new Set<Uuid>();
+  const tried = (
+    what: Pick<SectionTried, 'id' | 'of' | 'key' | 'name'>,
+    section: Uuid,
+    made: readonly Edit[],
+  ): SectionTried => {
+    found.add(section);
+    const edits = sectionEdits(before, section, made);
     const after = edits.length === 0 ? evaluation : evaluate(applyEdits(plan, edits), evaluation);
     const result = after.lines.get(line) ?? before;
-    const school = key && SCHOOLS[key];
+    const school = what.key && SCHOOLS[what.key];
     return {
-      key,
-      name,
+      ...what,
       school,
       usual: school?.for.includes(service) ?? false,
       refused: school?.refused?.services.includes(service) ? school.refused.why : undefined,
@@ -58,23 +73,23 @@ export function sectionsFor(evaluation: Evaluation, line: Uuid, newId: () => Uui
       against: findingsOf(after).filter(({ id: finding, severity }) => severity !== 'watch' && !known.has(finding)),
     };
   };
-  const library = keysOf().map((key) => {
-    const { id, items } = sharedSection(plan, LIBRARY[key], newId);
-    return {
+  const brought = (what: Omit<Parameters<typeof tried>[0], 'name'>, model: SectionStarter): SectionTried => {
+    const { id, items } = sharedSection(plan, model, newId);
+    return tried(
+      { ...what, name: model.name },
       id,
-      of: tried(
-        key,
-        id,
-        items.map((item): Edit => ({ op: 'put', item })),
-        LIBRARY[key].name,
-      ),
-    };
-  });
+      items.map((item): Edit => ({ op: 'put', item })),
+    );
+  };
+  const all = [
+    ...company.map((kept) => brought({ id: kept.id, of: 'company', key: undefined }, keptModel(kept))),
+    ...keysOf().map((key) => brought({ id: key, of: 'library', key }, LIBRARY[key])),
+  ];
   const own = Object.values(plan.section)
-    .filter(({ id }) => !library.some((one) => one.id === id))
-    .map((section) => tried(undefined, section.id, [], section.name));
+    .filter(({ id }) => !found.has(id))
+    .map((section) => tried({ id: section.id, of: 'job', key: undefined, name: section.name }, section.id, []));
   const rank = ({ now, usual, refused }: SectionTried): number => (now ? 0 : usual ? 1 : refused ? 3 : 2);
-  return [...library.map(({ of }) => of), ...own].sort((one, other) => rank(one) - rank(other));
+  return [...all, ...own].sort((one, other) => rank(one) - rank(other));
 }
 
 const keysOf = (): readonly LibraryKey[] => Object.keys(LIBRARY) as LibraryKey[];

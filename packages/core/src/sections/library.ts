@@ -1,4 +1,4 @@
-import { INCH } from '../units';
+import { FOOT, INCH } from '../units';
 import type { MaterialModel, SectionStarter } from '../starter';
 import { SECTIONS } from '../starter';
 
@@ -7,9 +7,30 @@ import { SECTIONS } from '../starter';
 const inches = (value: number): number => value * INCH;
 
 /** What comes in pieces and fills a part of the trench: its volume is that of the pieces, by which they are counted. */
-const BUNDLE: MaterialModel = { name: 'Bundled light aggregate', look: 'straw', density: 25, waste: 0, loose: 1 };
-const CHAMBER: MaterialModel = { name: 'Chambers, 12 in tall', look: 'concrete', density: 40, waste: 0, loose: 1 };
-const MODULE: MaterialModel = { name: 'Treatment modules', look: 'straw', density: 35, waste: 0, loose: 1 };
+const BUNDLE: MaterialModel = {
+  name: 'Bundled light aggregate',
+  look: 'straw',
+  density: 25,
+  waste: 0,
+  loose: 1,
+  piece: { long: 10 * FOOT, coupled: true },
+};
+const CHAMBER: MaterialModel = {
+  name: 'Chambers, 12 in tall',
+  look: 'concrete',
+  density: 40,
+  waste: 0,
+  loose: 1,
+  piece: { long: 4 * FOOT, coupled: false },
+};
+const MODULE: MaterialModel = {
+  name: 'Treatment modules',
+  look: 'straw',
+  density: 35,
+  waste: 0,
+  loose: 1,
+  piece: { long: 1.2, coupled: false },
+};
 
 const MORE = {
   stormSand: {
@@ -81,6 +102,8 @@ const MORE = {
     below: [{ material: 'sand', thickness: inches(4) }],
     above: [{ material: 'sand', upTo: { mark: 'crown', offset: inches(12) } }],
     surface: [{ material: 'topsoil', thickness: inches(4) }],
+    tape: true,
+    wire: true,
   },
   frenchOpen: {
     name: 'French drain, stone to the surface',
@@ -88,6 +111,7 @@ const MORE = {
     below: [],
     above: [{ material: 'stone', upTo: { mark: 'ground', offset: 0 } }],
     surface: [],
+    fabric: { laid: 'sock' },
   },
   frenchClosed: {
     name: 'French drain, closed in fabric and stitched, soil over',
@@ -95,6 +119,7 @@ const MORE = {
     below: [{ material: 'stone', thickness: inches(2) }],
     above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-4) } }],
     surface: [{ material: 'topsoil', thickness: inches(4) }],
+    fabric: { laid: 'round', lap: inches(12) },
   },
   frenchSwale: {
     name: 'French drain under a swale',
@@ -102,6 +127,7 @@ const MORE = {
     below: [{ material: 'stone', thickness: inches(2) }],
     above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-3) } }],
     surface: [{ material: 'sod', thickness: inches(3) }],
+    fabric: { laid: 'round', lap: inches(12) },
   },
   effluent: {
     name: 'Effluent pipe on sand, native over',
@@ -147,6 +173,7 @@ const MORE = {
     below: [{ material: MODULE, thickness: 0.2 }],
     above: [{ material: 'sand', upTo: { mark: 'crown', offset: 0.05 } }],
     surface: [{ material: 'topsoil', thickness: inches(4) }],
+    fabric: { laid: 'over', lap: inches(12) },
   },
 } as const satisfies Record<string, SectionStarter>;
 

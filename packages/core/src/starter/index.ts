@@ -1,1 +1,2 @@
+export * from './kept';
 export * from './starter';

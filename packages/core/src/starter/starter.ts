@@ -72,6 +72,7 @@ export const SECTIONS = {
     below: [],
     above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-2.5) } }],
     surface: [{ material: 'sod', thickness: inches(2.5) }],
+    fabric: { laid: 'round', lap: inches(12) },
   },
   frenchBedded: {
     name: 'French drain, stone under the pipe',
@@ -79,6 +80,7 @@ export const SECTIONS = {
     below: [{ material: 'stone', thickness: inches(3) }],
     above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-2.5) } }],
     surface: [{ material: 'sod', thickness: inches(2.5) }],
+    fabric: { laid: 'round', lap: inches(12) },
   },
   curtain: {
     name: 'Curtain drain, stone to 4 in below the top',

@@ -31,16 +31,22 @@ export interface AcrossShape {
   readonly width: number;
   readonly across: number;
   readonly halves: readonly [left: readonly Floor[], right: readonly Floor[]];
-  /** Depths, in the middle, at which something changes its way; in order. */
+  /** Depths, in the middle, at which the ground comes to a corner of the hole; in any order. */
   readonly kinks: readonly number[];
-  /** What lies under the top of each layer: under this level, and under the ground less `cap`; and under the ground less `hung` besides. */
   readonly tops: readonly Top[];
 }
 
+/** What lies under the top of a layer: under this level, and under the ground less `cap`; and under the ground less `hung` besides. */
 interface Top {
   readonly level: number;
   readonly cap: number;
   readonly hung: number | undefined;
+  /** Depths, in the middle, at which that changes its way; in any order. */
+  readonly kinks: readonly number[];
+  /** Area of the hole under the level, m², and the depths from which nothing that hangs comes down to it. */
+  readonly full: number;
+  readonly clear: number;
+  readonly clearOfHung: number;
 }
 
 /** The floors of both halves. */
@@ -51,8 +57,27 @@ export function halvesOf({ left, right }: Pick<Sides, 'left' | 'right'>, width: 
 export function acrossShape(of: Envelope, width: number, { left, right, across }: Sides): AcrossShape {
   const walls = [wallOf(left), wallOf(right)] as const;
   const halves = halvesOf({ left, right }, width);
-  const tops = topsOf(of);
-  return { of, width, across, halves, tops, kinks: kinksOf(of, walls, width / 2, across, tops) };
+  const half = width / 2;
+  const hole: Hole = { walls, corners: [cornersOf(walls[0], half), cornersOf(walls[1], half)], half, across };
+  const ground = kinksOf(hole, NaN, [0]);
+  const tops = topsOf(of).map(({ level, cap, hung }, index): Top => {
+    // Surface layers hang from the ground and know no level.
+    const stands = index < of.firstSurface;
+    const clear = clearAt(hole, level);
+    return {
+      level,
+      cap,
+      hung,
+      kinks:
+        cap === 0 && !stands
+          ? ground
+          : kinksOf(hole, stands ? level : NaN, hung === undefined || hung === cap ? [0, cap] : [0, cap, hung]),
+      full: stands ? areaUnder({ halves, across }, level, clear - cap, cap) : NaN,
+      clear: clear - cap,
+      clearOfHung: clear - (hung ?? 0),
+    };
+  });
+  return { of, width, across, halves, tops, kinks: ground };
 }
 
 /** Turns a wall that is told by its height into a floor that is told by how far out it is. */
@@ -70,11 +95,17 @@ function floorsOf({ heights, outs, rates }: Wall, half: number): readonly Floor[
   return floors;
 }
 
-/** What stands on the bottom reaches the highest of itself; what hangs comes down to the lowest under the surface. */
-function topsOf({ layers, surface, firstSurface }: Envelope): readonly Top[] {
+type TopOf = Pick<Top, 'level' | 'cap' | 'hung'>;
+const topsByEnvelope = new WeakMap<Envelope, readonly TopOf[]>();
+
+/** What stands on the bottom reaches the highest of itself; what hangs comes down to the lowest under the surface. Worked out once for each envelope. */
+function topsOf(of: Envelope): readonly TopOf[] {
+  const known = topsByEnvelope.get(of);
+  if (known) return known;
+  const { layers, surface, firstSurface } = of;
   let level = 0;
   let hung: number | undefined;
-  return layers.map(({ top }, index): Top => {
+  const tops = layers.map(({ top }, index): TopOf => {
     if (top.from === 'bottom') level = Math.max(level, top.height);
     else {
       const under = Math.min(top.offset, index < firstSurface ? -surface : 0);
@@ -82,52 +113,71 @@ function topsOf({ layers, surface, firstSurface }: Envelope): readonly Top[] {
     }
     return { level, cap: index < firstSurface ? -surface : Math.max(hung ?? 0, -surface), hung };
   });
+  topsByEnvelope.set(of, tops);
+  return tops;
 }
 
-function kinksOf(
-  of: Envelope,
-  walls: readonly [Wall, Wall],
-  half: number,
-  across: number,
-  tops: readonly Top[],
-): readonly number[] {
-  const offsets = new Set([0, -of.surface]);
-  const levels = new Set<number>([0]);
-  for (const { level, cap, hung } of tops) {
-    levels.add(level);
-    offsets.add(cap);
-    if (hung !== undefined) offsets.add(hung);
+/** Corners of one half, each how far out and how high, by turns. */
+type Corners = readonly number[];
+
+function cornersOf({ heights, outs, rates }: Wall, half: number): Corners {
+  const corners: number[] = [0, 0, half, 0];
+  for (let piece = 0; piece < heights.length; piece += 1) {
+    const height = heights[piece] as number;
+    corners.push(half + (outs[piece] as number), height);
+    if (piece === 0) continue;
+    const foot = heights[piece - 1] as number;
+    const out = (outs[piece - 1] as number) + (rates[piece - 1] as number) * (height - foot);
+    corners.push(half + out, height);
   }
-  const heights: number[] = [];
-  walls.forEach((wall, index) => {
-    const rises = index === 0 ? -across : across;
-    const corners: (readonly [out: number, height: number])[] = [
-      [0, 0],
-      [half, 0],
-    ];
-    wall.heights.forEach((height, piece) => {
-      corners.push([half + (wall.outs[piece] as number), height]);
-      if (piece > 0) {
-        const foot = wall.heights[piece - 1] as number;
-        const before = (wall.outs[piece - 1] as number) + (wall.rates[piece - 1] as number) * (height - foot);
-        corners.push([half + before, height]);
+  return corners;
+}
+
+/**
+ * Depths, in the middle, at which the ground or what hangs from it comes to a corner, or to a level over one; in any order.
+ * @param level NaN where nothing stands @param offsets of what hangs from the ground, the ground itself among it
+ */
+function kinksOf({ walls, corners, half, across }: Hole, level: number, offsets: readonly number[]): readonly number[] {
+  const kinks: number[] = [];
+  const stands = !Number.isNaN(level);
+  for (let side = 0; side < 2; side += 1) {
+    const rises = side === 0 ? -across : across;
+    const reach = stands ? half + outAt(walls[side] as Wall, level) : 0;
+    const of = corners[side] as Corners;
+    for (let which = 0; which < offsets.length; which += 1) {
+      const offset = offsets[which] as number;
+      for (let index = 0; index < of.length; index += 2) {
+        const height = of[index + 1] as number;
+        const down = rises * (of[index] as number) + offset;
+        kinks.push(height - down);
+        if (height !== 0) kinks.push(-down);
+        if (stands) kinks.push(level - down);
       }
-    });
-    for (const [out, height] of corners) {
-      heights.push(height - rises * out);
-      for (const level of levels) heights.push(level - rises * out);
+      if (stands) kinks.push(level - rises * reach - offset);
     }
-    for (const level of levels) heights.push(level - rises * (half + outAt(wall, level)));
-  });
-  const kinks = new Set<number>();
-  for (const height of heights) for (const offset of offsets) kinks.add(height - offset);
-  return [...kinks].sort((one, other) => one - other);
+  }
+  return kinks;
+}
+
+/** How high the ground must stand in the middle to be over a level all across the hole. */
+function clearAt({ walls, half, across }: Hole, level: number): number {
+  const left = half + outAt(walls[0], level);
+  const right = half + outAt(walls[1], level);
+  return level + Math.max(0, across * left, -across * right);
+}
+
+interface Hole {
+  readonly walls: readonly [Wall, Wall];
+  readonly corners: readonly [Corners, Corners];
+  readonly half: number;
+  readonly across: number;
 }
 
 /** Area of one half under a level and under a line that rises outwards, as far out as the ground is over the floor. */
 function halfUnder(floors: readonly Floor[], level: number, line: number, ground: number, rises: number): number {
   let area = 0;
-  for (const { from, to, height, rise } of floors) {
+  for (let index = 0; index < floors.length; index += 1) {
+    const { from, to, height, rise } = floors[index] as Floor;
     // The ground meets the side here or further in: nothing is dug beyond.
     if (from > 0 && ground + rises * from <= height) break;
     let end = to;
@@ -143,13 +193,13 @@ function halfUnder(floors: readonly Floor[], level: number, line: number, ground
 function between(level: number, line: number, rises: number, rise: number, long: number): number {
   const turn = rises === 0 ? -1 : (level - line) / rises;
   const at = (out: number): number => Math.min(level, line + rises * out) - rise * out;
-  if (turn <= 0 || turn >= long) return over(at(0), at(long), long);
+  if (turn <= 0 || turn >= long) return areaOver(at(0), at(long), long);
   const middle = at(turn);
-  return over(at(0), middle, turn) + over(middle, at(long), long - turn);
+  return areaOver(at(0), middle, turn) + areaOver(middle, at(long), long - turn);
 }
 
 /** Area over nothing of what goes straight from one height to another. */
-function over(from: number, to: number, long: number): number {
+export function areaOver(from: number, to: number, long: number): number {
   if (from >= 0 && to >= 0) return ((from + to) / 2) * long;
   if (from <= 0 && to <= 0) return 0;
   const most = Math.max(from, to);
@@ -157,21 +207,29 @@ function over(from: number, to: number, long: number): number {
 }
 
 /** Area under a level and under the ground less so much, m². @param depth ground over the bottom, in the middle */
-function areaUnder({ halves, across }: AcrossShape, level: number, depth: number, offset: number): number {
+function areaUnder(
+  { halves, across }: Pick<AcrossShape, 'halves' | 'across'>,
+  level: number,
+  depth: number,
+  offset: number,
+): number {
   return (
     halfUnder(halves[0], level, depth + offset, depth, -across) +
     halfUnder(halves[1], level, depth + offset, depth, across)
   );
 }
 
-/** Area of the hole under the top of each layer, pipes among it, m². @param depth ground over the bottom, in the middle */
-export function areasUnder(shape: AcrossShape, depth: number): readonly number[] {
-  return shape.tops.map(({ level, cap, hung }, index) => {
-    if (index >= shape.of.firstSurface) return areaUnder(shape, Infinity, depth, cap);
-    const standing = areaUnder(shape, level, depth, cap);
-    if (hung === undefined) return standing;
-    return standing + areaUnder(shape, Infinity, depth, hung) - areaUnder(shape, level, depth, hung);
-  });
+/** Area of the hole, m². @param depth ground over the bottom, in the middle */
+export const areaOfHole = (shape: AcrossShape, depth: number): number => areaUnder(shape, Infinity, depth, 0);
+
+/** Area of the hole under the top of a layer, pipes among it, m². */
+function areaUnderTop(shape: AcrossShape, index: number, depth: number): number {
+  const { level, cap, hung, full, clear, clearOfHung } = shape.tops[index] as Top;
+  if (index >= shape.of.firstSurface) return areaUnder(shape, Infinity, depth, cap);
+  const standing = depth >= clear ? full : areaUnder(shape, level, depth, cap);
+  if (hung === undefined) return standing;
+  const both = depth >= clearOfHung ? full : areaUnder(shape, level, depth, hung);
+  return standing + areaUnder(shape, Infinity, depth, hung) - both;
 }
 
 /**
@@ -187,22 +245,39 @@ export function addAcross(
   into: Amounts,
 ): void {
   if (length <= 0) return;
+  addPolygons(shape, length, from, to, into);
   const [low, high] = [Math.min(from, to), Math.max(from, to)];
   const shareOf = (depth: number): number => (from === to ? 0 : (depth - from) / (to - from));
-  let start = low;
-  const piece = (end: number): void => {
+  eachPiece(shape.kinks, low, high, (start, end) => {
     const share = high > low ? (end - start) / (high - low) : 1;
-    addPolygons(shape, length * share, start, end, into);
     const ends = high > low ? ([shareOf(start), shareOf(end)] as const) : ([0, 1] as const);
     for (const pipe of pipes) addDisc(shape, length * share, start, end, pipe, ends, into);
-  };
-  for (const kink of shape.kinks) {
-    if (kink <= start) continue;
-    if (kink >= high) break;
-    piece(kink);
-    start = kink;
+  });
+}
+
+/** The pieces that kinks part a stretch of depths into. */
+function eachPiece(
+  kinks: readonly number[],
+  low: number,
+  high: number,
+  piece: (start: number, end: number) => void,
+): void {
+  let between: number[] | undefined;
+  for (let index = 0; index < kinks.length; index += 1) {
+    const kink = kinks[index] as number;
+    if (kink > low && kink < high) (between ??= []).push(kink);
   }
-  piece(high);
+  let start = low;
+  if (between) {
+    between.sort((one, other) => one - other);
+    for (const kink of between) {
+      // Those of two sides that are alike fall together.
+      if (kink - start < 1e-12) continue;
+      piece(start, kink);
+      start = kink;
+    }
+  }
+  piece(start, high);
 }
 
 /** How far out of the middle one half of the hole opens at the ground, m. */
@@ -224,15 +299,28 @@ export function opening(
   return { left: openTo(halves[0], depth, -across), right: openTo(halves[1], depth, across) };
 }
 
+/** Everything under the tops, as if there were no pipes: between its kinks each is at most square in the depth. */
 function addPolygons(shape: AcrossShape, length: number, from: number, to: number, into: Amounts): void {
-  for (const share of TWO) {
-    const { left, right } = opening(shape, from + (to - from) * share);
-    into.covered += ((left + right) / 2) * length;
-  }
-  const areas = TWO.map((share) => areasUnder(shape, from + (to - from) * share));
+  const [low, high] = [Math.min(from, to), Math.max(from, to)];
+  const mean = (kinks: readonly number[], of: (depth: number) => number): number => {
+    if (high <= low) return of(low);
+    let sum = 0;
+    eachPiece(kinks, low, high, (start, end) => {
+      const long = end - start;
+      sum += ((of(start + long * TWO[0]) + of(start + long * TWO[1])) / 2) * long;
+    });
+    return sum / (high - low);
+  };
+  into.covered +=
+    mean(shape.kinks, (depth) => {
+      const { left, right } = opening(shape, depth);
+      return left + right;
+    }) * length;
   let under = 0;
   for (let index = 0; index < shape.tops.length; index += 1) {
-    const upTo = ((areas[0]?.[index] as number) + (areas[1]?.[index] as number)) / 2;
+    const { kinks, hung, full, clear } = shape.tops[index] as Top;
+    const settled = index < shape.of.firstSurface && hung === undefined && low >= clear;
+    const upTo = settled ? full : mean(kinks, (depth) => areaUnderTop(shape, index, depth));
     into.layers[index] = (into.layers[index] as number) + (upTo - under) * length;
     under = upTo;
   }
@@ -244,57 +332,69 @@ function addDisc(
   length: number,
   from: number,
   to: number,
-  { right, radius, ...pipe }: PipeAt,
+  pipe: PipeAt,
   [first, last]: readonly [number, number],
   into: Amounts,
 ): void {
-  const { across, tops } = shape;
-  const lowest = [pipe.from + (pipe.to - pipe.from) * first, pipe.from + (pipe.to - pipe.from) * last] as const;
-  const ground = [from, to].map((depth, end) => depth + across * right - (lowest[end] as number)) as [number, number];
+  const { across, tops, of } = shape;
+  const { right, radius } = pipe;
+  const rise = pipe.to - pipe.from;
+  const [low, high] = [pipe.from + rise * first, pipe.from + rise * last];
+  const [near, far] = [from + across * right - low, to + across * right - high];
   const disc = (level: number, offset: number): number =>
-    meanDisc([level - lowest[0], level - lowest[1]], [ground[0] + offset, ground[1] + offset], across, radius);
+    meanDisc(level - low, level - high, near + offset, far + offset, across, radius);
   // What of it would lie under the bottom is not in the trench.
   const buried = disc(0, 0);
   let under = 0;
-  tops.forEach(({ level, cap, hung }, index) => {
-    const surface = index >= shape.of.firstSurface;
+  for (let index = 0; index < tops.length; index += 1) {
+    const { level, cap, hung } = tops[index] as Top;
+    const surface = index >= of.firstSurface;
     let upTo = disc(surface ? Infinity : level, cap);
     if (!surface && hung !== undefined) upTo += disc(Infinity, hung) - disc(level, hung);
     upTo = Math.max(0, upTo - buried);
     into.layers[index] = (into.layers[index] as number) - (upTo - under) * length;
     under = upTo;
-  });
+  }
   into.pipe += under * length;
 }
-
-type Ends = readonly [from: number, to: number];
 
 /**
  * Mean area of a disc under a level and under a line, while both go evenly from one height over its lowest point to
  * another; the line's height is that over its middle.
  */
-function meanDisc(level: Ends, line: Ends, across: number, radius: number): number {
-  const square = Math.hypot(1, across);
-  // Over the lowest point as the crow flies to the line.
-  const near = line.map((height) => radius + (height - radius) / square) as unknown as Ends;
+function meanDisc(
+  level: number,
+  levelTo: number,
+  line: number,
+  lineTo: number,
+  across: number,
+  radius: number,
+): number {
   const clear = 2 * radius;
-  if (level[0] <= 0 && level[1] <= 0) return 0;
-  if (near[0] <= 0 && near[1] <= 0) return 0;
-  if (near[0] >= clear && near[1] >= clear) return meanAreaBelow(level[0], level[1], radius);
-  if (level[0] >= clear && level[1] >= clear) return meanAreaBelow(near[0], near[1], radius);
-  const at = (ends: Ends, share: number): number => ends[0] + (ends[1] - ends[0]) * share;
-  const chord = (share: number): number => Math.sqrt(Math.max(0, at(level, share) * (clear - at(level, share))));
+  if (level <= 0 && levelTo <= 0) return 0;
+  const square = Math.sqrt(1 + across * across);
+  // Over the lowest point as the crow flies to the line.
+  const near = radius + (line - radius) / square;
+  const nearTo = radius + (lineTo - radius) / square;
+  if (near <= 0 && nearTo <= 0) return 0;
+  if (near >= clear && nearTo >= clear) return meanAreaBelow(level, levelTo, radius);
+  if (level >= clear && levelTo >= clear) return meanAreaBelow(near, nearTo, radius);
+  const between = (one: number, other: number, share: number): number => one + (other - one) * share;
+  const levelAt = (share: number): number => between(level, levelTo, share);
+  const lineAt = (share: number): number => between(line, lineTo, share);
+  const nearAt = (share: number): number => between(near, nearTo, share);
+  const chord = (share: number): number => Math.sqrt(Math.max(0, levelAt(share) * (clear - levelAt(share))));
   // Where the line comes to the lowest and the highest of the disc, where the level does, and where the two meet on its circle.
   const turns = [
-    ...rootsOf((share) => at(near, share)),
-    ...rootsOf((share) => at(near, share) - clear),
-    ...rootsOf((share) => at(level, share)),
-    ...rootsOf((share) => at(level, share) - clear),
-    ...rootsOf((share) => at(line, share) + across * chord(share) - at(level, share)),
-    ...rootsOf((share) => at(line, share) - across * chord(share) - at(level, share)),
+    ...rootsOf(nearAt),
+    ...rootsOf((share) => nearAt(share) - clear),
+    ...rootsOf(levelAt),
+    ...rootsOf((share) => levelAt(share) - clear),
+    ...rootsOf((share) => lineAt(share) + across * chord(share) - levelAt(share)),
+    ...rootsOf((share) => lineAt(share) - across * chord(share) - levelAt(share)),
   ];
   return integral(
-    (share) => discUnder(at(level, share), at(line, share), across, radius),
+    (share) => discUnder(levelAt(share), lineAt(share), across, radius),
     [0, ...turns.sort((one, other) => one - other), 1],
     1e-13 * radius * radius,
   );

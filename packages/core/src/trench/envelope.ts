@@ -186,8 +186,6 @@ export interface PipeBeside {
   readonly radius: number;
 }
 
-const PLAIN: readonly PipeBeside[] = [];
-
 /**
  * Adds the volumes of a stretch over which the depth goes evenly from `from` to `to` (m³). Exact, daylight
  * ends included: the stretch is split where a top changes its way, and between the kinks every top runs
@@ -211,32 +209,44 @@ export function addStretch(
   const spread = besides?.spread;
   const kinks = besides?.kinks ?? of.kinks;
   const perDepth = high > low ? length / (high - low) : 0;
-  const pipes = besides?.pipes ?? PLAIN;
-  /** Where along the stretch, from its end `from`, a depth is. */
-  const shareOf = (depth: number): number => (from === to ? 0 : (depth - from) / (to - from));
   let start = low;
   let startTops = layerTops(of, start, SCRATCH[0]);
   let endTops = SCRATCH[1];
-  const piece = (end: number, long: number): void => {
+  for (let index = 0; index <= kinks.length; index += 1) {
+    const kink = index < kinks.length ? (kinks[index] as number) : high;
+    if (kink <= start && kink < high) continue;
+    const end = Math.min(kink, high);
+    layerTops(of, end, endTops);
+    const long = high > low ? (end - start) * perDepth : length;
     addPiece(of, width, long, startTops, endTops, into, spread);
-    if (besides)
-      into.covered += (width + (spread === undefined ? 0 : widerAt(spread, Math.max(0, (start + end) / 2)))) * long;
-    if (pipes.length > 0)
-      for (const pipe of pipes)
-        addPipe(of, pipe, long, startTops, endTops, low < high ? [shareOf(start), shareOf(end)] : WHOLE, into);
-  };
-  for (const kink of kinks) {
-    if (kink <= start) continue;
-    if (kink >= high) break;
-    layerTops(of, kink, endTops);
-    piece(kink, (kink - start) * perDepth);
+    if (besides) addBesides(of, width, long, start, end, startTops, endTops, from, to, besides, into);
+    if (end >= high) break;
     const spare = startTops;
     startTops = endTops;
     endTops = spare;
-    start = kink;
+    start = end;
   }
-  layerTops(of, high, endTops);
-  piece(high, high > low ? (high - start) * perDepth : length);
+}
+
+/** What a piece opens at the ground, and the further pipes in it. */
+function addBesides(
+  of: Envelope,
+  width: number,
+  long: number,
+  start: number,
+  end: number,
+  startTops: Float64Array,
+  endTops: Float64Array,
+  from: number,
+  to: number,
+  { spread, pipes }: Besides,
+  into: Amounts,
+): void {
+  into.covered += (width + (spread === undefined ? 0 : widerAt(spread, Math.max(0, (start + end) / 2)))) * long;
+  if (pipes.length === 0) return;
+  // Where along the stretch, from its end `from`, the piece begins and ends.
+  const shares = from === to ? WHOLE : ([(start - from) / (to - from), (end - from) / (to - from)] as const);
+  for (const pipe of pipes) addPipe(of, pipe, long, startTops, endTops, shares, into);
 }
 
 const WHOLE = [0, 1] as const;

@@ -113,8 +113,7 @@ export function wallOf(side: Side): Wall {
 
 /** How far out of the bottom's edge a side is at a height over the bottom; on a bench, its far edge. */
 export function outAt({ heights, outs, rates }: Wall, height: number): number {
-  let index = heights.length - 1;
-  while (index > 0 && (heights[index] as number) > height) index -= 1;
+  const index = pieceAt(heights, height);
   return (outs[index] as number) + (rates[index] as number) * Math.max(0, height - (heights[index] as number));
 }
 
@@ -128,11 +127,7 @@ export interface Spread {
 
 export function spreadOf(left: Wall, right: Wall): Spread {
   const heights = [...new Set([...left.heights, ...right.heights])].sort((one, other) => one - other);
-  const rateAt = ({ heights: feet, rates }: Wall, height: number): number => {
-    let index = feet.length - 1;
-    while (index > 0 && (feet[index] as number) > height) index -= 1;
-    return rates[index] as number;
-  };
+  const rateAt = ({ heights: feet, rates }: Wall, height: number): number => rates[pieceAt(feet, height)] as number;
   const widths = heights.map((height) => outAt(left, height) + outAt(right, height));
   const rates = heights.map((height) => rateAt(left, height) + rateAt(right, height));
   const areas = [0];
@@ -155,11 +150,17 @@ export function spreadFor({ left, right }: Sides): Spread {
   return spread;
 }
 
+/** The piece that a height over the bottom lies in, looked for from below: benches go on far over most trenches. */
+function pieceAt(heights: readonly number[], height: number): number {
+  let index = 0;
+  while (index + 1 < heights.length && (heights[index + 1] as number) <= height) index += 1;
+  return index;
+}
+
 /** Area that the sides add under a level so high over the bottom, m². */
 export function spreadUnder({ heights, areas, widths, rates }: Spread, height: number): number {
   if (height <= 0) return 0;
-  let index = heights.length - 1;
-  while ((heights[index] as number) > height) index -= 1;
+  const index = pieceAt(heights, height);
   const rise = height - (heights[index] as number);
   return (areas[index] as number) + ((widths[index] as number) + ((rates[index] as number) * rise) / 2) * rise;
 }
@@ -174,7 +175,6 @@ export function meanSpread(spread: Spread, from: number, to: number): number {
 export function widerAt(spread: Spread, height: number): number {
   const { heights, widths, rates } = spread;
   if (height <= 0) return widths[0] as number;
-  let index = heights.length - 1;
-  while ((heights[index] as number) > height) index -= 1;
+  const index = pieceAt(heights, height);
   return (widths[index] as number) + (rates[index] as number) * (height - (heights[index] as number));
 }

@@ -76,8 +76,29 @@ export function openPlanFile(given: string): Opened {
   const parsed = PlanFile.safeParse(known);
   if (!parsed.success)
     return refuse(`This plan file has a mistake: ${describe(file, inFile(parsed.error, places), text)}`);
+  const things = parsed.data.items.length + foreign.length;
+  if (things > LIMITS.planItems)
+    return refuse(`This plan has ${things} things; a plan has at most ${LIMITS.planItems}. Part it in two.`);
+  // Only text this long can hold so much.
+  if (text.length > LIMITS.planBytes) {
+    const bytes = bytesOf([...parsed.data.items, ...foreign]);
+    if (bytes > LIMITS.planBytes)
+      return refuse(
+        `This plan has ${megabytes(bytes)}; a plan has at most ${megabytes(LIMITS.planBytes)}. Part it in two.`,
+      );
+  }
   return { ok: true, name: parsed.data.name, plan: planOf(parsed.data.items), foreign };
 }
+
+/** Bytes of the JSON of things, as the server counts them. */
+const bytesOf = (items: readonly (AnyItem | Foreign)[]): number =>
+  items.reduce((sum, item) => sum + utf8Length(JSON.stringify(item)), 0);
+
+/** Characters beyond the first 128 take more than a byte; halves of a pair two each. */
+const utf8Length = (text: string): number =>
+  text.length +
+  (text.match(/[\u0080-\u07ff\ud800-\udfff]/g)?.length ?? 0) +
+  2 * (text.match(/[\u0800-\ud7ff\ue000-\uffff]/g)?.length ?? 0);
 
 /** What is known here, where each stands in the file, and what only goes along. */
 function parted(file: Json): { known: Json; places: readonly number[]; foreign: Foreign[] } {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LIMITS } from '../limits';
 import type { Json } from './declare';
 import { Uuid } from '../values';
 
@@ -15,7 +16,10 @@ export const KindName = z.string().regex(/^[a-z][A-Za-z0-9-]{0,39}$/, 'no name o
 /** Levels to which what passes through may be nested. */
 const DEPTH = 24;
 
-const Shape = z.looseObject({ kind: KindName, id: Uuid }).refine((item) => depthWithin(item, DEPTH), 'nested too deep');
+const Shape = z
+  .looseObject({ kind: KindName, id: Uuid })
+  .refine((item) => depthWithin(item, DEPTH), 'nested too deep')
+  .refine((item) => lengthOf(item) <= LIMITS.itemBytes, 'more than one thing may be');
 
 /** Gives back what it is given, to the order of its fields. */
 export const Foreign = z.unknown().transform((value, context): Foreign => {
@@ -33,6 +37,14 @@ export function passOn(error: z.ZodError, context: z.RefinementCtx): void {
 function depthWithin(value: unknown, levels: number): boolean {
   if (typeof value !== 'object' || value === null) return true;
   return levels > 0 && Object.values(value).every((part) => depthWithin(part, levels - 1));
+}
+
+/** Characters of it in JSON, at least. */
+function lengthOf(value: unknown): number {
+  if (typeof value === 'string') return value.length + 2;
+  if (typeof value !== 'object' || value === null) return String(value).length;
+  if (Array.isArray(value)) return value.reduce<number>((sum, part) => sum + lengthOf(part), 2);
+  return Object.entries(value).reduce((sum, [key, part]) => sum + key.length + 3 + lengthOf(part), 2);
 }
 
 export function isJson(value: unknown): value is Json {

@@ -6,9 +6,12 @@ import { Foreign, passOn } from './foreign';
 import type { Uuid } from '../values';
 
 export * from './benchmark';
+export * from './buying';
 export * from './crossing';
 export * from './cut';
 export type { FieldMeasure, FieldWords, Json, Put, Ref, ServiceDeclaration, Span } from './declare';
+export * from './delivery';
+export * from './digging';
 export * from './foreign';
 export * from './levelling';
 export * from './line';
@@ -39,6 +42,7 @@ export * from './hole';
 export * from './keeping';
 export * from './swale';
 export * from './test-pit';
+export * from './transfer';
 export * from './utility';
 
 /** Any item of a plan, by its kind. */

@@ -1,5 +1,8 @@
 import { benchmark } from './benchmark';
+import { buying } from './buying';
 import { crossing } from './crossing';
+import { delivery, purchase } from './delivery';
+import { digging } from './digging';
 import { hole } from './hole';
 import { keeping } from './keeping';
 import { levelling } from './levelling';
@@ -21,6 +24,7 @@ import { shot } from './shot';
 import { site } from './site';
 import { swale } from './swale';
 import { testPit } from './test-pit';
+import { transfer } from './transfer';
 
 /** Every kind of item, in the order in which a file lists them. A new kind is a file of its own and a line here. */
 export const KIND_LIST = [
@@ -47,4 +51,9 @@ export const KIND_LIST = [
   swale,
   sharing,
   hole,
+  buying,
+  purchase,
+  delivery,
+  transfer,
+  digging,
 ] as const;

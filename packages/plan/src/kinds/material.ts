@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Name, Share, Uuid } from '../values';
+import { Name, Share, Thickness, Uuid } from '../values';
 import { declareKind } from './declare';
 
 /** How a material is drawn. */
@@ -16,6 +16,8 @@ export const Material = z.strictObject({
   waste: Share,
   /** Loose volume in a truck for each volume placed. */
   loose: z.number().min(0.5).max(3),
+  /** What comes in pieces that are set whole, such as chambers: the length that each lays, and whether they are joined by couplings. */
+  piece: z.strictObject({ long: Thickness, coupled: z.boolean() }).optional(),
 });
 export type Material = z.infer<typeof Material>;
 
@@ -31,6 +33,7 @@ export const material = declareKind({
       density: ['density', 'density'],
       waste: ['waste', 'share'],
       loose: ['loose for each placed', 'plain'],
+      piece: 'pieces that it comes in',
     },
   },
 });

@@ -16,6 +16,8 @@ export const Native = z.strictObject({
   shrink: z.number().min(0, 'must not be negative').max(0.9, 'more than 90 %'),
   /** As a competent person classed it; taken for the loosest until somebody has. */
   soil: SoilClass.optional(),
+  /** What it weighs loose in a truck, kg/m³. */
+  density: z.number().min(100, 'lighter than any soil').max(5_000, 'heavier than any soil').optional(),
   /** How flat a heap of it lies: so much out for one up. */
   repose: z.number().min(0.5, 'steeper than any heap stands').max(5, 'flatter than 5:1').optional(),
 });
@@ -32,6 +34,7 @@ export const native = declareKind({
       swell: ['swell', 'share'],
       shrink: ['shrink', 'share'],
       soil: 'class of soil',
+      density: ['mass, loose', 'density'],
       repose: ['how flat a heap of it lies', 'plain'],
     },
   },

@@ -2,6 +2,14 @@ import { z } from 'zod';
 import { Length, Name, text, Thickness, Uuid } from '../values';
 import { declareKind } from './declare';
 
+/** How sticks are joined: by what, how deep one goes into the next, and how far a joint may be turned, as a slope. */
+export const PipeJoint = z.strictObject({
+  by: z.enum(['ring', 'glue', 'coupling']),
+  socket: z.number().min(0, 'must not be negative').max(2, 'more than 2 m'),
+  turns: z.number().min(0, 'must not be negative').max(0.5, 'more than a joint turns'),
+});
+export type PipeJoint = z.infer<typeof PipeJoint>;
+
 /** A pipe by its outside diameter and wall; the inside follows, so that the three cannot disagree. */
 export const Pipe = z
   .strictObject({
@@ -14,6 +22,11 @@ export const Pipe = z
     wall: Thickness,
     stick: Length,
     manning: z.number().min(0.005).max(0.1),
+    joint: PipeJoint.optional(),
+  })
+  .refine((pipe) => !pipe.joint || pipe.stick > pipe.joint.socket, {
+    path: ['stick'],
+    message: 'no longer than its socket: nothing of it is laid',
   })
   .refine((pipe) => pipe.wall * 2 < pipe.outside, {
     path: ['wall'],
@@ -35,6 +48,7 @@ export const pipe = declareKind({
       wall: ['wall', 'fine'],
       stick: ['length of a stick', 'distance'],
       manning: ['roughness n', 'plain'],
+      joint: 'joint',
     },
   },
 });

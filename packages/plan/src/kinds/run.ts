@@ -14,6 +14,11 @@ export const FLOWS = ['to-a', 'to-b'] as const;
 export const Flow = z.enum(FLOWS);
 export type Flow = z.infer<typeof Flow>;
 
+/** What can pass along it once it is dug: nothing can stand beside it; or the way in crosses it. */
+export const ACCESSES = ['none', 'crossed'] as const;
+export const Access = z.enum(ACCESSES);
+export type Access = z.infer<typeof Access>;
+
 /** What lay here before a split or a join: a stretch of a run as it was, or a node that stood here. */
 const Was = z.union([
   z.strictObject({ run: Uuid, from: AlongRun, to: AlongRun.optional(), at: AlongRun, turned: z.boolean().optional() }),
@@ -48,6 +53,8 @@ export const Run = z
     protection: Protection.optional(),
     /** How its trench is cut, as far as that does not follow from the protection. */
     cut: Cut.optional(),
+    /** Where it decides in which order is dug. */
+    access: Access.optional(),
     was: z.array(Was).max(LIMITS.was).optional(),
   })
   .refine((run) => run.a !== run.b, { path: ['b'], message: 'a run cannot start and end at one node' });
@@ -71,6 +78,7 @@ export const run = declareKind({
       vehicles: 'vehicles pass over it',
       protection: 'how people in the trench are protected',
       cut: 'how its trench is cut',
+      access: 'what can pass along it',
       was: 'what it was split or joined from',
     },
   },

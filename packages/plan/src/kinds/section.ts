@@ -36,11 +36,24 @@ export const UpToLayer = z.strictObject({
 });
 export type UpToLayer = z.infer<typeof UpToLayer>;
 
+/**
+ * Filter fabric: closed round what is bought, which it parts from the soil, with a lap where it closes; laid over it only,
+ * and turned down by the lap; or drawn over the pipe as a sock.
+ */
+export const Fabric = z.discriminatedUnion('laid', [
+  z.strictObject({ laid: z.literal('round'), lap: Room }),
+  z.strictObject({ laid: z.literal('over'), lap: Room }),
+  z.strictObject({ laid: z.literal('sock') }),
+]);
+export type Fabric = z.infer<typeof Fabric>;
+
 export const Section = z
   .strictObject({
     kind: z.literal('section'),
     id: Uuid,
     name: Name,
+    /** The section of the company that it was copied from, and in which of its versions. */
+    from: z.strictObject({ section: Uuid, version: z.number().int().min(1).max(1_000_000) }).optional(),
     width: WidthRule,
     /** So far the trench goes on past the free end of its pipe, where a bed is wider than its pipes are long. */
     beyond: Room.optional(),
@@ -52,6 +65,10 @@ export const Section = z
     above: z.array(UpToLayer).max(LIMITS.layers),
     /** Sod, topsoil, pavement: from the ground down, each keeping its thickness. */
     surface: z.array(ThickLayer).max(LIMITS.layers),
+    fabric: Fabric.optional(),
+    /** Laid over the pipe so that it is found again. */
+    tape: z.literal(true).optional(),
+    wire: z.literal(true).optional(),
   })
   .superRefine((section, context) => {
     section.above.forEach((layer, index) => {
@@ -82,12 +99,16 @@ export const section = declareKind({
     many: 'trench sections',
     fields: {
       name: 'name',
+      from: 'section of the company it was copied from',
       width: 'width',
       beyond: ['beyond the ends of the pipe', 'distance'],
       joints: 'wider at the joints',
       below: 'layers under the pipe',
       above: 'layers round the pipe',
       surface: 'surface layers',
+      fabric: 'fabric',
+      tape: 'marking tape',
+      wire: 'tracer wire',
     },
   },
   refs: [

@@ -1,6 +1,6 @@
 import type { Foreign, Item } from '../kinds';
-import { LIMITS } from '../limits';
 import type { Aside } from './aside';
+import { inBatches } from './batches';
 import type { Change, Held } from './change';
 import type { HeldItems } from './held';
 import { same } from './merge';
@@ -64,10 +64,12 @@ export function rejoined(
 ): { readonly pending: readonly Pending[]; readonly aside: readonly Aside[] } {
   const back = lost.filter(({ address }) => choices.get(keyOf(address)) !== 'theirs');
   const left = lost.filter(({ address }) => choices.get(keyOf(address)) === 'theirs').flatMap(stepOf);
-  const batches = Array.from({ length: Math.ceil(back.length / LIMITS.batchChanges) }, (_none, index): Pending => {
-    const some = back.slice(index * LIMITS.batchChanges, (index + 1) * LIMITS.batchChanges);
-    return { id: newId(), format: VERSION, changes: some.map(changeOf), step: some.flatMap(stepOf) };
-  });
+  const batches = inBatches(back, changeOf).map((some): Pending => ({
+    id: newId(),
+    format: VERSION,
+    changes: some.map(changeOf),
+    step: some.flatMap(stepOf),
+  }));
   const aside: Aside[] = left.length > 0 ? [{ id: newId(), reason: GIVEN_UP, step: left }] : [];
   return { pending: [...batches, ...pending.map((batch) => unbased(batch, newId))], aside };
 }

@@ -1,0 +1,2 @@
+export * from './receiver';
+export * from './stand-in';

@@ -1,0 +1,455 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import type { ItemOf } from '@alveus/plan';
+import { applyEdits, ONLY, openPlanFile } from '@alveus/plan';
+import fc from 'fast-check';
+import type { SectionStarter } from '../src';
+import { evaluate, FOOT, sectionItems, TON, YARD3 } from '../src';
+import { LIBRARY } from '../src/sections';
+import {
+  accountOf,
+  bendsFor,
+  booksOf,
+  cleanoutsWanting,
+  cutList,
+  DEFAULT_BUYING,
+  inUnitOf,
+  keyOf,
+  LEAST_PIECE,
+  loadsOf,
+  rollsFor,
+  takeoff,
+  toOrder,
+} from '../src/takeoff';
+import { catalogue, ft, inch, newId, section } from './builders';
+import { job, oneRun } from './support/jobs';
+
+/** What a whole job takes, and where. */
+
+const opened = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
+if (!opened.ok) throw new Error(opened.message);
+const DEMO = opened.plan;
+
+describe('worked by hand', () => {
+  const truck = { volume: 14 * YARD3, mass: 15 * TON };
+
+  test('56 loose cubic yards at 1.35 ton go in six loads of 15 ton, not in four of 14 cubic yards', () => {
+    expect(loadsOf(56 * YARD3, 56 * 1.35 * TON, truck)).toBe(6);
+    expect(loadsOf(56 * YARD3, 56 * 0.5 * TON, truck)).toBe(4);
+    expect(loadsOf(0, 0, truck)).toBe(0);
+  });
+
+  test('110 ft from rolls of 50 ft with laps of 2 ft: three rolls, 114 ft', () => {
+    const { pieces, long, rolls } = rollsFor(ft(110), ft(6), { wide: ft(6), long: ft(50), lap: ft(2) });
+    expect(pieces).toBe(3);
+    expect(long / FOOT).toBeCloseTo(114, 9);
+    expect(rolls).toBe(3);
+  });
+
+  test('a width that one roll does not cover is laid in strips that lap', () => {
+    // 6 + 4 + 4 ft cover 14 ft with laps of 2 ft; 14.01 ft take a fourth.
+    const roll = { wide: ft(6), long: ft(50), lap: ft(2) };
+    expect(rollsFor(ft(40), ft(14), roll).strips).toBe(3);
+    expect(rollsFor(ft(40), ft(14.01), roll).strips).toBe(4);
+  });
+
+  const laid = (key: keyof typeof LIBRARY, length: number, above?: SectionStarter['above']) => {
+    const { section: laidAs, items } = sectionItems({ ...LIBRARY[key], ...(above ? { above } : {}) }, [], newId);
+    const made = job({
+      ...oneRun(
+        { length, low: 97, slope: 0 },
+        {
+          service: 'lateral',
+          pipe: '4 in SDR 35',
+          section: laidAs,
+          out: { form: 'd-box', ground: 100 },
+          top: { form: 'lateral-end', ground: 100 },
+        },
+      ),
+      more: items.filter(({ kind }) => kind === 'material'),
+    });
+    return evaluate(made.plan);
+  };
+
+  test('45 ft of bundles in pieces of 10 ft: 5 pieces, 4 couplings, 2 end caps (common practice)', () => {
+    const { sums } = takeoff(laid('bundles', 45));
+    const count = (of: string) => sums.find(({ what }) => what.of === of)?.amount;
+    expect([count('pieces'), count('piece-coupling'), count('piece-cap')]).toEqual([5, 4, 2]);
+    // Chambers lock into each other.
+    const row = takeoff(laid('chambers', 80)).sums;
+    expect(row.find(({ what }) => what.of === 'pieces')?.amount).toBe(20);
+    expect(row.some(({ what }) => what.of === 'piece-coupling')).toBe(false);
+  });
+
+  test('320 ft of trench 36 in wide with 1 ft of stone: 35.6 cu yd before the pipe', () => {
+    const { outside } = catalogue('4 in SDR 35');
+    const evaluation = laid('lateral', 320, [
+      { material: 'stone', upTo: { mark: 'crown', offset: inch(6) - outside } },
+    ]);
+    const stone = takeoff(evaluation).sums.find(({ name }) => name.startsWith('Crushed stone'));
+    const [run] = evaluation.runs.values();
+    const pipe = run?.trench?.amounts?.pipe ?? NaN;
+    expect(((stone?.amount ?? NaN) + pipe) / YARD3).toBeCloseTo(35.6, 1);
+  });
+});
+
+test('under a layer that digs harder lies the trench that is deeper than it: upright, and with its sides', () => {
+  // 100 ft, level, 6 ft deep; rock from 4 ft on.
+  const dug = (cut?: ItemOf<'run'>['cut'], width = 3) => {
+    const { plan } = job(
+      oneRun(
+        { low: 98, slope: 0, ...(cut ? { cut } : {}) },
+        {
+          section: section({ width: { rule: 'fixed', width: ft(width) } }),
+          out: { ground: 104 },
+          top: { ground: 104 },
+        },
+        { pits: [{ on: 'Main', at: 40, rock: 4 }] },
+      ),
+    );
+    const evaluation = evaluate(plan);
+    const [run] = evaluation.runs.values();
+    const wall = run?.pipe?.wall ?? NaN;
+    const sums = takeoff(evaluation).sums.filter(({ what }) => what.of === 'dug');
+    const deep = 6 + wall / FOOT;
+    const of = (stratum: string) =>
+      (sums.find(({ what }) => what.of === 'dug' && what.stratum === stratum)?.amount ?? 0) / FOOT ** 3;
+    const rock = sums.find(({ name }) => !/off the top|trenches/.test(name));
+    return { deep, rock: (rock?.amount ?? NaN) / FOOT ** 3, rest: of('trenches') };
+  };
+  const upright = dug();
+  expect(upright.rock).toBeCloseTo(100 * 3 * (upright.deep - 4), 6);
+  expect(upright.rest).toBeCloseTo(100 * 3 * 4, 6);
+  const sloped = dug({ left: { by: 'sloped', out: 1, over: 0 }, right: { by: 'sloped', out: 1, over: 0 } });
+  const area = (height: number): number => 3 * height + height ** 2;
+  expect(sloped.rock).toBeCloseTo(100 * area(sloped.deep - 4), 6);
+  expect(sloped.rest).toBeCloseTo(100 * (area(sloped.deep) - area(sloped.deep - 4)), 6);
+});
+
+test('boards are as large as both sides, and only where it is dug: 6 ft deep over 100 ft, or half of that in daylight', () => {
+  const boards = (top: number) => {
+    const { plan } = job(
+      oneRun(
+        { low: 98, slope: 0, protection: 'shored' },
+        { section: section({ width: { rule: 'fixed', width: ft(3) } }), out: { ground: 104 }, top: { ground: top } },
+      ),
+    );
+    const evaluation = evaluate(plan);
+    const [run] = evaluation.runs.values();
+    const wall = (run?.pipe?.wall ?? NaN) / FOOT;
+    const area = takeoff(evaluation).sums.find(({ what }) => what.of === 'shoring')?.amount ?? NaN;
+    return { area: area / FOOT ** 2, wall };
+  };
+  const level = boards(104);
+  expect(level.area).toBeCloseTo(2 * 100 * (6 + level.wall), 6);
+  // The ground comes down to 6 ft under the bottom: it ends half-way, and beyond that there is nothing to hold.
+  const falls = boards(92);
+  const deep = 6 + falls.wall;
+  expect(falls.area).toBeCloseTo(2 * ((deep * deep * 100) / (2 * 12)), 6);
+});
+
+describe('cut lists', () => {
+  const pieces = fc.array(fc.double({ min: 0.1, max: 9, noNaN: true }), { minLength: 1, maxLength: 6 });
+
+  /** Every way to put pieces into sticks. */
+  function leastSticks(sizes: readonly number[], room: number): number {
+    const go = (index: number, left: readonly number[]): number => {
+      if (index === sizes.length) return left.length;
+      const size = sizes[index] as number;
+      let least = go(index + 1, [...left, room - size]);
+      left.forEach((free, bin) => {
+        if (free >= size - 1e-9)
+          least = Math.min(
+            least,
+            go(
+              index + 1,
+              left.map((one, at) => (at === bin ? one - size : one)),
+            ),
+          );
+      });
+      return least;
+    };
+    return go(0, []);
+  }
+
+  test('take as few sticks as any cutting does, lay every length, and no offcut is longer than a stick', () => {
+    fc.assert(
+      fc.property(pieces, fc.constantFrom(2, 3.05, 6), fc.constantFrom(0, 0.1), (lengths, stick, socket) => {
+        const list = cutList(
+          lengths.map((length, of) => ({ of, length })),
+          stick,
+          socket,
+        );
+        const laid = new Map<number, number>();
+        const add = (of: number, length: number) => laid.set(of, (laid.get(of) ?? 0) + length);
+        for (const { of, sticks } of list.whole) add(of, sticks * stick);
+        for (const { pieces: cut, offcut } of list.cuts) {
+          for (const { of, length } of cut) add(of, length);
+          expect(offcut).toBeGreaterThanOrEqual(0);
+          expect(offcut).toBeLessThanOrEqual(stick);
+          const used = cut.reduce((sum, { length }) => sum + length + socket, 0);
+          expect(used).toBeLessThanOrEqual(stick + socket + 1e-5);
+        }
+        lengths.forEach((length, of) => expect(laid.get(of) ?? 0).toBeCloseTo(length, 5));
+        const whole = list.whole.reduce((sum, { sticks }) => sum + sticks, 0);
+        const rests = list.cuts.flatMap(({ pieces: cut }) => cut.map(({ length }) => length));
+        for (const { length, of } of list.cuts.flatMap(({ pieces: cut }) => cut))
+          if (length < LEAST_PIECE - 1e-9) expect(lengths[of]).toBeLessThan(stick);
+        expect(list.least).toBe(true);
+        expect(list.sticks).toBe(
+          whole +
+            leastSticks(
+              rests.map((rest) => rest + socket),
+              stick + socket,
+            ),
+        );
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  test('a stick that is no longer than its socket lays nothing, and says so', () => {
+    expect(() => cutList([{ of: 1, length: 3 }], 0.1, 0.1)).toThrow(RangeError);
+  });
+});
+
+test('fabric covers its length and width with the fewest strips and pieces that do', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.5, max: 120, noNaN: true }),
+      fc.double({ min: 0.3, max: 12, noNaN: true }),
+      fc.record({
+        wide: fc.double({ min: 1, max: 5, noNaN: true }),
+        long: fc.double({ min: 5, max: 100, noNaN: true }),
+        lap: fc.double({ min: 0, max: 0.9, noNaN: true }),
+      }),
+      (length, wide, roll) => {
+        const { strips, pieces, long, rolls, wasted } = rollsFor(length, wide, roll);
+        const covers = (count: number, each: number): number => count * each - (count - 1) * roll.lap;
+        expect(covers(strips, roll.wide)).toBeGreaterThanOrEqual(wide - 1e-6);
+        if (strips > 1) expect(covers(strips - 1, roll.wide)).toBeLessThan(wide);
+        expect(covers(pieces, roll.long)).toBeGreaterThanOrEqual(length - 1e-6);
+        if (pieces > 1) expect(covers(pieces - 1, roll.long)).toBeLessThan(length);
+        expect(rolls * roll.long).toBeGreaterThanOrEqual(long * strips - 1e-6);
+        expect(wasted).toBeGreaterThanOrEqual(-1e-6);
+      },
+    ),
+  );
+});
+
+test('bends: the fewest that make a turn, and what is over is told', () => {
+  expect(bendsFor(90, 0)).toEqual({ bends: [90], joints: 0, over: 0 });
+  expect(bendsFor(67, 0.5)).toMatchObject({ bends: [45, 22.5], over: 0 });
+  expect(bendsFor(3, 3)).toMatchObject({ bends: [], over: 0 });
+  expect(bendsFor(30, 0).over).toBeGreaterThan(0);
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0, max: 180, noNaN: true }),
+      fc.double({ min: 0, max: 5, noNaN: true }),
+      (turn, each) => {
+        const { bends, joints, over } = bendsFor(turn, each);
+        const made = bends.reduce((sum, one) => sum + one, 0);
+        expect(Math.abs(turn - made)).toBeCloseTo(joints + over, 9);
+        expect(joints).toBeLessThanOrEqual(each * (bends.length + 1) + 1e-9);
+      },
+    ),
+  );
+});
+
+describe('the demo', () => {
+  const evaluation = evaluate(DEMO);
+  const found = takeoff(evaluation);
+  const lines = [...evaluation.lines.values()].map(({ quantities }) => quantities);
+  const total = (of: (one: (typeof lines)[number]) => number): number => lines.reduce((sum, one) => sum + of(one), 0);
+
+  test('sums are those of its lines: what is dug, put back, bought, hauled and laid', () => {
+    const sum = (some: (what: string) => boolean): number =>
+      found.sums.filter(({ what }) => some(what.of)).reduce((all, { amount }) => all + amount, 0);
+    expect(sum((of) => of === 'dug')).toBeCloseTo(
+      total(({ excavation, swales }) => excavation + swales),
+      6,
+    );
+    expect(sum((of) => of === 'native')).toBeCloseTo(
+      total(({ nativeReturned }) => nativeReturned),
+      6,
+    );
+    for (const { what, amount } of found.sums) {
+      if (what.of !== 'material') continue;
+      const bought = lines.flatMap((one) => one.bought).filter(({ material }) => material === what.material);
+      expect(amount).toBeCloseTo(
+        bought.reduce((all, { placed }) => all + placed, 0),
+        6,
+      );
+    }
+    const pipe = lines.flatMap((one) => one.pipe).reduce((all, { length }) => all + length, 0);
+    const into = found.sums.flatMap(({ what, entries }) =>
+      what.of === 'pipe' ? entries.filter(({ where }) => where.on === 'run' && where.from === where.to) : [],
+    );
+    expect(sum((of) => of === 'pipe')).toBeCloseTo(pipe + into.reduce((all, { amount }) => all + amount, 0), 6);
+    expect(found.soil.left).toBeCloseTo(
+      Math.max(
+        0,
+        total(({ spoilBank, nativeShort }) => spoilBank - nativeShort),
+      ),
+      6,
+    );
+  });
+
+  test('every sum is that of its entries, every entry has its place, and no amount is none or no number', () => {
+    for (const { amount, entries, what, ordered, loads, mass } of found.sums) {
+      if (what.of !== 'spoil') expect(entries.reduce((all, one) => all + one.amount, 0)).toBeCloseTo(amount, 9);
+      for (const entry of entries) {
+        expect(entry.amount).toBeGreaterThan(0);
+        const { where } = entry;
+        expect(where.on === 'run' ? evaluation.runs.has(where.run) : evaluation.nodes.has(where.node)).toBe(true);
+        expect(entry.why).not.toBe('');
+      }
+      for (const value of [amount, ordered, loads, mass]) expect(Number.isFinite(value)).toBe(true);
+    }
+    expect(new Set(found.sums.map(({ key }) => key)).size).toBe(found.sums.length);
+  });
+
+  test('what follows is the same whether it was worked out anew or after an edit', () => {
+    const [first] = Object.values(DEMO.section);
+    if (!first) throw new Error('no section');
+    const plan = applyEdits(DEMO, [{ op: 'put', item: { ...first, width: { rule: 'fixed' as const, width: 1.2 } } }]);
+    const after = takeoff(evaluate(plan, evaluation));
+    expect(after.sums).not.toEqual(found.sums);
+    const anew = takeoff(evaluate({ ...plan }));
+    expect(after.sums.map(({ key, amount }) => [key, amount])).toEqual(
+      anew.sums.map(({ key, amount }) => [key, amount]),
+    );
+  });
+
+  test('tickets count in their own unit and by what they weigh; one of another unit is told and counts for nothing', () => {
+    const stone = found.sums.find(({ what, mass }) => what.of === 'material' && mass > 0);
+    if (!stone) throw new Error('no stone');
+    const asked = toOrder(found, DEMO, 'quarry');
+    expect(asked.map(({ article }) => article)).toContain(stone.key);
+    const purchase: ItemOf<'purchase'> = {
+      kind: 'purchase',
+      id: newId(),
+      supplier: 'quarry',
+      day: '2030-04-02',
+      lines: asked,
+    };
+    const ticket = (amount: number, unit: ItemOf<'delivery'>['unit']): ItemOf<'delivery'> => ({
+      kind: 'delivery',
+      id: newId(),
+      article: stone.key,
+      name: stone.name,
+      amount,
+      unit,
+      ticket: '4711',
+      day: '2030-04-03',
+    });
+    const tickets = [ticket(2, 'volume'), ticket(stone.mass / 4, 'mass'), ticket(7, 'area')];
+    const plan = applyEdits(
+      DEMO,
+      [purchase, ...tickets].map((item) => ({ op: 'put', item })),
+    );
+    const account = accountOf(stone, plan);
+    expect(account.ordered).toBeCloseTo(stone.ordered, 9);
+    expect(account.delivered).toBeCloseTo(2 + stone.ordered / 4, 9);
+    expect(account.left).toBeCloseTo(stone.ordered * 0.75 - 2, 9);
+    expect(account.unlike.map(({ unit }) => unit)).toEqual(['area']);
+    expect(inUnitOf(stone, 7, 'area')).toBeUndefined();
+    // All of it ordered, nothing more is asked for.
+    expect(toOrder(found, plan, 'quarry')).toEqual([]);
+    // Taken back, it was never given.
+    const recalled = applyEdits(plan, [{ op: 'put', item: { ...purchase, id: newId(), recalls: purchase.id } }]);
+    expect(booksOf(plan).lastOrder.get('quarry')).toBe('2030-04-02');
+    expect(booksOf(recalled).lastOrder.size).toBe(0);
+    expect(accountOf(stone, recalled).ordered).toBe(0);
+    const wasted = ticket(2, 'volume');
+    const struck = applyEdits(plan, [
+      { op: 'put', item: { ...wasted, supersedes: tickets[0]?.id ?? '', struck: true } },
+    ]);
+    expect(accountOf(stone, struck).delivered).toBeCloseTo(stone.ordered / 4, 9);
+  });
+
+  test('the fittings are those of a count by hand, box by box and head by head', () => {
+    const count = (name: string) => found.sums.find((sum) => sum.name === name)?.amount ?? 0;
+    // The manhole has its outlet and the trunk that comes in at 15 in, Orchard basin its outlet.
+    expect(count('Gasket or boot, 15 in twin-wall')).toBe(3);
+    // Lane branch at the manhole; the trunk into Orchard basin; three at Yard basin; Barn door, Lane and Cart yard basin.
+    expect(count('Gasket or boot, 12 in twin-wall')).toBe(8);
+    // French drain, roof drain, out of the tank, into the D-box and three out of it.
+    expect(count('Gasket or boot, 4 in SDR 35')).toBe(7);
+    expect(count('Gasket or boot, 4 in schedule 40')).toBe(1);
+    expect(count('Leveller, 4 in SDR 35')).toBe(3);
+    expect(count('End cap, 4 in SDR 35')).toBe(3);
+    expect(count('Baffle tee, 4 in SDR 35') + count('Baffle tee, 4 in schedule 40')).toBe(2);
+    expect(count('Catch basin')).toBe(5);
+    expect(count('Grate')).toBe(5);
+    expect(count('Manhole')).toBe(1);
+    expect(count('Frame and cover')).toBe(1);
+    expect(count('Animal guard, 15 in twin-wall')).toBe(1);
+    // The head of the French drain is a cleanout; the downspout and the stub-out of the house each have an adapter.
+    expect(count('Long sweep, 4 in SDR 35')).toBe(1);
+    expect(count('Cleanout plug, 4 in SDR 35')).toBe(1);
+    expect(count('Adapter, 4 in SDR 35') + count('Adapter, 4 in schedule 40')).toBe(2);
+    // The laterals beside the straight one turn by 39° at their heads: 22.5 and 11.25, and the joints give most of the rest.
+    expect(count('Bend, 22.5°, 4 in SDR 35')).toBe(2);
+    expect(count('Bend, 11.25°, 4 in SDR 35')).toBe(2);
+  });
+
+  test('what was ordered or brought and is taken no more is told, and nothing that is not known is counted as none', () => {
+    expect(found.strays).toEqual([]);
+    const ticket: ItemOf<'delivery'> = {
+      kind: 'delivery',
+      id: newId(),
+      article: 'pipe:gone',
+      name: '8 in clay',
+      amount: 4,
+      unit: 'count',
+      ticket: '12',
+      day: '2030-04-02',
+    };
+    const plan = applyEdits(DEMO, [{ op: 'put', item: ticket }]);
+    expect(takeoff(evaluate(plan)).strays).toMatchObject([{ name: '8 in clay', tickets: [{ ticket: '12' }] }]);
+    // The head of the French drain without its ground: how long its riser is nobody knows.
+    const head = Object.values(DEMO.node).find(({ form }) => form === 'cleanout');
+    const blind = applyEdits(DEMO, [
+      { op: 'remove', kind: 'nodeGround', id: head?.id ?? '' },
+      ...Object.values(DEMO.material).map(({ id }) => ({ op: 'remove' as const, kind: 'material' as const, id })),
+    ]);
+    const { missing, sums } = takeoff(evaluate(blind));
+    expect(missing.risers).toBe(1);
+    // The bends at the heads of the laterals, without their places.
+    expect(found.missing.bends).toBe(0);
+    const unseen = applyEdits(
+      DEMO,
+      Object.values(DEMO.nodePlace).map(({ id }) => ({ op: 'remove' as const, kind: 'nodePlace' as const, id })),
+    );
+    expect(takeoff(evaluate(unseen)).missing.bends).toBe(3);
+    expect(missing.length).toBeGreaterThan(0);
+    expect(missing.lost).toBeGreaterThan(0);
+    expect(
+      sums.filter(({ what }) => what.of === 'material').every(({ name }) => name === 'Material that was removed'),
+    ).toBe(true);
+  });
+
+  test('sod is sown where that was said, under straw by the bale', () => {
+    const seeded = applyEdits(DEMO, [{ op: 'put', item: { ...DEFAULT_BUYING, seed: true } }]);
+    const { sums } = takeoff(evaluate(seeded));
+    const sod = found.sums.find(({ what }) => what.of === 'sod');
+    const straw = sums.find(({ what }) => what.of === 'straw');
+    expect(sums.some(({ what }) => what.of === 'sod')).toBe(false);
+    expect(straw?.amount).toBeCloseTo(sod?.amount ?? NaN, 9);
+    expect(straw?.count).toEqual({ of: 'bale', number: Math.ceil((straw?.amount ?? NaN) / DEFAULT_BUYING.bale) });
+    expect(DEMO.buying[ONLY]).toBeUndefined();
+  });
+
+  test('lists what cannot be cleaned as it is', () => {
+    for (const { count, why } of cleanoutsWanting(evaluation, DEFAULT_BUYING.cleanouts)) {
+      expect(count).toBeGreaterThan(0);
+      expect(why).not.toBe('');
+    }
+    expect(cleanoutsWanting(evaluation, 1).length).toBeGreaterThan(cleanoutsWanting(evaluation, 1000).length);
+  });
+
+  test('keys tell articles apart and stay the same', () => {
+    expect(found.sums.every(({ key, what }) => key === keyOf(what))).toBe(true);
+  });
+});
