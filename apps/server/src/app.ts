@@ -1,17 +1,16 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import type { Uuid } from '@alveus/plan';
-import { LIMITS } from '@alveus/plan';
 import compression from 'compression';
 import express from 'express';
 import helmet from 'helmet';
 import type pg from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { answerRefusals, onlyAppsOfThisAge, onlyJson, onlyThisMachine, Refusal } from './http';
+import { answerRefusals, jsonBodies, onlyAppsOfThisAge, onlyJson, onlyThisMachine, Refusal } from './http';
 import { jobRoutes } from './jobs';
+import { keptRoutes } from './kept';
 import { changeRoutes } from './plans';
-import { profileRoutes } from './profiles';
 
 export interface AppParts {
   readonly pool: pg.Pool;
@@ -28,24 +27,21 @@ export function buildApp({ pool, company, log, webDir }: AppParts): express.Expr
   app.disable('etag');
   // A line for each request, where somebody wants them; what fails is logged in any case.
   if (log.isLevelEnabled('info')) app.use(pinoHttp({ logger: log, quietReqLogger: true }));
-  app.use(onlyThisMachine);
+  app.use(onlyThisMachine, packed());
 
   const api = express.Router();
   api.use((_request, response, next) => {
     for (const [name, value] of API_HEADERS) response.setHeader(name, value);
     next();
   });
-  api.use(onlyAppsOfThisAge, onlyJson, express.json({ limit: LIMITS.requestBytes, strict: true }));
+  api.use(onlyAppsOfThisAge, onlyJson, ...jsonBodies());
   api.get('/health', async (_request, response) => {
-    const database = await pool.query('SELECT 1').then(
-      () => true,
-      () => false,
-    );
+    const database = await answers(pool);
     response.status(database ? 200 : 503).json({ ok: database, database });
   });
   api.use('/jobs', changeRoutes(pool, company));
   api.use('/jobs', jobRoutes(pool, company));
-  api.use('/profiles', profileRoutes(pool, company));
+  api.use('/kept', keptRoutes(pool, company));
   api.use(() => {
     throw new Refusal(404, 'no-route', 'There is nothing at this address.');
   });
@@ -53,6 +49,32 @@ export function buildApp({ pool, company, log, webDir }: AppParts): express.Expr
   if (webDir !== undefined) serveWeb(app, webDir);
   app.use(answerRefusals(log));
   return app;
+}
+
+/** What is asked for goes out packed; what is sent in is answered in a few words. */
+function packed(): express.RequestHandler {
+  const pack = compression();
+  return (request, response, next) => {
+    if (request.method === 'GET') pack(request, response, next);
+    else next();
+  };
+}
+
+/** A database that hangs is as good as none, ms. */
+const HEALTHY = 2_000;
+
+function answers(pool: pg.Pool): Promise<boolean> {
+  return new Promise((resolve) => {
+    const timer = setTimeout(() => resolve(false), HEALTHY);
+    const heard = (is: boolean): void => {
+      clearTimeout(timer);
+      resolve(is);
+    };
+    pool.query('SELECT 1').then(
+      () => heard(true),
+      () => heard(false),
+    );
+  });
 }
 
 /** Answers of the API are data: nothing may be loaded by them, guessed of them or kept from them. */
@@ -90,7 +112,6 @@ function serveWeb(app: express.Express, webDir: string): void {
   if (!existsSync(index)) throw new Error(`There is no built app in ${webDir}.`);
   // Plain HTTP on this machine: there is no certificate to insist on.
   app.use(helmet({ contentSecurityPolicy: PAGE_POLICY, strictTransportSecurity: false }));
-  app.use(compression());
   app.use(
     express.static(webDir, {
       index: false,

@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { buildApp } from './app';
 import type { Config } from './config';
-import { assertHeldByRowSecurity, openPool } from './database';
+import { assertCompany, assertHeldByRowSecurity, openPool } from './database';
 
 export interface Running {
   readonly url: string;
@@ -17,6 +17,7 @@ export async function serve(config: Config): Promise<Running> {
   const pool = openPool(config.APP_DATABASE_URL);
   try {
     await assertHeldByRowSecurity(pool);
+    await assertCompany(pool, config.COMPANY_ID);
     const app = buildApp({ pool, company: config.COMPANY_ID, log, webDir: config.WEB_DIR });
     const server = await new Promise<Server>((resolve, reject) => {
       const listening: Server = app.listen(config.PORT, config.HOST, (error?: Error) =>
@@ -31,9 +32,12 @@ export async function serve(config: Config): Promise<Running> {
       url,
       stop: async () => {
         await new Promise<void>((resolve) => {
-          server.close(() => resolve());
+          const hurry = setTimeout(() => server.closeAllConnections(), 3_000);
+          server.close(() => {
+            clearTimeout(hurry);
+            resolve();
+          });
           server.closeIdleConnections();
-          setTimeout(() => server.closeAllConnections(), 3_000).unref();
         });
         await pool.end();
         log.info('stopped');

@@ -6,7 +6,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { buildApp } from '../src/app';
-import { APP_ROLE, openPool } from '../src/database';
+import { databaseOf, openPool } from '../src/database';
 
 /** A real PostgreSQL with an empty database of its own for each test file. */
 export interface World {
@@ -22,22 +22,21 @@ export interface World {
 
 export async function makeWorld(): Promise<World> {
   const owner = process.env.TEST_OWNER_URL;
-  const appPassword = process.env.TEST_APP_PASSWORD;
-  const template = process.env.TEST_TEMPLATE;
-  if (!owner || !appPassword || !template)
+  const template = process.env.TEST_TEMPLATE_APP_URL;
+  if (!owner || !template)
     throw new Error('Run these with `npm test` or `npm test -- unit`: it starts the database they need.');
   const name = `alveus_unit_${randomUUID().replaceAll('-', '')}`;
-  await asOwner(owner, (client) => client.query(`CREATE DATABASE ${name} TEMPLATE ${template}`));
-  const at = (user?: string, password?: string): string => {
-    const url = new URL(owner);
+  await asOwner(owner, (client) => client.query(`CREATE DATABASE ${name} TEMPLATE ${databaseOf(template)}`));
+  const at = (connection: string): string => {
+    const url = new URL(connection);
     url.pathname = `/${name}`;
-    if (user) url.username = user;
-    if (password) url.password = password;
     return url.href;
   };
+  // Rights are copied with the rest, so the role of the one that is copied is the role here.
+  const [ownerUrl, appUrl] = [at(owner), at(template)];
   const company = randomUUID();
   const other = randomUUID();
-  await asOwner(at(), async (client) => {
+  await asOwner(ownerUrl, async (client) => {
     for (const [id, called] of [
       [company, 'Ours'],
       [other, 'Theirs'],
@@ -47,10 +46,10 @@ export async function makeWorld(): Promise<World> {
       await client.query('INSERT INTO company (id, name) VALUES ($1, $2)', [id, called]);
     }
   });
-  const pool = openPool(at(APP_ROLE, appPassword));
+  const pool = openPool(appUrl);
   return {
-    ownerUrl: at(),
-    appUrl: at(APP_ROLE, appPassword),
+    ownerUrl,
+    appUrl,
     pool,
     company,
     other,

@@ -1,1 +1,5 @@
+export * from './away';
 export * from './database';
+export * from './gate';
+export * from './role';
+export * from './transaction';

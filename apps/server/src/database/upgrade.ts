@@ -1,9 +1,12 @@
 import type { Json } from '@alveus/plan';
 import { upgradeItem, VERSION } from '@alveus/plan';
 import type pg from 'pg';
-import { FORMAT_LOCK } from './database';
+import { FORMAT_LOCK } from './transaction';
 
 /** Brings stored items forward to the newest version of the plan format. */
+
+/** The database is of a program after this one. */
+export class NewerDatabase extends Error {}
 
 /** Rows worked at a time, so that no database is too large for the memory here. */
 const AT_A_TIME = 2_000;
@@ -30,7 +33,7 @@ export async function upgradeItems(client: pg.ClientBase): Promise<number> {
     const { rows } = await client.query<{ version: number }>('SELECT version FROM plan_format');
     const from = rows[0]?.version ?? VERSION;
     if (from > VERSION)
-      throw new Error(
+      throw new NewerDatabase(
         `This database holds plans of version ${from}; this program knows up to ${VERSION}. Start a newer one.`,
       );
     const rewritten = from < VERSION ? await rewrite(client, from) : 0;

@@ -1,2 +1,4 @@
+export * from './body';
 export * from './guard';
+export * from './pieces';
 export * from './refusal';

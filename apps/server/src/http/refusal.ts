@@ -2,6 +2,8 @@ import { cutText } from '@alveus/plan';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
+import { GivenUp } from './pieces';
+import { Crowded, isAway, isBusy, NotKnown } from '../database';
 
 /** What a request is refused with: a status, a stable code for programs and a sentence for people. */
 export class Refusal extends Error {
@@ -40,12 +42,15 @@ export const jobDeleted = (): Refusal => new Refusal(410, 'job-deleted', 'This j
 /** Turns refusals, and what the body parser throws, into answers; anything else is logged and is our fault. */
 export const answerRefusals =
   (log: Logger): ErrorRequestHandler =>
-  (error: unknown, request, response, next) => {
-    if (response.headersSent) {
-      next(error);
+  (error: unknown, request, response, _next) => {
+    // An answer that was begun cannot be taken back: it breaks off. Whoever has gone hears of nothing.
+    if (response.headersSent || response.destroyed) {
+      if (!(error instanceof GivenUp))
+        log.error({ err: error, method: request.method, url: request.url }, 'answer broke off');
+      response.destroy();
       return;
     }
-    const refusal = error instanceof Refusal ? error : fromParser(error);
+    const refusal = error instanceof Refusal ? error : (fromParser(error) ?? fromDatabase(error));
     if (refusal) {
       response
         .status(refusal.status)
@@ -58,11 +63,25 @@ export const answerRefusals =
     });
   };
 
+/** What passes by itself: whoever sent it sends it again, and by its id a batch is taken once. */
+function fromDatabase(error: unknown): Refusal | undefined {
+  if (error instanceof NotKnown)
+    return new Refusal(
+      503,
+      'not-known',
+      'The database went away just then: whether this was kept is not known. Ask again, or send it again.',
+    );
+  if (error instanceof Crowded || isBusy(error))
+    return new Refusal(503, 'busy', 'Somebody else is at work on this just now; nothing was changed. Try again.');
+  if (isAway(error))
+    return new Refusal(503, 'database-away', 'The database is away; nothing was changed. Try again in a moment.');
+  return undefined;
+}
+
 function fromParser(error: unknown): Refusal | undefined {
   const type = error instanceof Error && 'type' in error ? error.type : undefined;
   const status = error instanceof Error && 'status' in error ? error.status : undefined;
   if (type === 'entity.too.large') return new Refusal(413, 'too-large', 'That is too much at once. Send less.');
-  if (type === 'entity.parse.failed') return new Refusal(400, 'not-json', 'This is not JSON, or it breaks off.');
   if (typeof status === 'number' && status >= 400 && status < 500)
     return new Refusal(400, 'bad-request', 'The request cannot be read.');
   return undefined;

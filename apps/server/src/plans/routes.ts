@@ -1,13 +1,13 @@
-import type { Point } from '@alveus/plan';
-import { Batch, Revision, upgradeBatch, Uuid } from '@alveus/plan';
+import type { Point, SentChanges } from '@alveus/plan';
+import { Batch, LIMITS, Revision, upgradeBatch, Uuid } from '@alveus/plan';
 import { Router } from 'express';
 import type pg from 'pg';
 import { z } from 'zod';
-import { asCompany } from '../database';
-import { check, Refusal } from '../http';
+import { asSnapshot, Gate } from '../database';
+import { check, Refusal, sendPieces } from '../http';
 import { absent } from '../jobs';
 import type { SentBatch } from './store';
-import { changesSince, takeBatch } from './store';
+import { movedSince, standing, takeBatch } from './store';
 
 const Count = z.coerce.number().pipe(Revision).default(0);
 /** How far somebody has heard, and the last point they know of: by their own batches it may lie beyond that. */
@@ -24,28 +24,60 @@ const parted = (): Refusal =>
 const renewed = (): Refusal =>
   new Refusal(503, 'renewed', 'The database is of a newer version than this server. Start the newer one.');
 
+const TOO_LARGE = {
+  things: `A plan has at most ${LIMITS.planItems} things; this would be more. Part the job in two.`,
+  bytes: `A plan has at most ${LIMITS.planBytes / 1024 / 1024} MB; this would be more. Part the job in two, or take out ground shots that are not needed.`,
+  removed: 'Too much was put into this plan and taken out again. Save it as a file, and go on with that as a new job.',
+};
+
+/** Plans that are read at once, that may wait for it, and for how long, ms: the other connections stay free. */
+const [AT_ONCE, MAY_WAIT, LONGEST_WAIT] = [6, 256, 10_000];
+
+/** The text of `SentChanges`, with its changes in pieces. */
+async function* textOf(
+  { sequence, at }: Omit<SentChanges, 'changes'>,
+  pieces: AsyncIterable<string>,
+): AsyncGenerator<string> {
+  let before = `{"sequence":${sequence},"at":${JSON.stringify(at)},"changes":[`;
+  for await (const piece of pieces) {
+    yield before + piece;
+    before = ',';
+  }
+  yield before === ',' ? ']}' : `${before}]}`;
+}
+
 /** /api/jobs/:job/changes: the plan out, batches in. */
 export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
   const router = Router();
+  const reading = new Gate(AT_ONCE, MAY_WAIT, LONGEST_WAIT);
 
-  router.get('/:job/changes', async (request, response) => {
+  const changes = router.route('/:job/changes');
+
+  changes.get(async (request, response) => {
     const id = check(Uuid, request.params.job);
     const { since, point } = check(Heard, request.query);
-    const changes = await asCompany(pool, company, (client) => changesSince(client, id, since, point));
-    if (!changes) throw await absent(pool, company, id);
-    if (changes === 'parted') throw parted();
-    if (changes === 'renewed') throw renewed();
-    response.json(changes);
+    // One moment of it, however long it takes to read: a batch is in it whole or not at all.
+    const stands = await reading.run(() =>
+      asSnapshot(pool, company, async (client) => {
+        const found = await standing(client, id, point);
+        if (typeof found !== 'object') return found;
+        await sendPieces(response, textOf(found, movedSince(client, id, since)));
+        return found;
+      }),
+    );
+    if (!stands) throw await absent(pool, company, id);
+    if (stands === 'parted') throw parted();
+    if (stands === 'renewed') throw renewed();
   });
 
-  router.post('/:job/changes', async (request, response) => {
+  changes.post(async (request, response) => {
     const id = check(Uuid, request.params.job);
     const { point } = check(Heard, request.query);
     const sent: unknown = request.body;
     const batch = check(Batch, upgradeBatch(sent));
     // Both were there, or it would not have been a batch.
-    const { format, changes } = sent as SentBatch;
-    const taking = await takeBatch(pool, company, id, batch, { format, changes }, point);
+    const { format, changes: asSent } = sent as SentBatch;
+    const taking = await takeBatch(pool, company, id, batch, { format, changes: asSent }, point);
     switch (taking.outcome) {
       case 'answered':
         response.status(taking.answer.taken ? 200 : 409).json(taking.answer);
@@ -67,7 +99,7 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
           `changes.${taking.index}: a record stays as it was written. Correct it with another that supersedes it.`,
         );
       case 'too-large':
-        throw new Refusal(422, 'plan-too-large', 'This plan has as many items as one plan may have.');
+        throw new Refusal(422, 'plan-too-large', TOO_LARGE[taking.by]);
     }
   });
 

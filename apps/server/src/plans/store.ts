@@ -19,7 +19,8 @@ export type Taking =
   | { readonly outcome: 'unknown-base'; readonly index: number }
   /** A record would be changed or taken away. */
   | { readonly outcome: 'record'; readonly index: number }
-  | { readonly outcome: 'too-large' };
+  /** It would make the plan larger than a plan may be. */
+  | { readonly outcome: 'too-large'; readonly by: 'things' | 'bytes' | 'removed' };
 
 /** A batch as it was sent, before it was brought forward; so it is logged, and known again. */
 export interface SentBatch {
@@ -27,8 +28,15 @@ export interface SentBatch {
   readonly changes: readonly unknown[];
 }
 
-/** Rows a plan may grow to, removed items included. */
-const MOST_ROWS = 4 * LIMITS.planItems;
+/** What is counted of a plan: rows, those that stand for removed things among them; things that are there; bytes of these. */
+interface Size {
+  readonly rows: number;
+  readonly things: number;
+  readonly bytes: number;
+}
+
+/** A plan that is there and within them can be saved in a file, and opened again. */
+const MOST: Size = { rows: 4 * LIMITS.planItems, things: LIMITS.planItems, bytes: LIMITS.planBytes };
 
 /**
  * Takes a batch whole or not at all. Batches for one job queue for its lock, so each sees what the one before
@@ -47,7 +55,7 @@ export async function takeBatch(
   return asCompany(
     pool,
     company,
-    async (client) => {
+    async (client, last) => {
       const seen = await readSeen(client, job, batch, point);
       if (!seen) return { outcome: 'no-job' };
       if (seen.format !== VERSION) return { outcome: 'renewed' };
@@ -78,9 +86,12 @@ export async function takeBatch(
         };
         return { outcome: 'answered', answer };
       }
-      if (seen.itemCount + batch.changes.length > MOST_ROWS) return { outcome: 'too-large' };
+      const bodies = batch.changes.map((change) => (change.op === 'put' ? JSON.stringify(change.item) : null));
+      const grows = growthBy(batch.changes, bodies, seen);
+      const by = tooLarge(seen.size, grows);
+      if (by) return { outcome: 'too-large', by };
       const sequence = seen.sequence + 1;
-      await write(client, job, batch, sequence, sent);
+      last(write(client, job, { batch, bodies, sequence, sent, grows }));
       return { outcome: 'answered', answer: { taken: true, sequence } };
     },
     job,
@@ -88,36 +99,55 @@ export async function takeBatch(
 }
 
 /**
- * Everything that moved after a number, removals among it; all of the plan from 0, without old removals.
+ * Where a job stands.
  * @param point the last that whoever asks knows of
  */
-export async function changesSince(
+export async function standing(
   client: Client,
   job: Uuid,
-  since: number,
   point: Point,
-): Promise<SentChanges | 'parted' | 'renewed' | undefined> {
-  const { rows } = await client.query<{
-    sequence: number;
-    format: number;
-    there: Uuid | null;
-    at: Uuid | null;
-    changes: SentHeld[] | null;
-  }>({
-    name: 'changes-since',
-    text: `SELECT job.sequence::float8 AS sequence, ${FORMAT}, ${AT_POINT}, ${batchAt('job.sequence')} AS at,
-                  (SELECT json_agg(json_build_object('kind', kind, 'id', id, 'revision', revision, 'item', body))
-                     FROM item
-                    WHERE company_id = current_company() AND item.job_id = job.id AND revision > $3 AND revision > 0
-                      AND (body IS NOT NULL OR $3 > 0)) AS changes
+): Promise<Omit<SentChanges, 'changes'> | 'parted' | 'renewed' | undefined> {
+  const { rows } = await client.query<{ sequence: number; format: number; there: Uuid | null; at: Uuid | null }>({
+    name: 'standing',
+    text: `SELECT job.sequence::float8 AS sequence, ${FORMAT}, ${AT_POINT}, ${batchAt('job.sequence')} AS at
              FROM job WHERE company_id = current_company() AND job.id = $1 AND deleted_at IS NULL`,
-    values: [job, point.sequence, since],
+    values: [job, point.sequence],
   });
   const [row] = rows;
   if (!row) return undefined;
   if (row.format !== VERSION) return 'renewed';
   if (partedAt(point, row)) return 'parted';
-  return { sequence: row.sequence, at: row.at, changes: row.changes ?? [] };
+  return { sequence: row.sequence, at: row.at };
+}
+
+/** Characters that are read at a time, about, and things that are at first and at most. */
+const PIECE = 128 * 1024;
+const [FIRST, MOST_AT_ONCE] = [50, 1_000];
+
+/**
+ * Everything that moved after a number, removals among it; all of the plan from 0, without old removals. It comes in
+ * pieces of JSON, each some of `SentHeld` with commas between, which nothing here has to read: however large the plan is,
+ * no more than a piece of it is in memory.
+ * @param client in a transaction, which the reading ends with
+ */
+export async function* movedSince(client: Client, job: Uuid, since: number): AsyncGenerator<string> {
+  await client.query(
+    `DECLARE moved NO SCROLL CURSOR FOR
+      SELECT json_build_object('kind', kind, 'id', id, 'revision', revision, 'item', body)::text AS held
+        FROM item
+       WHERE company_id = current_company() AND job_id = $1 AND revision > $2 AND revision > 0
+         AND (body IS NOT NULL OR $2 > 0)`,
+    [job, since],
+  );
+  for (let many = FIRST; ;) {
+    const { rows } = await client.query<{ held: string }>(`FETCH ${many} FROM moved`);
+    if (rows.length === 0) return;
+    const piece = rows.map(({ held }) => held).join(',');
+    yield piece;
+    // Fewer than were asked for are the last.
+    if (rows.length < many) return;
+    many = Math.min(MOST_AT_ONCE, Math.max(1, Math.round((many * PIECE) / piece.length)));
+  }
 }
 
 /** The id of the batch that has a sequence number in the job that is asked about. */
@@ -144,13 +174,19 @@ async function sameAsBefore(client: Client, job: Uuid, id: Uuid, sent: SentBatch
 
 interface Seen {
   readonly sequence: number;
-  readonly itemCount: number;
+  readonly size: Size;
   readonly format: number;
   /** The batch at the last point that the sender knows of. */
   readonly there: Uuid | null;
   /** Sequence numbers of batches that were taken. */
   readonly batches: ReadonlyMap<Uuid, number>;
-  readonly items: ReadonlyMap<string, { readonly revision: number; readonly removed: boolean }>;
+  readonly items: ReadonlyMap<string, SeenItem>;
+}
+
+interface SeenItem {
+  readonly revision: number;
+  readonly removed: boolean;
+  readonly bytes: number;
 }
 
 async function readSeen(client: Client, job: Uuid, batch: Batch, point: Point): Promise<Seen | undefined> {
@@ -158,20 +194,22 @@ async function readSeen(client: Client, job: Uuid, batch: Batch, point: Point): 
   const { kinds, ids } = columns(batch.changes);
   const { rows } = await client.query<{
     sequence: number;
-    itemCount: number;
+    size: Size;
     format: number;
     there: Uuid | null;
     batches: { id: Uuid; sequence: number }[] | null;
-    items: { kind: string; id: Uuid; revision: number; removed: boolean }[] | null;
+    items: (SeenItem & { kind: string; id: Uuid })[] | null;
   }>({
     name: 'seen',
-    text: `SELECT sequence::float8 AS sequence, item_count AS "itemCount", ${FORMAT}, ${AT_POINT},
+    text: `SELECT sequence::float8 AS sequence, ${FORMAT}, ${AT_POINT},
+                  json_build_object('rows', item_count, 'things', live_count, 'bytes', live_bytes) AS size,
                   (SELECT json_agg(json_build_object('id', id, 'sequence', sequence))
                      FROM unnest($3::uuid[]) AS asked (batch)
                     CROSS JOIN LATERAL (
                       SELECT * FROM batch WHERE company_id = current_company() AND job_id = $1 AND id = asked.batch LIMIT 1
                     ) AS batch) AS batches,
-                  (SELECT json_agg(json_build_object('kind', item.kind, 'id', item.id, 'revision', revision, 'removed', body IS NULL))
+                  (SELECT json_agg(json_build_object('kind', item.kind, 'id', item.id, 'revision', revision, 'removed', body IS NULL,
+                                                     'bytes', coalesce(octet_length(body::text), 0)))
                      FROM unnest($4::text[], $5::uuid[]) AS asked (kind, id)
                     CROSS JOIN LATERAL (
                       SELECT * FROM item
@@ -185,7 +223,7 @@ async function readSeen(client: Client, job: Uuid, batch: Batch, point: Point): 
   return (
     row && {
       sequence: row.sequence,
-      itemCount: row.itemCount,
+      size: row.size,
       format: row.format,
       there: row.there,
       batches: new Map(row.batches?.map(({ id, sequence }) => [id, sequence])),
@@ -205,9 +243,36 @@ async function readHeld(client: Client, job: Uuid, changes: readonly Change[]): 
   return rows.map((row) => ({ ...row, revision: row.revision ?? 0 }));
 }
 
-async function write(client: Client, job: Uuid, batch: Batch, sequence: number, sent: SentBatch): Promise<void> {
+/** By how much a batch makes its plan larger; smaller where that is below nothing. */
+function growthBy(changes: readonly Change[], bodies: readonly (string | null)[], { items }: Seen): Size {
+  const grows = { rows: 0, things: 0, bytes: 0 };
+  changes.forEach((change, index) => {
+    const before = items.get(keyOf(addressOf(change)));
+    const body = bodies[index] ?? null;
+    if (!before) grows.rows += 1;
+    grows.things += Number(body !== null) - Number(before !== undefined && !before.removed);
+    grows.bytes += (body === null ? 0 : Buffer.byteLength(body)) - (before?.bytes ?? 0);
+  });
+  return grows;
+}
+
+/** What there would be too much of. A plan that is too large already may be made smaller. */
+function tooLarge(size: Size, grows: Size): 'things' | 'bytes' | 'removed' | undefined {
+  const over = (of: keyof Size): boolean => grows[of] > 0 && size[of] + grows[of] > MOST[of];
+  return over('things') ? 'things' : over('bytes') ? 'bytes' : over('rows') ? 'removed' : undefined;
+}
+
+interface Writing {
+  readonly batch: Batch;
+  /** Of each change; none where it removes. */
+  readonly bodies: readonly (string | null)[];
+  readonly sequence: number;
+  readonly sent: SentBatch;
+  readonly grows: Size;
+}
+
+async function write(client: Client, job: Uuid, { batch, bodies, sequence, sent, grows }: Writing): Promise<void> {
   const { kinds, ids } = columns(batch.changes);
-  const bodies = batch.changes.map((change) => (change.op === 'put' ? JSON.stringify(change.item) : null));
   await client.query({
     name: 'write',
     text: `WITH put AS (
@@ -215,15 +280,26 @@ async function write(client: Client, job: Uuid, batch: Batch, sequence: number, 
        SELECT current_company(), $1, kind, id, $2, body
          FROM unnest($3::text[], $4::uuid[], $5::json[]) AS moved (kind, id, body)
        ON CONFLICT (company_id, job_id, kind, id) DO UPDATE SET revision = excluded.revision, body = excluded.body
-       RETURNING xmax = 0 AS fresh
      ), logged AS (
        INSERT INTO batch (company_id, job_id, id, sequence, format, changes)
        VALUES (current_company(), $1, $6, $2, $7, $8)
      )
      UPDATE job SET sequence = $2, changed_at = now(),
-                    item_count = item_count + (SELECT count(*) FROM put WHERE fresh)
+                    item_count = item_count + $9, live_count = live_count + $10, live_bytes = live_bytes + $11
       WHERE company_id = current_company() AND id = $1`,
-    values: [job, sequence, kinds, ids, bodies, batch.id, sent.format, JSON.stringify(sent.changes)],
+    values: [
+      job,
+      sequence,
+      kinds,
+      ids,
+      bodies,
+      batch.id,
+      sent.format,
+      JSON.stringify(sent.changes),
+      grows.rows,
+      grows.things,
+      grows.bytes,
+    ],
   });
 }
 

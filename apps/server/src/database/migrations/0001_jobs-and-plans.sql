@@ -72,11 +72,6 @@ CREATE POLICY own_company ON job USING (company_id = (SELECT current_company()))
 CREATE POLICY own_company ON item USING (company_id = (SELECT current_company())) WITH CHECK (company_id = (SELECT current_company()));
 CREATE POLICY own_company ON batch USING (company_id = (SELECT current_company())) WITH CHECK (company_id = (SELECT current_company()));
 
--- No DELETE: jobs are marked, items leave tombstones, the log only grows.
-GRANT SELECT ON company TO alveus_app;
-GRANT SELECT, INSERT, UPDATE ON job, item TO alveus_app;
-GRANT SELECT, INSERT ON batch TO alveus_app;
-
 -- Down Migration
 
 DROP TABLE batch, item, job, company;

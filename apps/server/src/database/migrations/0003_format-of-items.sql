@@ -12,7 +12,6 @@ ALTER TABLE plan_format ENABLE ROW LEVEL SECURITY;
 ALTER TABLE plan_format FORCE ROW LEVEL SECURITY;
 -- It is of the database, not of a company.
 CREATE POLICY of_all ON plan_format USING (true) WITH CHECK (true);
-GRANT SELECT ON plan_format TO alveus_app;
 
 -- Down Migration
 

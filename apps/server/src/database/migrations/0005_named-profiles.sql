@@ -19,8 +19,6 @@ ALTER TABLE profile ENABLE ROW LEVEL SECURITY;
 ALTER TABLE profile FORCE ROW LEVEL SECURITY;
 CREATE POLICY own_company ON profile USING (company_id = (SELECT current_company())) WITH CHECK (company_id = (SELECT current_company()));
 
-GRANT SELECT, INSERT, UPDATE ON profile TO alveus_app;
-
 -- Down Migration
 
 DROP TABLE profile;
