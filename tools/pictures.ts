@@ -240,6 +240,28 @@ const VIEWS: Readonly<Record<string, View>> = {
     },
   },
   print: { path: stage('grade'), ready: onPaper },
+  dig: { path: stage('dig') },
+  station: {
+    path: stage('dig'),
+    ready: async (page) => {
+      await press('In the trench')(page);
+      for (let times = 0; times < 24; times += 1) await page.getByRole('button', { name: 'Next' }).click();
+    },
+  },
+  stake: {
+    path: stage('dig'),
+    ready: async (page) => {
+      await shows('Stakes')(page);
+      await press(/^Field manhole/)(page);
+    },
+  },
+  stick: {
+    path: stage('dig'),
+    ready: async (page) => {
+      await press('Grade stick', 'The card fits')(page);
+      await page.getByRole('img', { name: 'The stick at its true size' }).scrollIntoViewIfNeeded();
+    },
+  },
 };
 
 /** Those in docs/screenshots. */
@@ -247,19 +269,19 @@ const KEPT: readonly string[] = [
   'jobs-phone',
   'site-phone',
   'ground-phone',
-  'ground-wide',
   'grade-phone',
   'grade-wide',
   'trench-phone',
   'order-phone',
+  'dig-phone',
+  'dig-wide',
+  'station-phone',
   'rules-wide',
   'least-wide',
-  'room-wide',
   'structures-wide',
   'ways-phone',
   'open-wide',
   'hole-phone',
-  'swale-phone',
   'network-wide',
   'route-phone',
   'print-phone',
@@ -272,7 +294,7 @@ run(async (cleanup) => {
   const names = positionals.length > 0 ? positionals : KEPT;
   const scratch = await scratchServer();
   cleanup(scratch.stop);
-  const database = await scratchDatabase(scratch);
+  const database = await scratchDatabase(scratch.ownerUrl);
   cleanup(database.drop);
   await loadDemo(database.appUrl, COMPANY.id);
   const server = await startServer({

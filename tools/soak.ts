@@ -9,7 +9,8 @@ import { testServer } from './lib/scratch';
 /**
  * `npm run soak [times]`: the random tests many times over: networks that are split, joined, turned and undone, pretend
  * kinds, the least dig of networks and of jobs, files that came to harm (300 a time), a device with five jobs to which everything happens and two devices on one
- * job (15 a time each), on a real server. Then every view in every light, and what a page of the app of before keeps, under the new one.
+ * job (15 a time each), on a real server. Then starts that are cut off, 100 kills of the server and 20 of PostgreSQL under load, half a
+ * gigabyte of legal batches; every view in every light, and what a page of the app of before keeps, under the new one.
  */
 run(async (cleanup) => {
   const times = Number(process.argv[2] ?? 34);
@@ -41,6 +42,8 @@ run(async (cleanup) => {
       show: true,
     });
   };
+  say('Starts that are cut off, servers that are killed, and as much as may be sent …');
+  await inBrowser('(starts|killed|bounds).spec', { SOAK: '1' });
   say('Every view in every light …');
   await inBrowser('every-view', { EVERY_LIGHT: '1' });
   const earlier = await earlierApp();

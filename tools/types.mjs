@@ -21,12 +21,13 @@ const waiting = [
   'tools',
   'e2e',
 ];
-const tsc = join(root, 'node_modules', 'typescript', 'bin', 'tsc');
+// The compiled checker takes less than half the time. ESLint reads types through the older one, which has an interface to programs.
+const tsc = join(root, 'node_modules', 'typescript-native', 'bin', 'tsc');
 let failed = false;
 
 const check = (part) =>
   new Promise((resolve) => {
-    const args = [tsc, '-p', join(root, part, 'tsconfig.json'), '--noEmit'];
+    const args = [tsc, '-p', join(root, part, 'tsconfig.json'), '--noEmit', '--checkers', '1'];
     spawn(process.execPath, args, { cwd: root, stdio: 'inherit' }).on('close', (code) => {
       failed ||= code !== 0;
       resolve();

@@ -5,7 +5,7 @@ import type { Express } from 'express';
 import type { Item, Uuid } from '@alveus/plan';
 import pg from 'pg';
 import { pino } from 'pino';
-import { FORMAT_LOCK } from '../../apps/server/src/database/database';
+import { FORMAT_LOCK } from '../../apps/server/src/database';
 import type { World } from '../../apps/server/test/world';
 import { makeWorld } from '../../apps/server/test/world';
 import type { App, Version } from './versions';

@@ -1,10 +1,11 @@
 import type { Evaluation, KnownStation } from '@alveus/core';
 import { evaluate, findingsOf } from '@alveus/core';
+import { takeoff } from '@alveus/core/takeoff';
 import type { Item, Plan } from '@alveus/plan';
 import { applyEdits, savePlanFile } from '@alveus/plan';
 import { compare, ms, sure } from './measure';
 import type { Row } from './measure';
-import { benchPlan } from './plan';
+import { benchPlan, benchPlanCut } from './plan';
 
 /** Sums every number that the core gives, so that none of it can be left undone. */
 export function checksum(evaluation: Evaluation): number {
@@ -83,6 +84,28 @@ export function benchCore(): Row[] {
     },
   ];
 
+  const cut = benchPlanCut(200);
+  const ways = compare(full(cut), full(small.plan), 40);
+  rows.push({
+    name: 'full recompute, 200 runs sloped, benched, shared and on ground that falls across ÷ all upright',
+    value: ways.ratio,
+    limit: 3,
+    keep: 'at most',
+    detail: `${sure(ways)}, ${ms(ways.a)} ÷ ${ms(ways.b)}`,
+  });
+  const cutBefore = evaluate(cut);
+  const wider = Object.values(cut.section)[6];
+  if (!wider) throw new Error('the frozen plan has changed');
+  const widened = applyEdits(cut, [{ op: 'put', item: { ...wider, width: { rule: 'fixed', width: 1 } } }]);
+  const recut = compare(() => (sink += evaluate(widened, cutBefore).runs.size), full(cut));
+  rows.push({
+    name: 'edit of a section of it ÷ full recompute of it',
+    value: recut.ratio,
+    limit: 0.05,
+    keep: 'at most',
+    detail: `${sure(recut)}, ${ms(recut.a)}, ${evaluate(widened, cutBefore).recomputed.size} of 200 runs recomputed`,
+  });
+
   const before = evaluate(small.plan);
   const local = (name: string, item: Item, dependents: number): void => {
     const plan = applyEdits(small.plan, [{ op: 'put', item }]);
@@ -98,6 +121,16 @@ export function benchCore(): Row[] {
       detail: `${sure(edit)}, ${ms(edit.a)}, ${dependents} of 200 runs recomputed`,
     });
   };
+  // Each time of results that nobody has looked at yet.
+  const looked = compare(() => (sink += takeoff(evaluate(small.plan)).sums.length), full(small.plan), 40);
+  rows.push({
+    name: 'full recompute and the take-off of it, 200 runs ÷ full recompute',
+    value: looked.ratio,
+    limit: 3,
+    keep: 'at most',
+    detail: `${sure(looked)}, ${ms(looked.a)} ÷ ${ms(looked.b)}`,
+  });
+
   const section = small.plan.section[small.sections[7] ?? ''];
   const ground = small.plan.runGround[small.runs[42] ?? ''];
   if (!section || !ground) throw new Error('the frozen plan has changed');

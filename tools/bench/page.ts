@@ -30,7 +30,7 @@ type Cleanup = (work: () => Promise<void> | void) => void;
 export async function openBench(cleanup: Cleanup): Promise<Bench> {
   const scratch = await scratchServer({ fsync: 'off' });
   cleanup(scratch.stop);
-  const database = await scratchDatabase(scratch);
+  const database = await scratchDatabase(scratch.ownerUrl);
   cleanup(database.drop);
   const pool = openPool(database.appUrl, 1);
   const demo = openPlanFile(readFileSync(DEMO, 'utf8'));

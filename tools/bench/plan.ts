@@ -1,5 +1,5 @@
 import type { Item, Plan, Uuid } from '@alveus/plan';
-import { planOf } from '@alveus/plan';
+import { applyEdits, planOf } from '@alveus/plan';
 import { CATALOGUE, MATERIALS } from '@alveus/core';
 
 /** Frozen inputs: the same plan for the same size, on every machine and in every year. */
@@ -114,4 +114,44 @@ export function benchPlan(runCount: number): BenchPlan {
     }
   }
   return { plan: planOf(items), items, lines, runs, sections };
+}
+
+/**
+ * The same dug in all the ways there are: a third of its runs upright, a third sloped on ground that falls across, a
+ * third benched on one side and sloped on the other; and of every fourth line the first run in the trench of the next's.
+ */
+export function benchPlanCut(runCount: number): Plan {
+  const { plan, lines, runs } = benchPlan(runCount);
+  const sloped = { by: 'sloped', out: 1, over: 0.5 } as const;
+  const benched = { by: 'benched', first: 0.6, rise: 0.6, tread: 0.6 } as const;
+  const items: Item[] = runs.flatMap((id, index): Item[] => {
+    const run = plan.run[id];
+    if (!run || index % 3 === 0) return [];
+    return [
+      {
+        ...run,
+        cut: index % 3 === 1 ? { left: sloped, right: sloped, across: 0.05 } : { left: benched, right: sloped },
+      },
+    ];
+  });
+  for (let line = 0; line + 1 < lines.length; line += 4) {
+    const [own, lead] = [line, line + 1].map((one) => plan.run[runs[one * RUNS_IN_A_LINE] ?? '']);
+    if (own?.length.from !== 'typed' || lead?.length.from !== 'typed') throw new Error('the frozen plan has changed');
+    const far = Math.min(own.length.value, lead.length.value) * 0.9;
+    items.push({
+      kind: 'sharing',
+      id: `b1000000-0000-4000-8000-${line.toString(16).padStart(12, '0')}`,
+      run: own.id,
+      from: 0,
+      to: far,
+      lead: { run: lead.id, from: 0, to: far },
+      lies: 'right',
+      place: 1,
+      clear: 0.3,
+    });
+  }
+  return applyEdits(
+    plan,
+    items.map((item) => ({ op: 'put', item })),
+  );
 }

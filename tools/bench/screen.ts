@@ -1,4 +1,5 @@
 import type { Row } from './measure';
+import { benchDig } from './dig';
 import { benchDrag } from './drag';
 import { benchFirst } from './first';
 import { openBench } from './page';
@@ -11,6 +12,7 @@ export async function benchScreen(cleanup: (work: () => Promise<void> | void) =>
   return [
     ...(await benchFirst(bench)),
     ...(await benchStages(bench)),
+    ...(await benchDig(bench)),
     ...(await benchDrag(bench)),
     ...(await benchSketch(bench)),
   ];

@@ -1,75 +1,67 @@
+import type { ChildProcess } from 'node:child_process';
+import { fork } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import type { AddressInfo } from 'node:net';
-import type { Batch, Item } from '@alveus/plan';
-import { VERSION } from '@alveus/plan';
-import { buildApp, openPool } from '@alveus/server';
-import autocannon from 'autocannon';
-import express from 'express';
+import { once } from 'node:events';
+import path from 'node:path';
 import pg from 'pg';
-import { pino } from 'pino';
-import { COMPANY } from '../lib/database';
+import { ROOT } from '../lib/paths';
 import { scratchDatabase, scratchServer } from '../lib/scratch';
+import { startServer } from '../lib/server';
+import type { Load, Rate } from './load';
 import type { Row } from './measure';
 import { median } from './measure';
 
 /**
- * The change protocol over HTTP against the least that could be done instead: a bare Express route with one
- * INSERT in a transaction. Both on one database that flushes every commit to disk, both with eight clients.
+ * The change protocol over HTTP against the least that could be done instead: a bare Express route with one INSERT in a
+ * transaction. Both on one database that flushes every commit to disk, both with eight clients. What sends, the bare
+ * route and the server are a process each, so that none takes from another what it is measured by.
  */
 export async function benchServer(cleanup: (work: () => Promise<void> | void) => void): Promise<Row[]> {
-  // Every commit reaches the disk, and row-level security is on: as it runs in earnest.
+  // Every commit reaches the disk, as it does in earnest.
   const scratch = await scratchServer({ fsync: 'on', synchronous_commit: 'on' });
   cleanup(scratch.stop);
-  const database = await scratchDatabase(scratch);
+  const database = await scratchDatabase(scratch.ownerUrl);
   cleanup(database.drop);
   const owner = new pg.Client({ connectionString: database.ownerUrl });
   await owner.connect();
-  await owner.query('CREATE TABLE bare (id uuid PRIMARY KEY, body jsonb NOT NULL)');
+  // Beside what the server would not run with: a table without row-level security.
+  await owner.query('CREATE SCHEMA bench; CREATE TABLE bench.bare (id uuid PRIMARY KEY, body jsonb NOT NULL)');
   await owner.end();
 
-  const barePool = new pg.Pool({ connectionString: database.ownerUrl, max: 10 });
-  // PostgreSQL goes when all is measured, and ends what stands idle.
-  barePool.on('error', () => undefined);
-  cleanup(() => barePool.end());
-  const bare = express();
-  bare.use(express.json());
-  bare.post('/', async (request, response) => {
-    const client = await barePool.connect();
-    try {
-      await client.query('BEGIN');
-      await client.query('INSERT INTO bare (id, body) VALUES ($1, $2)', [randomUUID(), JSON.stringify(request.body)]);
-      await client.query('COMMIT');
-      response.json({ ok: true });
-    } finally {
-      client.release();
-    }
-  });
-  const bareUrl = await listen(bare, cleanup);
+  const bare = beside('bare', { BARE_DATABASE_URL: database.ownerUrl });
+  cleanup(bare.end);
+  const [{ url: bareUrl }] = (await once(bare.process, 'message')) as [{ url: string }];
+  const server = await startServer({ APP_DATABASE_URL: database.appUrl, PORT: '0', LOG_LEVEL: 'silent' });
+  cleanup(server.stop);
+  const load = beside('load', {});
+  cleanup(load.end);
 
-  const pool = openPool(database.appUrl);
-  cleanup(() => pool.end());
-  const url = await listen(buildApp({ pool, company: COMPANY.id, log: pino({ level: 'silent' }) }), cleanup);
-  // A job a client: eight crews on eight jobs.
-  const jobs = await Promise.all(
-    Array.from({ length: CLIENTS }, async () => {
-      const id = randomUUID();
-      await fetch(`${url}/api/jobs`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ id, name: 'Bench' }),
-      });
-      return id;
-    }),
-  );
+  /** A job a client: eight crews on eight jobs; new ones each time, or they would come to hold all that a job may. */
+  const jobs = (): Promise<string[]> =>
+    Promise.all(
+      Array.from({ length: CLIENTS }, async () => {
+        const id = randomUUID();
+        await fetch(`${server.url}/api/jobs`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify({ id, name: 'Bench' }),
+        });
+        return `/api/jobs/${id}/changes`;
+      }),
+    );
+  /** Batches taken in a second. @throws where any is not */
+  const rate = async (url: string, to: readonly string[], changes: number): Promise<number> => {
+    load.process.send({ url, paths: to, changes, seconds: SECONDS } satisfies Load);
+    const [answer] = (await once(load.process, 'message')) as [Rate];
+    if ('failed' in answer) throw new Error(answer.failed);
+    return answer.rate;
+  };
 
-  const one: number[] = [];
-  const fifty: number[] = [];
-  const plain: number[] = [];
-  const changesOf = (client: number): string => `/api/jobs/${jobs[client % CLIENTS]}/changes`;
+  const [one, fifty, plain]: [number[], number[], number[]] = [[], [], []];
   for (let round = 0; round < ROUNDS; round += 1) {
-    plain.push(await rate(bareUrl, () => '/', 1));
-    one.push(await rate(url, changesOf, 1));
-    fifty.push(await rate(url, changesOf, 50));
+    plain.push(await rate(bareUrl, Array<string>(CLIENTS).fill('/'), 1));
+    one.push(await rate(server.url, await jobs(), 1));
+    fifty.push(await rate(server.url, await jobs(), 50));
   }
   const ratios = (a: readonly number[], b: readonly number[]): number =>
     median(a.map((value, index) => value / (b[index] as number)));
@@ -80,7 +72,7 @@ export async function benchServer(cleanup: (work: () => Promise<void> | void) =>
       value: ratios(one, plain),
       limit: 0.5,
       keep: 'at least',
-      detail: `${perSecond(one)} ÷ ${perSecond(plain)}`,
+      detail: `${perSecond(one)} ÷ ${perSecond(plain)}, median of ${ROUNDS} rounds`,
     },
     {
       name: 'time of a batch of 50 ÷ batch of 1',
@@ -96,49 +88,15 @@ const CLIENTS = 8;
 const ROUNDS = 9;
 const SECONDS = 1;
 
-function batchOf(count: number): Batch {
-  const changes = Array.from({ length: count }, () => {
-    const item: Item = { kind: 'nodeGround', id: randomUUID(), elevation: 12.3456 };
-    return { op: 'put' as const, item, base: 0 };
+/** One of the files here as a process, which ends with this one. */
+function beside(
+  name: string,
+  environment: Readonly<Record<string, string>>,
+): { readonly process: ChildProcess; readonly end: () => void } {
+  const child = fork(path.join(ROOT, 'tools', 'bench', `${name}.ts`), [], {
+    execArgv: ['--import', 'tsx'],
+    cwd: ROOT,
+    env: { ...process.env, ...environment },
   });
-  return { id: randomUUID(), format: VERSION, changes };
-}
-
-/** Batches taken in a second. @throws where any is not */
-async function rate(url: string, pathOf: (client: number) => string, changes: number): Promise<number> {
-  let clients = 0;
-  const result = await autocannon({
-    url,
-    connections: CLIENTS,
-    duration: SECONDS,
-    requests: [
-      {
-        method: 'POST',
-        setupRequest: (request, context: { client?: number }) => {
-          context.client ??= clients++;
-          return {
-            ...request,
-            path: pathOf(context.client),
-            body: JSON.stringify(batchOf(changes)),
-            headers: { 'Content-Type': 'application/json' },
-          };
-        },
-      },
-    ],
-  });
-  if (result.non2xx > 0 || result.errors > 0)
-    throw new Error(`${url}: ${result.non2xx} refused, ${result.errors} failed`);
-  return result['2xx'] / result.duration;
-}
-
-async function listen(app: express.Express, cleanup: (work: () => Promise<void> | void) => void): Promise<string> {
-  return new Promise((resolve) => {
-    const server = app.listen(0, '127.0.0.1', () => {
-      cleanup(() => {
-        server.close();
-        server.closeAllConnections();
-      });
-      resolve(`http://127.0.0.1:${(server.address() as AddressInfo).port}`);
-    });
-  });
+  return { process: child, end: () => void child.kill() };
 }

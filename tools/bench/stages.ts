@@ -9,6 +9,7 @@ const STAGES = [
   { name: 'Ground', shown: '[role=group][aria-label^="How the loop"]' },
   { name: 'Trench', shown: 'svg[role=img][aria-label^="Trench section"]' },
   { name: 'Order', shown: '[role=main] [role=heading]' },
+  { name: 'Dig', shown: '[role=radiogroup][aria-label="Dug by"]' },
   { name: 'Grade', shown: '[role=group][aria-label^="Grade of"]' },
 ] as const;
 const ROUNDS = 5;

@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { build as bundle } from 'esbuild';
 import { injectManifest } from 'workbox-build';
 import { DIGEST, filesUnder, keepServing, setByFiles } from './builds';
+import { alone } from './alone.mjs';
 import { bin, ROOT, WEB } from './paths';
 import { command } from './process';
 import { say } from './say';
@@ -32,10 +33,15 @@ export function buildWeb(): Promise<string> {
     ...filesUnder(path.join(ROOT, 'packages', 'core', 'src')),
     ...filesUnder(path.join(ROOT, 'packages', 'exchange', 'src')),
   ];
-  return built(WEB, 'the web app', sources, async (out) => {
-    loadLater(out);
-    await makeServiceWorker(out, nameBuild(out));
-    keepServing(out, BEFORE);
+  return built({
+    folder: WEB,
+    name: 'the web app',
+    sources,
+    finish: async (out) => {
+      loadLater(out);
+      await makeServiceWorker(out, nameBuild(out));
+      keepServing(out, BEFORE);
+    },
   });
 }
 
@@ -43,20 +49,32 @@ export function buildWeb(): Promise<string> {
 export function buildEmpty(): Promise<string> {
   const folder = path.join(ROOT, 'tools', 'bench', 'empty');
   const own = filesUnder(folder).filter((file) => !/[\\/](dist|\.expo)[\\/]/.test(file));
-  return built(folder, 'the almost-empty app', [...SHARED, ...own], async () => undefined);
+  return built({ folder, name: 'the almost-empty app', sources: [...SHARED, ...own], finish: async () => undefined });
 }
 
-async function built(
-  folder: string,
-  name: string,
-  sources: readonly string[],
-  finish: (out: string) => Promise<void>,
-): Promise<string> {
+interface Building {
+  readonly folder: string;
+  readonly name: string;
+  readonly sources: readonly string[];
+  readonly finish: (out: string) => Promise<void>;
+}
+
+/** Two at once would write into one folder: the second waits, and finds it built. */
+const built = (building: Building): Promise<string> =>
+  alone(
+    building.folder,
+    () => buildOnce(building),
+    () => say(`Another start is building ${building.name}; waiting for it …`),
+  );
+
+async function buildOnce({ folder, name, sources, finish }: Building): Promise<string> {
   const out = path.join(folder, 'dist');
   const mark = path.join(out, '.built-from');
   const from = digest(sources);
   if (existsSync(mark) && readFileSync(mark, 'utf8') === from) return out;
   say(`Building ${name} (about a minute) …`);
+  // What is half made carries no mark.
+  rmSync(mark, { force: true });
   if (folder === WEB) setByFiles(out, BEFORE);
   await command(bin('expo'), ['export', '-p', 'web', '--output-dir', 'dist'], {
     cwd: folder,

@@ -1,7 +1,8 @@
-import path from 'node:path';
-import { DEMO_COMPANY, migrate } from '@alveus/server';
-import { DATABASE, ensureDatabase, lastingCluster, makeStateFolder, readPasswords, withDatabase } from './cluster';
-import { say } from './say';
+import { appUrlOf, DEMO_COMPANY, migrate, troubleWith } from '@alveus/server';
+import { DATABASE, ensureDatabase, lastingCluster } from './postgres/cluster';
+import { stateFolder } from './postgres/home';
+import { passwordsIn } from './postgres/passwords';
+import { Advice, say } from './say';
 
 export interface Database {
   readonly ownerUrl: string;
@@ -11,43 +12,43 @@ export interface Database {
 
 export const COMPANY = { id: DEMO_COMPANY, name: 'Tansy Hill Drainage' };
 
+/** Another PostgreSQL than our own. */
+export const givenUrl = (): string | undefined => process.env.DATABASE_URL || undefined;
+
 /** The database to work with, brought to the newest version: DATABASE_URL if that is set, else our own. */
 export async function readyDatabase(): Promise<Database> {
-  const given = process.env.DATABASE_URL;
-  if (given) {
-    const app = givenAppPassword();
-    await migrateAloud(given, app);
-    return {
-      ownerUrl: given,
-      appUrl: process.env.APP_DATABASE_URL ?? asAppRole(given, app),
-      stop: async () => undefined,
-    };
+  const given = givenUrl();
+  if (given !== undefined) {
+    const appUrl = await inPlainWords(given, async () => {
+      const url = process.env.APP_DATABASE_URL || givenAppUrl(given);
+      await migrateAloud(given, url);
+      return url;
+    });
+    return { ownerUrl: given, appUrl, stop: async () => undefined };
   }
   const cluster = await lastingCluster();
+  const ownerUrl = await ensureDatabase(cluster.ownerUrl, DATABASE);
+  await inPlainWords(ownerUrl, () => migrateAloud(ownerUrl, cluster.appUrl()));
+  return { ownerUrl, appUrl: cluster.appUrl(), stop: cluster.stop };
+}
+
+/** The application's role on a server that is not this checkout's own. */
+export function givenAppUrl(ownerUrl: string): string {
+  const { password } = new URL(ownerUrl);
+  return appUrlOf(ownerUrl, password ? undefined : passwordsIn(stateFolder()).app);
+}
+
+/** @throws Advice in place of what keeps it from the database, where there is a sentence for that */
+export async function inPlainWords<T>(ownerUrl: string, work: () => Promise<T>): Promise<T> {
   try {
-    const ownerUrl = await ensureDatabase(cluster.ownerUrl, DATABASE);
-    await migrateAloud(ownerUrl, cluster.appPassword);
-    return { ownerUrl, appUrl: cluster.appUrl(), stop: cluster.stop };
+    return await work();
   } catch (error) {
-    await cluster.stop();
-    throw error;
+    const words = troubleWith(ownerUrl, 'DATABASE_URL', error);
+    throw words === undefined ? error : new Advice(words, { cause: error });
   }
 }
 
-/** The password that this checkout gives the application's role on a server that is not its own. */
-export function givenAppPassword(): string {
-  return readPasswords(path.join(makeStateFolder(), 'passwords.json')).app;
-}
-
-/** The same database, as the role that owns nothing. */
-export function asAppRole(ownerUrl: string, password: string, database?: string): string {
-  const url = new URL(database === undefined ? ownerUrl : withDatabase(ownerUrl, database));
-  url.username = 'alveus_app';
-  url.password = password;
-  return url.href;
-}
-
-async function migrateAloud(ownerUrl: string, appPassword: string): Promise<void> {
-  const done = await migrate({ ownerUrl, appPassword, company: COMPANY });
+async function migrateAloud(ownerUrl: string, appUrl: string): Promise<void> {
+  const done = await migrate({ ownerUrl, appUrl, company: COMPANY });
   for (const name of done) say(`Migrated: ${name}`);
 }

@@ -17,8 +17,8 @@ export async function installPackage(name: string, what: string): Promise<void> 
   say(`Installing Debian's ${name} …`);
   const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const apt = async (...args: string[]): Promise<void> => {
-    const [first, ...rest] = [...prefix, 'apt-get', '-qq', ...args];
-    await command(first as string, rest, { env: environment });
+    const [first, ...rest] = [...prefix, 'apt-get', '-qq', '-o', 'DPkg::Lock::Timeout=300', ...args];
+    await command(first as string, rest, { env: environment, whole: true });
   };
   await apt('update').catch(() => say('The package lists could not be refreshed; trying with those at hand.'));
   await apt('install', '-y', '--no-install-recommends', name);

@@ -20,12 +20,11 @@ export async function loadDemo(appUrl: string, company: Uuid): Promise<void> {
     for (const { job, batch, file } of DEMOS) {
       const opened = openPlanFile(readFileSync(file, 'utf8'));
       if (!opened.ok) throw new Error(`The demo plan: ${opened.message}`);
-      const before = await asCompany(
-        pool,
-        company,
-        async (client) => (await client.query('SELECT 1 FROM job WHERE id = $1', [job])).rowCount,
+      // One that was made, and then cut off before its plan came in, has had no batch.
+      const { rows } = await asCompany(pool, company, (client) =>
+        client.query<{ sequence: string }>('SELECT sequence FROM job WHERE id = $1', [job]),
       );
-      if (before) continue;
+      if (rows[0] && rows[0].sequence !== '0') continue;
       await asCompany(pool, company, (client) => createJob(client, job, opened.name));
       const changes = itemsOf(opened.plan).map((item) => ({ op: 'put' as const, item, base: 0 }));
       await takeBatch(pool, company, job, { id: batch, format: VERSION, changes });

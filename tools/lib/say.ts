@@ -6,19 +6,36 @@ export function say(text: string): void {
 /** An end that the user can do something about: shown without a stack. */
 export class Advice extends Error {}
 
+type Work = () => Promise<void> | void;
+const cleanups: Work[] = [];
+
+/**
+ * What has to be done however the tool ends: on its own, on Ctrl-C or by a failure; the last first. Whoever starts
+ * something says so in the same breath, so that there is no moment at which it would be left running.
+ * @returns says that there is no need any more
+ */
+export function atEnd(work: Work): () => void {
+  cleanups.push(work);
+  return () => {
+    const at = cleanups.indexOf(work);
+    if (at >= 0) cleanups.splice(at, 1);
+  };
+}
+
 let stopped = false;
 /** Whether the tool was told to stop: nothing new is started then. */
 export const stopping = (): boolean => stopped;
 
-/** Runs a tool's main function: clean-ups in reverse order at the end, on Ctrl-C and on failure. */
-export function run(main: (cleanup: (work: () => Promise<void> | void) => void) => Promise<number | void>): void {
-  const cleanups: (() => Promise<void> | void)[] = [];
-  let ending: Promise<void> | undefined;
-  const end = (): Promise<void> =>
-    (ending ??= (async () => {
-      for (const work of cleanups.reverse())
-        await Promise.resolve(work()).catch((error: unknown) => say(String(error)));
-    })());
+let ending: Promise<void> | undefined;
+const end = (): Promise<void> =>
+  (ending ??= (async () => {
+    // What is begun meanwhile is in the list as well.
+    for (let work = cleanups.pop(); work; work = cleanups.pop())
+      await Promise.resolve(work()).catch((error: unknown) => say(String(error)));
+  })());
+
+/** Runs a tool's main function: clean-ups at the end, on Ctrl-C and on failure. */
+export function run(main: (cleanup: (work: Work) => void) => Promise<number | void>): void {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
     process.on(signal, () => {
       if (stopped) return;
@@ -33,7 +50,7 @@ export function run(main: (cleanup: (work: () => Promise<void> | void) => void) 
     stopped = true;
     void end().then(() => process.exit(1));
   });
-  main((work) => cleanups.push(work)).then(
+  main(atEnd).then(
     async (code) => {
       if (stopped) return;
       await end();

@@ -1,0 +1,1 @@
+export function alone<T>(what: string, work: () => Promise<T>, waits?: () => void): Promise<T>;
