@@ -317,6 +317,7 @@ describe('what follows from the demo job', () => {
       grade: 'empty',
       trench: 'empty',
       order: 'empty',
+      dig: 'empty',
     });
     expect(selectLine(empty.getState())).toBeUndefined();
   });

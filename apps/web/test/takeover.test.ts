@@ -1,5 +1,7 @@
 import { openDB } from 'idb';
+import { DEFAULT_SETTINGS } from '../src/store/frame/settings';
 import { openDevice } from '../src/sync/frame/device';
+import { leaveSettings } from '../src/sync/frame/lastWords';
 import { FakeServer, uuid } from './support/fakeServer';
 import { JOB, NODE, freshFile, firstOf, page } from './support/page';
 
@@ -105,4 +107,33 @@ test('what this device kept before batches told their format is in the format of
   await expect(openDevice(file, `${file}-none`, told)).rejects.toThrow();
   expect(told).toHaveBeenCalled();
   newer.close();
+});
+
+test('settings that were chosen as the page went are there on the next, and those chosen later after them', async () => {
+  const left = new Map<string, string>();
+  const localStorage = {
+    getItem: (key: string) => left.get(key) ?? null,
+    setItem: (key: string, text: string) => void left.set(key, text),
+    removeItem: (key: string) => void left.delete(key),
+  };
+  Object.assign(globalThis, { localStorage });
+  const file = freshFile();
+  const device = await openDevice(file, firstOf(file));
+  const chosen = (theme: 'light' | 'dark') => ({ ...DEFAULT_SETTINGS, theme });
+  await device.keepSettings(chosen('light'));
+  expect(left.size).toBe(0);
+  // The page goes before the database has them.
+  const going = device.keepSettings(chosen('dark'));
+  device.close();
+  await going.catch(() => undefined);
+  leaveSettings(chosen('dark'));
+  const next = await openDevice(file, firstOf(file));
+  expect(await next.settings()).toMatchObject({ theme: 'dark' });
+  await next.keepSettings(chosen('light'));
+  expect(left.size).toBe(0);
+  expect(await next.settings()).toMatchObject({ theme: 'light' });
+  localStorage.setItem('alveus-settings', '{"theme":');
+  expect(await next.settings()).toMatchObject({ theme: 'light' });
+  Reflect.deleteProperty(globalThis, 'localStorage');
+  next.close();
 });

@@ -17,7 +17,25 @@ export interface ViewState {
   readonly sketch: Chosen | null;
   /** Runs and others of this job used of late, the last first: likely to be meant again. Pipe and materials: `settings.lately`. */
   readonly recent: readonly string[];
+  readonly dig: DigView;
 }
+
+/** How Dig tells what to read. */
+export interface DigView {
+  readonly shows: 'sheet' | 'stakes' | 'order';
+  readonly by: 'level' | 'laser' | 'direct';
+  /** Where the pipe laser stands. */
+  readonly end: 'low' | 'high';
+  readonly tells: 'reading' | 'ground' | 'stake' | 'elevation';
+  /** Metres; nothing by the stick. */
+  readonly step: number | null;
+  /** Elevation of the head of the stake that cuts are told from, m. */
+  readonly stake: number | null;
+  readonly mark: DigMark;
+  /** A setup that is dug by though its check missed. */
+  readonly allTheSame: Uuid | null;
+}
+export type DigMark = 'bottom' | 'foundation' | 'bedding' | 'flow' | 'top' | 'overlay' | 'ground';
 
 /** What Grade draws: the line, the route of its water to where it leaves, or the whole network from above. */
 export type Shows = 'line' | 'route' | 'network';
@@ -48,7 +66,19 @@ export type Sheet =
   | { readonly sheet: 'section'; readonly section: Uuid }
   | { readonly sheet: 'material'; readonly material: Uuid }
   | { readonly sheet: 'native' }
+  | { readonly sheet: 'buying' }
+  | { readonly sheet: 'article'; readonly article: string }
+  | { readonly sheet: 'articles'; readonly group: 'bulk' | 'brought' | 'hauled' | 'away' | 'pipe' | 'fittings' }
+  | { readonly sheet: 'ticket'; readonly article: string }
+  | { readonly sheet: 'transfer'; readonly article: string }
   | { readonly sheet: 'line' }
+  | { readonly sheet: 'in-trench' }
+  | { readonly sheet: 'set-up' }
+  | { readonly sheet: 'check' }
+  | { readonly sheet: 'stick' }
+  | { readonly sheet: 'stake'; readonly node: Uuid }
+  | { readonly sheet: 'access'; readonly run: Uuid }
+  | { readonly sheet: 'digging' }
   | { readonly sheet: 'working'; readonly figure: FigureRef }
   | { readonly sheet: 'gives'; readonly run: Uuid; readonly end: 'low' | 'high'; readonly to: number }
   | { readonly sheet: 'place'; readonly node: Uuid }
@@ -85,6 +115,16 @@ const initialState: ViewState = {
   asks: null,
   sketch: null,
   recent: [],
+  dig: {
+    shows: 'sheet',
+    by: 'level',
+    end: 'low',
+    tells: 'reading',
+    step: 5 * 0.3048,
+    stake: null,
+    mark: 'bottom',
+    allTheSame: null,
+  },
 };
 
 const RECENT = 12;
@@ -107,6 +147,10 @@ const slice = createSlice({
     sheetClosed: (state) => ({ ...state, sheet: null }),
     asked: (state, { payload }: PayloadAction<Asks | null>) => ({ ...state, asks: payload }),
     sketchChosen: (state, { payload }: PayloadAction<Chosen | null>) => ({ ...state, sketch: payload }),
+    digChanged: (state, { payload }: PayloadAction<Partial<DigView>>) => ({
+      ...state,
+      dig: { ...state.dig, ...payload },
+    }),
     used: (state, { payload }: PayloadAction<string>) => ({
       ...state,
       recent: [payload, ...state.recent.filter((one) => one !== payload)].slice(0, RECENT),
@@ -118,6 +162,7 @@ const slice = createSlice({
 export const stationMoved = createAction<number>('view/stationMoved');
 export const {
   asked,
+  digChanged,
   lineChosen,
   sheetOpened,
   sheetClosed,

@@ -1,5 +1,5 @@
 import type { Address, Aside, Edit, Moved, Plan } from '@alveus/plan';
-import { doAgain, itemAt, kindOf, LIMITS, nameOf, problemOf, undo } from '@alveus/plan';
+import { doAgain, itemAt, kindOf, KINDS, LIMITS, nameOf, problemOf, undo } from '@alveus/plan';
 import { noticed } from '../store/frame/notice';
 import { editRecalled, planEdited } from '../store/job';
 import type { Store } from '../store/store';
@@ -50,9 +50,21 @@ export function actionsOn(store: Store, outbox: Pick<Outbox, 'dropAside'>) {
 
 export type Actions = ReturnType<typeof actionsOn>;
 
+/** So few are never too long to be sent. */
+const FEW = 8;
+/** Bytes that a character may take. */
+const BYTES = 3;
+
+const countOf = (plan: Plan): number => KINDS.reduce((sum, kind) => sum + Object.keys(plan[kind]).length, 0);
+
 function wrongWith(edits: readonly Edit[], plan: Plan): string | undefined {
   if (edits.length > LIMITS.batchChanges)
     return `It would change ${edits.length} things at once; ${LIMITS.batchChanges} is the most`;
+  if (edits.length > FEW && JSON.stringify(edits).length > LIMITS.requestBytes / BYTES)
+    return 'It is too much to change at once; do it in parts';
+  const more = edits.filter((edit) => edit.op === 'put' && !itemAt(plan, edit.item)).length;
+  if (more > 0 && more + countOf(plan) > LIMITS.planItems)
+    return `A plan has at most ${LIMITS.planItems} things; part the job in two`;
   for (const edit of edits) {
     const wrong = edit.op === 'put' && problemOf(edit.item, (kind, id) => itemAt(plan, { kind, id }));
     if (wrong) return wrong;

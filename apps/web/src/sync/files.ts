@@ -1,7 +1,10 @@
 /** Files of the person's own. */
 
-export function saveText(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+export const saveText = (name: string, type: string, text: string): void =>
+  saveBlob(name, new Blob([text], { type: `${type};charset=utf-8` }));
+
+export function saveBlob(name: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
   link.download = name.replace(/[\\/:*?"<>|]/g, ' ');

@@ -18,6 +18,8 @@ const SIZES = {
   bodyLarge: { ...text(18, 24) },
   titleLarge: { ...text(22, 28) },
   headlineSmall: { ...text(25, 30) },
+  /** Read at arm's length, in a trench. */
+  displayLarge: { ...text(76, 84) },
   labelLarge: { ...text(16, 22), fontFamily: FONT.strong },
   labelMedium: { ...text(14, 18) },
 } as const;

@@ -98,10 +98,11 @@ export function Field({
   );
 }
 
-/** Once the tap that gave it the focus is over; unless somebody has begun to type by then. */
+/** At once, for who types at once; and again when the tap that gave the focus is over, unless something was typed by then. */
 function chooseAll(field: unknown): void {
   if (!(field instanceof HTMLInputElement) || KEEPS_CARET in field.dataset) return;
   const { value } = field;
+  field.select();
   setTimeout(() => {
     if (value !== '' && field.value === value && document.activeElement === field) field.select();
   });

@@ -65,6 +65,8 @@ const OWN = {
   trench: 'M2 6h5l2 14h6l2-14h5M12 14a2 2 0 1 0 0 4 2 2 0 0 0 0-4',
   /** A rod on the ground, read from a level. */
   ground: 'M2 20h20M6 20V4h3v16M6 8h1.5M6 12h1.5M6 16h1.5M12 9h9M18 9l-3 11M18 9l3 11',
+  /** A spade in the ground. */
+  dig: 'M2 14h5M17 14h5M12 2v10M8.5 2h7M8 12h8v5c0 2-2 4-4 5-2-1-4-3-4-5z',
   /** Room over and under a pipe. */
   spread: 'M2 14.5 22 10.5M12 2v6M9 5l3-3 3 3M12 22v-6M9 19l3 3 3-3',
   /** A wye. */

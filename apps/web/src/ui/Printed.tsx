@@ -52,17 +52,20 @@ interface PrintedTableProps {
   caption: string;
   head: readonly string[];
   rows: readonly (readonly string[])[];
+  /** Its first column is names, whatever they begin with, and all others are figures. */
+  named?: boolean;
 }
 
 /** A table of the browser's own: its head stands again on every page that it goes over to. */
-export function PrintedTable({ caption, head, rows }: PrintedTableProps) {
+export function PrintedTable({ caption, head, rows, named = false }: PrintedTableProps) {
+  const figure = (cell: string, column: number): boolean => (named ? column > 0 : /^[-\d]/.test(cell));
   return (
     <table style={TABLE}>
       <caption style={CAPTION}>{caption}</caption>
       <thead>
         <tr>
-          {head.map((words) => (
-            <th key={words} scope="col" style={HEAD}>
+          {head.map((words, column) => (
+            <th key={words} scope="col" style={!named ? HEAD : column > 0 ? HEAD_OF_FIGURES : HEAD_OF_NAMES}>
               {words}
             </th>
           ))}
@@ -72,7 +75,7 @@ export function PrintedTable({ caption, head, rows }: PrintedTableProps) {
         {rows.map((cells, row) => (
           <tr key={row}>
             {cells.map((cell, column) => (
-              <td key={head[column]} style={/^[-\d]/.test(cell) ? FIGURE : CELL}>
+              <td key={head[column]} style={figure(cell, column) ? FIGURE : CELL}>
                 {cell}
               </td>
             ))}
@@ -89,3 +92,5 @@ const CAPTION: CSSProperties = { textAlign: 'left', fontFamily: FONT.strong, pad
 const CELL: CSSProperties = { borderBottom: line, padding: '2px 6px', textAlign: 'left' };
 const FIGURE: CSSProperties = { ...CELL, textAlign: 'right', fontVariantNumeric: 'tabular-nums', whiteSpace: 'nowrap' };
 const HEAD: CSSProperties = { ...CELL, borderBottom: `2px solid ${PAPER.ink}`, fontFamily: FONT.strong };
+const HEAD_OF_NAMES: CSSProperties = { ...HEAD, width: '46%' };
+const HEAD_OF_FIGURES: CSSProperties = { ...HEAD, textAlign: 'right' };

@@ -23,13 +23,24 @@ interface SheetProps {
   filled?: boolean;
   /** For what is read alone: it is scrolled by the keyboard where there is nothing in it to go to. */
   read?: boolean;
+  /** For what is looked at with nothing else in sight. */
+  whole?: boolean;
 }
 
 /**
  * Rises from the bottom on a phone and stands at the right on a wide screen, over what it is about. React Native's
  * modal keeps the keyboard within, closes on Escape and gives the focus back; Paper's does none of these in a browser.
  */
-export function Sheet({ title, onClose, children, foot, onEnter, filled = false, read = false }: SheetProps) {
+export function Sheet({
+  title,
+  onClose,
+  children,
+  foot,
+  onEnter,
+  filled = false,
+  read = false,
+  whole = false,
+}: SheetProps) {
   const tones = useTones();
   const wide = useArrangement() !== 'above';
   const covered = useCovered();
@@ -57,6 +68,7 @@ export function Sheet({ title, onClose, children, foot, onEnter, filled = false,
             styles.sheet,
             wide ? styles.sheetWide : styles.sheetPhone,
             filled && !wide && styles.sheetFilled,
+            whole && styles.sheetWhole,
             { backgroundColor: tones.card, borderColor: tones.line },
           ]}
         >
@@ -66,12 +78,12 @@ export function Sheet({ title, onClose, children, foot, onEnter, filled = false,
             </Words>
             {onClose ? <IconButton name="close" label="Close" onPress={onClose} /> : null}
           </View>
-          <PadArea style={styles.area}>
+          <PadArea style={[styles.area, whole && styles.areaWhole]}>
             {filled ? (
               children
             ) : (
               <ScrollView
-                style={styles.scroll}
+                style={[styles.scroll, whole && styles.scrollWhole]}
                 keyboardShouldPersistTaps="handled"
                 {...(read ? { tabIndex: 0, role: 'region', 'aria-label': title } : {})}
               >
@@ -100,6 +112,7 @@ const styles = StyleSheet.create({
   sheet: { borderWidth: 1, maxHeight: '88%' },
   sheetPhone: { borderTopLeftRadius: 14, borderTopRightRadius: 14 },
   sheetFilled: { height: '88%' },
+  sheetWhole: { width: '100%', height: '100%', maxHeight: '100%', borderTopLeftRadius: 0, borderTopRightRadius: 0 },
   sheetWide: { width: 440, maxWidth: '100%', height: '100%', maxHeight: '100%' },
   head: {
     flexDirection: 'row',
@@ -111,7 +124,9 @@ const styles = StyleSheet.create({
   },
   title: { flex: 1 },
   area: { flexShrink: 1, minHeight: 0 },
+  areaWhole: { flex: 1 },
   scroll: { flexShrink: 1 },
+  scrollWhole: { flex: 1 },
   body: { padding: 16, gap: 14 },
   foot: { flexDirection: 'row', gap: 10, padding: 12, borderTopWidth: 1, justifyContent: 'flex-end', flexWrap: 'wrap' },
 });

@@ -11,6 +11,7 @@ const VARIANTS = {
   large: 'bodyLarge',
   title: 'titleLarge',
   figure: 'headlineSmall',
+  huge: 'displayLarge',
 } as const;
 
 export type Tone = 'ink' | 'muted' | 'water' | 'onWater' | 'stop' | 'fix' | 'watch' | 'settled';

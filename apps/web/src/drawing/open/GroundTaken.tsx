@@ -81,7 +81,7 @@ function Drawing({
         stroke={tones.ink}
         strokeWidth={1.5}
       />
-      <Cut cross={cross} bands={[]} frame={frame} invert={invert} patterns={patterns} />
+      <Cut shape={{ cross, bands: [], invert, fabric: undefined, sock: false }} frame={frame} patterns={patterns} />
       {shield ? <ShieldBox cross={cross} shield={shield} frame={frame} /> : null}
       {ladder ? <Ladder cross={cross} frame={frame} /> : null}
       <Dimension frame={frame} from={heap.edge} to={heap.foot} over={cross.depth} words={size(spoil.setback)} />

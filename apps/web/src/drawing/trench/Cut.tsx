@@ -1,24 +1,21 @@
-import type { CrossSection, Spot } from '@alveus/core/cross';
+import type { Spot } from '@alveus/core/cross';
 import { useId } from 'react';
 import { Circle, ClipPath, Defs, G, Line, Path } from 'react-native-svg';
 import { useTones } from '../../theme/ThemeProvider';
 import { lookFill } from '../looks';
 import type { Point } from '../scale';
 import { path } from '../scale';
-import type { Band } from './bands';
+import type { TrenchShape } from './bands';
 import type { TrenchFrame } from './frame';
 
 interface CutProps {
-  cross: CrossSection;
-  bands: readonly Band[];
+  shape: TrenchShape;
   frame: TrenchFrame;
-  /** Over the bottom, where the inside bottom of its own pipe lies, m. */
-  invert: number;
   patterns: string;
 }
 
 /** The trench cut across: the earth beside it, what is filled into it, its walls, and the pipes that lie in it. */
-export function Cut({ cross, bands, frame, invert, patterns }: CutProps) {
+export function Cut({ shape: { cross, bands, invert, fabric, sock }, frame, patterns }: CutProps) {
   const tones = useTones();
   const clip = useId();
   const { x, y, edge, height } = frame;
@@ -67,6 +64,7 @@ export function Cut({ cross, bands, frame, invert, patterns }: CutProps) {
         strokeLinejoin="round"
         fill="none"
       />
+      {fabric ? <Fabric d={path(fabric.line.map(point))} /> : null}
       {cross.pipes.map((pipe) => (
         <G key={pipe.run ?? 'own'}>
           <Circle
@@ -81,6 +79,9 @@ export function Cut({ cross, bands, frame, invert, patterns }: CutProps) {
             r={Math.max(0, pipe.radius - pipe.wall) * frame.factor}
             fill={tones.bore}
           />
+          {sock && pipe.run === undefined ? (
+            <Fabric d={ring(x(pipe.x), y(pipe.underside + pipe.radius), pipe.radius * frame.factor + 1.5)} />
+          ) : null}
           <Line
             x1={x(pipe.x) - 7}
             x2={x(pipe.x) + 7}
@@ -94,3 +95,17 @@ export function Cut({ cross, bands, frame, invert, patterns }: CutProps) {
     </>
   );
 }
+
+/** Filter fabric: white threads on dark cloth, so that it is seen on any layer and on paper. */
+function Fabric({ d }: { d: string }) {
+  const tones = useTones();
+  return (
+    <>
+      <Path d={d} stroke={tones.ink} strokeWidth={4} strokeLinejoin="round" fill="none" />
+      <Path d={d} stroke={tones.raised} strokeWidth={2} strokeDasharray="4 3" strokeLinejoin="round" fill="none" />
+    </>
+  );
+}
+
+const ring = (x: number, y: number, radius: number): string =>
+  `M${x - radius} ${y}a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0`;

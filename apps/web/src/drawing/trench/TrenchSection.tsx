@@ -17,10 +17,14 @@ import { BandLabels } from './BandLabels';
 import { Cut } from './Cut';
 import type { TrenchFrame } from './frame';
 import { trenchFrame } from './frame';
+import type { Reach } from './Reach';
+import { ReachMarks, reachWords } from './Reach';
 
 interface TrenchSectionProps {
   place: Place | undefined;
   plan: Plan;
+  /** What else lies in the ground there. */
+  reach?: Reach | undefined;
   height: number;
   system: System;
   fraction: Fraction;
@@ -30,6 +34,7 @@ interface TrenchSectionProps {
 export const TrenchSection = memo(function TrenchSection({
   place,
   plan,
+  reach,
   height,
   system,
   fraction,
@@ -48,6 +53,7 @@ export const TrenchSection = memo(function TrenchSection({
           shape={shape}
           frame={trenchFrame(shape.cross, room, height)}
           chainage={place?.chainage ?? 0}
+          reach={reach}
           system={system}
           fraction={fraction}
         />
@@ -77,15 +83,16 @@ interface DrawingProps {
   shape: TrenchShape;
   frame: TrenchFrame;
   chainage: number;
+  reach?: Reach | undefined;
   system: System;
   fraction: Fraction;
 }
 
-function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
+function Drawing({ shape, frame, chainage, reach, system, fraction }: DrawingProps) {
   const tones = useTones();
   const patterns = useId();
   const { room, height, left, right, foot } = frame;
-  const { cross, bands, invert } = shape;
+  const { cross, bands, fabric, sock } = shape;
   const { depth, width } = cross;
   const size = (value: number): string => print(value, 'thickness', system, { fraction });
   const small = { fontFamily: FONT.text, fontSize: drawn(13), fill: tones.muted };
@@ -94,6 +101,7 @@ function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
     .filter(({ from, to }) => to - from > 1e-6)
     .map(({ material, from, to }) => `${material} ${size(to - from)}`)
     .join(', ');
+  const cloth = fabric ? `Fabric ${size(fabric.wide)} across` : sock ? 'Sock on the pipe' : undefined;
   const open = openingOf(cross);
   const opens = open - width > 1e-3 ? `, ${size(open)} at the top` : '';
   const more = cross.pipes.length > 1 ? `; ${cross.pipes.length} pipes` : '';
@@ -102,27 +110,26 @@ function Drawing({ shape, frame, chainage, system, fraction }: DrawingProps) {
       width={room}
       height={height}
       role="img"
-      aria-label={`Trench section to scale: ${print(depth, 'depth', system)} deep, ${size(width)} wide${opens}${more}; ${told}`}
+      aria-label={`Trench section to scale: ${print(depth, 'depth', system)} deep, ${size(width)} wide${opens}${more}; ${[told, ...(cloth ? [cloth] : []), ...(reach ? reachWords(reach, system) : [])].join('; ')}`}
     >
       <MaterialDefs prefix={patterns} tones={tones} />
-      <Cut cross={cross} bands={bands} frame={frame} invert={invert} patterns={patterns} />
+      <Cut shape={shape} frame={frame} patterns={patterns} />
+      {reach ? <ReachMarks reach={reach} frame={frame} system={system} /> : null}
       <BandLabels wallAt={(over) => frame.x(rightWall(cross, over))} bands={bands} frame={frame} size={size} />
       <Path
         d={`M${left} ${foot}H${right}M${left} ${foot - 6}v12M${right} ${foot - 6}v12`}
         stroke={tones.ink}
         strokeWidth={1.5}
       />
-      <SvgText {...strong} x={(left + right) / 2} y={height - 6} textAnchor="middle">
+      <SvgText {...strong} x={(left + right) / 2} y={foot + drawn(18)} textAnchor="middle">
         {`${size(width)} wide`}
       </SvgText>
       <SvgText {...strong} x={14} y={drawn(20)}>
         {`${print(depth, 'depth', system, { fraction })} deep at ${print(chainage, 'chainage', system)}`}
       </SvgText>
-      {opens ? (
-        <SvgText {...small} x={14} y={drawn(37)}>
-          {`${size(open)} wide at the top`}
-        </SvgText>
-      ) : null}
+      <SvgText {...small} x={14} y={drawn(37)}>
+        {[...(opens ? [`${size(open)} wide at the top`] : []), ...(cloth ? [cloth] : [])].join(' · ')}
+      </SvgText>
       <SvgText {...small} x={room - 8} y={height - 6} textAnchor="end">
         True to scale
       </SvgText>

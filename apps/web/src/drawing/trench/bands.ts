@@ -1,7 +1,7 @@
 import type { Place } from '@alveus/core';
 import { layerTops } from '@alveus/core';
-import type { CrossSection } from '@alveus/core/cross';
-import { crossSection } from '@alveus/core/cross';
+import type { CrossSection, FabricAcross } from '@alveus/core/cross';
+import { crossSection, fabricAcross } from '@alveus/core/cross';
 import type { Plan } from '@alveus/plan';
 import type { Look } from '../looks';
 
@@ -20,6 +20,10 @@ export interface TrenchShape {
   /** Inside bottom of its own pipe, over the trench bottom, m. */
   readonly invert: number;
   readonly bands: readonly Band[];
+  /** Fabric round or over what is bought. */
+  readonly fabric: FabricAcross | undefined;
+  /** Whether its own pipe has a sock on. */
+  readonly sock: boolean;
 }
 
 export function trenchShape(place: Place | undefined, plan: Plan): TrenchShape | undefined {
@@ -45,5 +49,12 @@ export function trenchShape(place: Place | undefined, plan: Plan): TrenchShape |
       },
     ];
   });
-  return { cross, invert: of.invert, bands };
+  const fabric = place.run.section?.fabric;
+  return {
+    cross,
+    invert: of.invert,
+    bands,
+    fabric: fabric && fabricAcross(fabric, of, cross),
+    sock: fabric?.laid === 'sock',
+  };
 }

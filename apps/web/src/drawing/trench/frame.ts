@@ -49,7 +49,9 @@ export function trenchFrame(
   const middle = pad.left + across / 2;
   const centre = (from + to) / 2;
   const x = (right: number): number => middle + (right - centre) * factor;
-  const y = (over: number): number => height - pad.bottom - over * factor;
+  // A shallow trench stands in the middle of its picture.
+  const spare = (height - pad.top - pad.bottom - tall * factor) / 2;
+  const y = (over: number): number => height - pad.bottom - spare - over * factor;
   return {
     room,
     height,
@@ -57,7 +59,7 @@ export function trenchFrame(
     left: x(cross.middle - cross.width / 2),
     right: x(cross.middle + cross.width / 2),
     edge: room - pad.right + 8,
-    foot: height - drawn(24),
+    foot: height - drawn(24) - spare,
     words: { x: room - pad.right + 26, top: pad.top - drawn(8), bottom: height - pad.bottom + 2 },
     x,
     y,

@@ -1,3 +1,4 @@
+import { jointOf } from '@alveus/core';
 import { Pipe } from '@alveus/plan';
 import type { Item, ItemOf, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
@@ -91,6 +92,9 @@ function PipeSizes({ pipe }: { pipe: ItemOf<'pipe'> }) {
           value={pipe.stick}
           onChange={(stick) => stick !== undefined && put({ ...pipe, stick })}
           limit={Pipe.shape.stick}
+          check={(value) =>
+            value > jointOf(pipe).socket ? undefined : 'No longer than its socket: nothing of it is laid.'
+          }
         />
         <PlanMeasure
           label="Manning n"

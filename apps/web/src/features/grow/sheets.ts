@@ -3,4 +3,3 @@ export { BranchSheet } from './BranchSheet';
 export { DownSheet } from './DownSheet';
 export { OutletSheet } from './OutletSheet';
 export { PlanSheet } from './PlanSheet';
-export { SwaleSheet } from './SwaleSheet';

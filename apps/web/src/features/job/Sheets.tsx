@@ -10,6 +10,7 @@ import { NotHere } from '../../ui/NotHere';
 import { loadParting } from '../parts/parting';
 import { StillSketch } from '../parts/SketchView';
 import { StillTrench } from '../parts/TrenchView';
+import { OrderPaper } from '../takeoff';
 
 type Open = Sheet['sheet'];
 /** A sheet is given what it was opened with, and how to close. */
@@ -46,14 +47,17 @@ const sections = () => withParts(import('../sections/sheets'), loadParting);
 const dug = () => import('../dug/sheets');
 const ground = () => withForms(import('../ground/sheets'));
 const grow = () => withForms(import('../grow/sheets'));
+const swale = () => withForms(import('../grow/swale-sheets'));
 const site = () => withParts(withForms(import('../site/sheets')), loadParting);
 const trench = () => import('../trench/sheets');
 const dig = () => withForms(import('../dig/sheets'));
 const order = () => import('../order/sheets');
+const takeoff = () => withForms(import('../takeoff/code'));
 const print = () =>
   withParts(import('../print/sheets'), async () => {
-    await Promise.all([StillSketch.load(), StillTrench.load()]);
+    await Promise.all([StillSketch.load(), StillTrench.load(), OrderPaper.load()]);
   });
+const rod = () => withForms(import('../rod/code'));
 const own = () => import('./sheets');
 const server = () => import('./server-sheets');
 
@@ -79,10 +83,22 @@ const SHEETS: Parts = {
   gives: from(grade, 'GivesSheet'),
   fact: from(grade, 'FactSheet'),
   keeping: from(dig, 'KeepingSheet'),
-  swale: from(grow, 'SwaleSheet'),
+  swale: from(swale, 'SwaleSheet'),
   section: from(trench, 'SectionSheet'),
   material: from(trench, 'MaterialSheet'),
   native: from(order, 'NativeSheet'),
+  buying: from(takeoff, 'BuyingSheet'),
+  articles: from(takeoff, 'ArticlesSheet'),
+  article: from(takeoff, 'ArticleSheet'),
+  ticket: from(takeoff, 'TicketSheet'),
+  transfer: from(takeoff, 'TransferSheet'),
+  'in-trench': from(rod, 'TrenchMode'),
+  'set-up': from(rod, 'SetUpSheet'),
+  check: from(rod, 'CheckSheet'),
+  stick: from(rod, 'StickSheet'),
+  stake: from(rod, 'StakeSheet'),
+  access: from(rod, 'AccessSheet'),
+  digging: from(rod, 'DiggingSheet'),
   place: from(site, 'PlaceSheet'),
   branch: from(grow, 'BranchSheet'),
   down: from(grow, 'DownSheet'),

@@ -24,6 +24,7 @@ export const STAGE_PARTS: Readonly<Record<StageName, Later<object>>> = {
   grade: stagePart(() => import('../grade/GradeStage').then((stage) => stage.GradeStage)),
   trench: stagePart(() => import('../trench/TrenchStage').then((stage) => stage.TrenchStage)),
   order: stagePart(() => import('../order/OrderStage').then((stage) => stage.OrderStage)),
+  dig: stagePart(() => import('../rod/code').then((stage) => stage.DigStage)),
   rules: stagePart(() => import('../rules/RulesStage').then((stage) => stage.RulesStage)),
 };
 

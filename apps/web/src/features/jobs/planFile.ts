@@ -1,4 +1,4 @@
-import { itemsOf, LIMITS, openPlanFile, START, VERSION } from '@alveus/plan';
+import { inBatches, itemsOf, LIMITS, openPlanFile, START, VERSION } from '@alveus/plan';
 import type { Foreign, Item, Pending, Uuid } from '@alveus/plan';
 import { api } from '../../sync/api';
 import type { JobActions } from '../../sync/frame/jobActions';
@@ -26,21 +26,21 @@ export async function jobFromFile(file: File, jobs: JobActions): Promise<Uuid | 
   });
 }
 
+/** So few at once that the server stays at hand for others. */
 const A_BATCH = LIMITS.batchChanges / 5;
 
+const putOf = (item: Item | Foreign) => ({ op: 'put' as const, item, base: 0 });
+
 function batchesOf(items: readonly Item[], foreign: readonly Foreign[]): Pending[] {
-  const all = [...items, ...foreign];
-  return Array.from({ length: Math.ceil(all.length / A_BATCH) }, (_, index) => {
-    const [from, to] = [index * A_BATCH, (index + 1) * A_BATCH];
-    return {
-      id: newId(),
-      format: VERSION,
-      changes: all.slice(from, to).map((item) => ({ op: 'put' as const, item, base: 0 })),
-      step: items
-        .slice(from, to)
-        .map((item) => ({ address: { kind: item.kind, id: item.id }, before: undefined, after: item })),
-    };
-  });
+  const known = new Set<unknown>(items);
+  return inBatches([...items, ...foreign], putOf, A_BATCH).map((some) => ({
+    id: newId(),
+    format: VERSION,
+    changes: some.map(putOf),
+    step: some
+      .filter((item): item is Item => known.has(item))
+      .map((item) => ({ address: { kind: item.kind, id: item.id }, before: undefined, after: item })),
+  }));
 }
 
 const megabytes = (bytes: number): string => `${(bytes / 1024 / 1024).toFixed(0)} MB`;

@@ -1,22 +1,54 @@
+import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { sheetOpened, useAppSelector } from '../../store';
 import { selectEvaluation, selectLineResult } from '../../store/results';
-import { Button, Note, usePrint, useWide, Words } from '../../ui/measured';
+import { Button, Choice, Note, usePrint, useWide, Words } from '../../ui/measured';
 import { Empty } from '../parts/Empty';
 import { LineBar } from '../parts/LineBar';
+import { JobOrder } from '../takeoff';
 import { DiggingCard, MaterialsCard, PipeCard } from './cards';
 
-/** What do I buy, and what do I haul? */
+/** What do I buy, and what do I haul? Of the whole job, or of the line that is worked on. */
 export function OrderStage() {
+  const wide = useWide();
+  const [of, setOf] = useState<'job' | 'line'>('job');
+  const any = useAppSelector((state) => Object.keys(selectEvaluation(state).plan.run).length > 0);
+  if (!any) return <Empty />;
+  return (
+    <ScrollView>
+      <View style={styles.choice}>
+        <Choice<'job' | 'line'>
+          label="Of"
+          bare
+          options={[
+            { value: 'job', label: 'The whole job' },
+            { value: 'line', label: 'This line' },
+          ]}
+          value={of}
+          onChange={setOf}
+        />
+      </View>
+      {of === 'job' ? (
+        <View style={[styles.page, wide && styles.pageWide]}>
+          <JobOrder />
+        </View>
+      ) : (
+        <OfLine />
+      )}
+    </ScrollView>
+  );
+}
+
+function OfLine() {
   const wide = useWide();
   const print = usePrint();
   const line = useAppSelector(selectLineResult);
   if (!line || line.order.runs.length === 0) return <Empty />;
   const { missingLength, holesMissing, lost, steepLength } = line.quantities;
   return (
-    <ScrollView>
+    <>
       <LineBar />
       <View style={[styles.page, wide && styles.pageWide]}>
         {missingLength > 0 ? (
@@ -48,7 +80,7 @@ export function OrderStage() {
         </View>
         <Foot />
       </View>
-    </ScrollView>
+    </>
   );
 }
 
@@ -82,14 +114,14 @@ function Foot() {
         <Button onPress={() => store.dispatch(sheetOpened({ sheet: 'print' }))}>Print it</Button>
       </View>
       <Words size="small" tone="muted">
-        Vertical trench sides; structures and their pits are not in these amounts. Mass is of what is ordered, at its
-        placed density.
+        Sides as they are cut, holes of structures among them. Mass is of what is ordered, at its placed density.
       </Words>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
+  choice: { paddingHorizontal: 12, paddingTop: 8 },
   page: { padding: 12, gap: 12 },
   pageWide: { flexDirection: 'row', flexWrap: 'wrap', padding: 20, gap: 20, alignItems: 'flex-start' },
   whole: { width: '100%' },

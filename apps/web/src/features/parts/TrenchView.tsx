@@ -9,6 +9,9 @@ const drawings = () => import('./TrenchDrawings');
 export const fetchTrench = (): void => void TrenchView.load().catch(() => undefined);
 
 export const TrenchView = later(() => drawings().then((module) => module.TrenchView), null, NotHere);
-export const GroundTaken = later(() => drawings().then((module) => module.GroundTaken), null, NotHere);
+export const OpenTrench = later(() => drawings().then((module) => module.OpenTrench), null, NotHere);
+export const FromAbove = later(() => drawings().then((module) => module.FromAbove), null, NotHere);
+export const DepthClasses = later(() => drawings().then((module) => module.DepthClasses));
+export const GroundWords = later(() => drawings().then((module) => module.GroundWords));
 /** As on paper. */
 export const StillTrench = later(() => drawings().then((module) => module.StillTrench), null, NotHere);

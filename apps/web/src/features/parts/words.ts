@@ -87,4 +87,5 @@ export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   grade: 'Grade',
   trench: 'Trench',
   order: 'Order',
+  dig: 'Dig',
 };

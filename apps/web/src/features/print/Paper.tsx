@@ -7,12 +7,13 @@ import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { PAPER } from '../../theme/tones';
 import { Words } from '../../ui';
-import { Leaf, PAPER_WIDTH, Printed, Whole } from '../../ui/Printed';
+import { Leaf, PAPER_WIDTH, Printed, PrintedTable, Whole } from '../../ui/Printed';
 import { StillSketch } from '../parts/SketchView';
+import { OrderPaper } from '../takeoff';
 import { GradeTable } from './GradeTable';
 import { PaperSection } from './PaperSection';
 
-export type Part = 'sketch' | 'section' | 'table';
+export type Part = 'sketch' | 'section' | 'table' | 'order';
 
 const SKETCH = 420;
 
@@ -32,7 +33,12 @@ export function Paper({ lines, part }: { lines: readonly LineResult[]; part: Par
           </Whole>
         </Page>
       ) : null}
-      {part === 'sketch'
+      {wanted('order') ? (
+        <Page title="Order list">
+          <OrderPaper Table={PrintedTable} Unparted={Whole} />
+        </Page>
+      ) : null}
+      {part === 'sketch' || part === 'order'
         ? null
         : lines.map((line) => (
             <Page key={line.id} title={line.line.name}>

@@ -48,6 +48,7 @@ export function PrintSheet({ onClose }: { onClose: () => void }) {
           { value: 'sketch', label: 'Sketch' },
           { value: 'section', label: 'Long section' },
           { value: 'table', label: 'Grade table' },
+          { value: 'order', label: 'Order list' },
         ]}
         value={part}
         onChange={setPart}

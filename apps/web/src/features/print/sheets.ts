@@ -1,2 +1,3 @@
+export { OnPaper } from './OnPaper';
 export { PrintSheet } from './PrintSheet';
 export { saveGradeTable } from './gradeTableFile';

@@ -8,13 +8,18 @@ import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button, NameField, Words } from '../../ui/measured';
+import { CompanyRules } from '../kept';
 import { Effect } from '../parts/Effect';
 import { STAGE_WORDS } from '../parts/words';
-import { CompanyProfiles } from './CompanyProfiles';
 import { differences } from './differences';
 import { RuleRow } from './RuleRow';
 import { ServiceRules } from './ServiceRules';
 import { UtilityRules } from './UtilityRules';
+
+function countOf(profile: Profile): string {
+  const count = differences(profile).length;
+  return count === 0 ? 'as shipped' : `${count} not as shipped`;
+}
 
 /**
  * The rules that findings judge by. They are part of the plan: type what the local code says. What is changed is tried
@@ -50,7 +55,7 @@ export function RulesStage() {
             value={profile.name}
             onChange={(name) => put({ ...profile, name })}
           />
-          <CompanyProfiles profile={profile} onChange={put} />
+          <CompanyRules profile={profile} noteOf={countOf} onChange={put} />
           <Differing profile={profile} onReset={() => put(DEFAULT_PROFILE)} />
           {STAGE_ORDER.map((stage) => (
             <View key={stage} style={styles.stage}>

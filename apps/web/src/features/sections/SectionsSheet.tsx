@@ -2,7 +2,9 @@ import type { Quantity } from '@alveus/core';
 import { TON, YARD3 } from '@alveus/core';
 import type { SectionTried } from '@alveus/core/sections';
 import { boughtOf, perLength, sectionsFor } from '@alveus/core/sections';
+import type { ReactNode } from 'react';
 import { useMemo, useState } from 'react';
+import type { Kept } from '@alveus/plan/kept';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted, selectLine } from '../../store/results';
 import { newId } from '../../sync/ids';
@@ -10,32 +12,43 @@ import { Button, DoneFoot, MeasureField, Picker, Sheet, usePrint, useUnits, Word
 import { Against } from '../compare/Against';
 import type { Compared } from '../compare/Beside';
 import { Beside } from '../compare/Beside';
+import { CompanySections } from '../kept';
 
 /** The line as it is dug now, beside the line dug by another section: what each takes, what it is for, and its drawbacks. */
 export function SectionsSheet({ onClose }: { onClose: () => void }) {
+  const name = useAppSelector(selectLine)?.line.name ?? 'the line';
+  return (
+    <Sheet title={`Sections for ${name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+      <CompanySections>{(company): ReactNode => <TwoSections company={company} />}</CompanySections>
+    </Sheet>
+  );
+}
+
+/** One of them is dug now, where that is a section of the trade, the job or the company. */
+function TwoSections({ company }: { company: readonly Kept<'section'>[] }) {
   const dispatch = useAppDispatch();
   const evaluation = useAppSelector(selectCommitted);
   const line = useAppSelector((state) => selectLine(state)?.id) ?? '';
-  const sections = useMemo(() => sectionsFor(evaluation, line, newId), [evaluation, line]);
+  const sections = useMemo(() => sectionsFor(evaluation, line, newId, company), [evaluation, line, company]);
   const [chosen, setChosen] = useState<string>();
   const name = evaluation.plan.line[line]?.name ?? 'the line';
   const now = sections.find((one) => one.now);
   const others = sections.filter((one) => !one.now);
-  const other = others.find((one) => one.name === chosen) ?? others[0];
+  const other = others.find((one) => one.id === chosen) ?? others[0];
   const [prices, setPrices] = useState<Prices>({});
   const figures = useFigures(prices);
   return (
-    <Sheet title={`Sections for ${name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+    <>
       {other ? (
         <>
           <Picker
             label="Beside it"
             options={others.map((one) => ({
-              value: one.name,
+              value: one.id,
               label: one.name,
-              note: one.refused ? 'refused' : one.usual ? 'usual for it' : (one.school?.good ?? 'of this job'),
+              note: one.refused ? 'refused' : one.usual ? 'usual for it' : (one.school?.good ?? `of the ${one.of}`),
             }))}
-            value={other.name}
+            value={other.id}
             onChange={setChosen}
           />
           <Beside now={now} other={other} figures={figures} />
@@ -57,7 +70,7 @@ export function SectionsSheet({ onClose }: { onClose: () => void }) {
       ) : (
         <Words tone="muted">There is no other section.</Words>
       )}
-    </Sheet>
+    </>
   );
 }
 

@@ -1,5 +1,5 @@
 import type { Hold, Zone } from '@alveus/core/filling';
-import { LIFTS, liftsOf, machineCover } from '@alveus/core/filling';
+import { FIRMNESS, firmnessOf, LIFTS, liftsOf, machineCover, MOST_DIFFERENCE } from '@alveus/core/filling';
 import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectEvaluation, selectPlace } from '../../store/results';
@@ -13,6 +13,7 @@ const ZONE_WORDS: Readonly<Record<Zone, string>> = {
   overlay: 'Over the pipe',
   backfill: 'Backfill',
   surface: 'Top',
+  pieces: 'Set',
 };
 
 const HOLD_WORDS: Readonly<Record<Hold, string>> = {
@@ -30,7 +31,10 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
   const place = useAppSelector(selectPlace);
   const { envelope: of, pipe } = place?.run ?? {};
   const { depth, bottom } = place?.station ?? {};
-  const lifts = of && depth !== undefined && depth > 0 ? liftsOf(of, depth) : [];
+  const lifts =
+    of && depth !== undefined && depth > 0
+      ? liftsOf(of, depth, (material) => plan.material[material]?.piece !== undefined)
+      : [];
   const nameOf = (material: string): string =>
     material === 'native' ? 'Native soil' : (plan.material[material]?.name ?? 'Material was removed');
   return (
@@ -58,19 +62,32 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
                   {`${index + 1}. ${ZONE_WORDS[zone]}: ${nameOf(material)}, ${print(to - from, 'thickness')}`}
                 </Words>
                 <Words size="small" tone="muted">
-                  {`${LIFTS[zone].how}${LIFTS[zone].passes > 0 ? `, ${LIFTS[zone].passes} passes` : ''} · top at ${bottom === undefined ? '–' : print(bottom + to, 'elevation')} · ${markWords(mark, (value) => print(value, 'thickness'))}`}
+                  {`${LIFTS[zone].how}${workedWords(zone, plan.material[material]?.look ?? 'native', place?.run.run.vehicles ?? false)} · top at ${bottom === undefined ? '–' : print(bottom + to, 'elevation')} · ${markWords(mark, (value) => print(value, 'thickness'))}`}
                 </Words>
               </View>
             ))}
           </List>
+          {lifts.some(({ zone }) => zone === 'pieces') ? (
+            <Words>
+              {`What is set whole is filled along its middle first, from both sides in turn: never more than ${print(MOST_DIFFERENCE, 'thickness')} higher on one side than on the other.`}
+            </Words>
+          ) : null}
           <Words size="small" tone="muted">
             Thicknesses and passes are common practice: the material, the machine and the owner’s specification decide.
-            Chambers and module beds are filled over the top first, and never more than 12 in higher on one side.
+            Firmness is a share of standard Proctor density, by the kind of soil.
           </Words>
         </>
       )}
     </Sheet>
   );
+}
+
+/** How often a lift is gone over, and how firm it is to be. */
+function workedWords(zone: Zone, look: Parameters<typeof firmnessOf>[1], vehicles: boolean): string {
+  const { passes } = LIFTS[zone];
+  const firmness = firmnessOf(zone, look, vehicles);
+  const firm = firmness === 'placed' ? '' : `, to ${Math.round(FIRMNESS[firmness] * 100)} %`;
+  return `${passes > 0 && firmness !== 'placed' ? (passes === 1 ? ', 1 pass' : `, ${passes} passes`) : ''}${firm}`;
 }
 
 /** Where the mark for it stands on the pipe. */

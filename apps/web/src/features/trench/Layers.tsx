@@ -24,7 +24,7 @@ export function Layers() {
     return [
       {
         index,
-        layer: layer.name,
+        layer: plan.material[layer.material]?.piece === undefined ? layer.name : 'set whole',
         material: native ? 'Native soil' : (plan.material[layer.material]?.name ?? 'Material was removed'),
         thickness,
         top: tops && station.bottom !== undefined ? station.bottom + (tops[index] as number) : undefined,

@@ -15,6 +15,8 @@ const LOOK_WORDS: Record<Material['look'], string> = {
   straw: 'Straw',
 };
 
+const PIECE = Material.shape.piece.unwrap().shape;
+
 /** What a bought material weighs, wastes and swells. */
 export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClose: () => void }) {
   const { edit } = useActions();
@@ -55,6 +57,33 @@ export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClo
             limit={Material.shape.loose}
             hint="Crushed stone is about 1.1"
           />
+          <PlanMeasure
+            label="Comes in pieces that each lay"
+            quantity="distance"
+            value={material.piece?.long}
+            onChange={(long) =>
+              put({
+                ...material,
+                piece: long === undefined ? undefined : { long, coupled: material.piece?.coupled ?? false },
+              })
+            }
+            limit={PIECE.long}
+            optional
+            hint="Chambers, bundles and modules; empty for what is poured or spread"
+          />
+          {material.piece ? (
+            <Choice
+              label="One piece and the next"
+              options={[
+                { value: 'lock', label: 'lock into each other' },
+                { value: 'coupled', label: 'are joined by couplings' },
+              ]}
+              value={material.piece.coupled ? 'coupled' : 'lock'}
+              onChange={(how) =>
+                material.piece && put({ ...material, piece: { ...material.piece, coupled: how === 'coupled' } })
+              }
+            />
+          ) : null}
         </>
       ) : (
         <Words>This material has been removed.</Words>

@@ -7,7 +7,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, Heading, usePrint, Words } from '../../ui/measured';
 import { ProtectionPicture } from '../parts/pictures';
 import { PROTECTION_WORDS } from '../parts/words';
-import { GroundWords } from './Drawn';
+import { GroundWords } from '../parts/TrenchView';
 
 const PROTECTION_OPTIONS = PROTECTIONS.map((value) => ({
   value,

@@ -1,6 +1,6 @@
 import { MATERIALS } from '@alveus/core';
 import { MARKS, Section, ThickLayer, UpToLayer } from '@alveus/plan';
-import type { Edit, ItemOf, LayerMaterial, Mark, Uuid } from '@alveus/plan';
+import type { Edit, Fabric, ItemOf, LayerMaterial, Mark, Uuid } from '@alveus/plan';
 import { createContext, useContext, useState } from 'react';
 import { View } from 'react-native';
 import { useAppSelector } from '../../store';
@@ -8,6 +8,7 @@ import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
 import { replaced, without } from './lists';
+import { CompanySection } from '../kept';
 import { LayerBox } from './LayerBox';
 import { WidthFields } from './WidthFields';
 
@@ -66,9 +67,46 @@ export function SectionSheet({ section: id, onClose }: { section: Uuid; onClose:
         <Words tone="muted">What is left between is native backfill.</Words>
         <Above />
         <Below />
+        <Cloth />
         <Besides />
       </Editing.Provider>
+      <CompanySection section={section} onPut={put} />
     </Sheet>
+  );
+}
+
+/** The cloth that keeps soil out of the stone. */
+function Cloth() {
+  const { section, put } = useEditing();
+  const { fabric } = section;
+  const lap = fabric && fabric.laid !== 'sock' ? fabric.lap : 0.3048;
+  const bought = [...section.below, ...section.above].some(({ material }) => material !== 'native');
+  return (
+    <>
+      <Choice<Fabric['laid'] | 'none'>
+        label="Filter fabric"
+        options={[
+          { value: 'none', label: 'None' },
+          { value: 'round', label: 'Closed round what is bought' },
+          { value: 'over', label: 'Over it only' },
+          { value: 'sock', label: 'Sock on the pipe' },
+        ]}
+        value={fabric?.laid ?? 'none'}
+        onChange={(laid) => put({ fabric: laid === 'none' ? undefined : laid === 'sock' ? { laid } : { laid, lap } })}
+      />
+      {fabric && fabric.laid !== 'sock' ? (
+        <>
+          <PlanMeasure
+            label={fabric.laid === 'round' ? 'Lap where it closes' : 'Turned down, both sides together'}
+            quantity="thickness"
+            value={fabric.lap}
+            limit={Section.shape.beyond}
+            onChange={(next) => next !== undefined && put({ fabric: { ...fabric, lap: next } })}
+          />
+          {bought ? null : <Words tone="watch">There is nothing bought in this section for it to go round.</Words>}
+        </>
+      ) : null}
+    </>
   );
 }
 

@@ -15,6 +15,19 @@ export interface Settings {
   readonly follow: boolean;
   /** Names of pipes and materials that were chosen of late, the last first, in whatever job. */
   readonly lately: readonly string[];
+  /** Readings are told in this as well. */
+  readonly also: System | null;
+  /** Of this screen, by a bank card held to it: pixels for a millimetre. */
+  readonly pixels: number | null;
+  /** What the stand-in of a level receiver is like; without one, readings are typed. */
+  readonly receiver: ReceiverSettings | null;
+}
+
+/** In metres: how far beats scatter, how far the instrument sinks in a minute; and the share of beats that are lost. */
+export interface ReceiverSettings {
+  readonly noise: number;
+  readonly drift: number;
+  readonly lost: number;
 }
 
 /** `numbers` between the drawings and the numbers; of a stage, between its two drawings. */
@@ -28,6 +41,9 @@ export const DEFAULT_SETTINGS: Settings = {
   under: 'trench',
   follow: false,
   lately: [],
+  also: null,
+  pixels: null,
+  receiver: null,
 };
 
 const LATELY = 12;

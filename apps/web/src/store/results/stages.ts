@@ -39,6 +39,7 @@ export const selectStageStates: (state: RootState) => Record<Stage, StageState> 
         runs.length > 0,
         lines.every(({ quantities }) => quantities.complete),
       ),
+      dig: state('dig', graded && any(plan.setup), graded && book.setups.some(({ height }) => height !== undefined)),
     };
   },
 );

@@ -3,7 +3,7 @@ import type { KnownJob } from '../../store/frame/jobs';
 import type { Settings } from '../../store/frame/settings';
 import type { Database, Steps } from './database';
 import { openDatabase, takeOver } from './database';
-import { takeLastWords } from './lastWords';
+import { leaveSettings, settingsLeft, takeLastWords } from './lastWords';
 import { planCode } from './planCode';
 
 /**
@@ -232,13 +232,15 @@ function deviceOn(db: Database) {
       await tx.done;
     },
 
-    settings: (): Promise<Settings | undefined> => db.get('settings', 'device'),
+    settings: async (): Promise<Settings | undefined> => settingsLeft() ?? db.get('settings', 'device'),
     keepSettings: async (settings: Settings): Promise<void> => {
+      const kept = leaveSettings(settings);
       const tx = db.transaction('settings', 'readwrite');
       void tx.store.put(settings, 'device');
       // At once, and not when the page next has time: it may be left in that moment.
       tx.commit();
       await tx.done;
+      kept();
     },
     close: (): void => db.close(),
   };

@@ -1,4 +1,5 @@
 import type { Pending, Uuid } from '@alveus/plan';
+import type { Settings } from '../../store/frame/settings';
 
 /**
  * What was typed last, and not yet on the device, when a page goes. A write to the database that is begun then arrives
@@ -31,6 +32,38 @@ export async function takeLastWords(keep: (job: Uuid, batch: Pending) => Promise
   for (const key of Object.keys(localStorage).filter((one) => one.startsWith(PREFIX) && one !== OWN)) {
     for (const { job, batch } of read(localStorage.getItem(key))) await keep(job, batch);
     localStorage.removeItem(key);
+  }
+}
+
+const SETTINGS = 'alveus-settings';
+
+/** The settings are written here before they are on the device, and let go of once they are. */
+export function leaveSettings(settings: Settings): () => void {
+  const text = JSON.stringify(settings);
+  try {
+    localStorage.setItem(SETTINGS, text);
+  } catch {
+    // As above.
+  }
+  return () => {
+    if (textLeft() === text) localStorage.removeItem(SETTINGS);
+  };
+}
+
+/** Those that a page left as it went; undefined where the device has the last. */
+export function settingsLeft(): Settings | undefined {
+  try {
+    return (JSON.parse(textLeft() ?? 'null') as Settings | null) ?? undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function textLeft(): string | null {
+  try {
+    return localStorage.getItem(SETTINGS);
+  } catch {
+    return null;
   }
 }
 

@@ -19,6 +19,7 @@ const STAGES: Readonly<Record<StageName, true>> = {
   grade: true,
   trench: true,
   order: true,
+  dig: true,
   rules: true,
 };
 

@@ -1,0 +1,110 @@
+import type { System } from '@alveus/core';
+import { print } from '@alveus/core';
+import type { InReach } from '@alveus/core/cross';
+import { Circle, G, Line, Rect, Text as SvgText } from 'react-native-svg';
+import { drawn } from '../../theme/scale';
+import { FONT } from '../../theme/theme';
+import { useTones } from '../../theme/ThemeProvider';
+import { UTILITY_MARKS, utilityColour } from '../utilities';
+import type { TrenchFrame } from './frame';
+
+/** What else lies in the ground at the station. Heights over the trench bottom, m. */
+export interface Reach {
+  readonly utilities: readonly InReach[];
+  readonly groundwater: { readonly pit: string; readonly over: number } | undefined;
+}
+
+const MARK = 10;
+
+/** Utilities that cross the trench or lie beside it, in their colour with their letter, and the level of the groundwater. */
+export function ReachMarks({ reach, frame, system }: { reach: Reach; frame: TrenchFrame; system: System }) {
+  return (
+    <>
+      {reach.groundwater ? <Groundwater {...reach.groundwater} frame={frame} /> : null}
+      {reach.utilities.map((one) => (
+        <Utility key={one.id} one={one} frame={frame} system={system} />
+      ))}
+    </>
+  );
+}
+
+function Utility({ one, frame, system }: { one: InReach; frame: TrenchFrame; system: System }) {
+  const tones = useTones();
+  const { x, y, edge, factor, left } = frame;
+  const colour = utilityColour(one.utility, tones);
+  const { letter } = UTILITY_MARKS[one.utility];
+  const radius = ((one.top - one.bottom) / 2) * factor;
+  const middle = y((one.top + one.bottom) / 2);
+  const across = one.how === 'across';
+  // On which side it lies is not told; where it is too far off to be in the picture, it stands at the edge with its distance.
+  const at = across ? MARK + 4 : Math.max(MARK + 4, Math.min(x(-one.off), left - MARK - 4));
+  const words = across
+    ? one.along > 0.02
+      ? `${print(one.along, 'distance', system)} on`
+      : ''
+    : `${print(one.off, 'distance', system)} off`;
+  return (
+    <G>
+      {across ? (
+        <Rect
+          x={0}
+          width={edge}
+          y={middle - Math.max(2, radius)}
+          height={Math.max(4, 2 * radius)}
+          fill={colour}
+          opacity={one.along > 0.02 ? 0.4 : 0.85}
+        />
+      ) : (
+        <Circle cx={at} cy={middle} r={Math.max(MARK, radius)} fill={colour} opacity={0.5} />
+      )}
+      <Circle cx={at} cy={middle} r={MARK} fill={colour} stroke={tones.card} strokeWidth={1.5} />
+      <SvgText
+        x={at}
+        y={middle + 4.5}
+        textAnchor="middle"
+        fontFamily={FONT.strong}
+        fontSize={drawn(12)}
+        fill={tones.printed ? tones.card : '#FFFFFF'}
+      >
+        {one.measured ? letter : `${letter}?`}
+      </SvgText>
+      {words ? (
+        <SvgText x={4} y={middle + MARK + drawn(13)} fontFamily={FONT.strong} fontSize={drawn(12)} fill={tones.ink}>
+          {words}
+        </SvgText>
+      ) : null}
+    </G>
+  );
+}
+
+function Groundwater({ pit, over, frame }: { pit: string; over: number; frame: TrenchFrame }) {
+  const tones = useTones();
+  const { y, edge, height } = frame;
+  const at = y(over);
+  if (at > height - 4) return null;
+  return (
+    <>
+      <Line x1={0} x2={edge} y1={at} y2={at} stroke={tones.flood} strokeWidth={2.5} strokeDasharray="9 5" />
+      <SvgText x={4} y={at - 5} fontFamily={FONT.strong} fontSize={drawn(12)} fill={tones.floodWords}>
+        {`Water, ${pit}`}
+      </SvgText>
+    </>
+  );
+}
+
+/** In words, for those who do not see it. */
+export function reachWords({ utilities, groundwater }: Reach, system: System): readonly string[] {
+  return [
+    ...utilities.map(({ name, how, off, top }) => {
+      const where = how === 'across' ? 'across' : `${print(off, 'distance', system)} beside`;
+      return `${name} ${where}, its top ${print(top, 'depth', system)} over the trench bottom`;
+    }),
+    ...(groundwater
+      ? [
+          groundwater.over >= 0
+            ? `groundwater ${print(groundwater.over, 'depth', system)} over the bottom by ${groundwater.pit}`
+            : `groundwater ${print(-groundwater.over, 'depth', system)} under the bottom by ${groundwater.pit}`,
+        ]
+      : []),
+  ];
+}

@@ -1,0 +1,1 @@
+export { SwaleSheet } from './SwaleSheet';

@@ -1,0 +1,29 @@
+import type { Profile } from '@alveus/plan';
+import type { Kept, SharedRules } from '@alveus/plan/kept';
+import { rulesFrom } from '@alveus/plan/kept';
+import { CompanyKept } from './CompanyKept';
+
+export interface CompanyRulesProps {
+  profile: Profile;
+  noteOf: (rules: SharedRules) => string;
+  /** Tries another set of rules in the plan. */
+  onChange: (profile: Profile) => void;
+}
+
+/** Sets of rules that the company keeps. */
+export function CompanyRules({ profile: { from, ...rules }, noteOf, onChange }: CompanyRulesProps) {
+  const take = (kept: Kept<'profile'>): void => onChange(rulesFrom(kept));
+  return (
+    <CompanyKept
+      kind="profile"
+      body={rules}
+      from={from && { id: from.profile, version: from.version }}
+      title="Sets of rules of the company"
+      empty="None yet. Keep the rules of this plan under their name, and other plans can take them."
+      noteOf={noteOf}
+      takes="Try it in this plan"
+      onTake={take}
+      onKept={take}
+    />
+  );
+}

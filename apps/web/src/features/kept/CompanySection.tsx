@@ -1,0 +1,45 @@
+import { keptModel, sectionItems } from '@alveus/core';
+import type { Edit, Section } from '@alveus/plan';
+import type { Kept, SharedSection } from '@alveus/plan/kept';
+import { sharedFrom } from '@alveus/plan/kept';
+import { useAppSelector } from '../../store';
+import { newId } from '../../sync/ids';
+import { CompanyKept } from './CompanyKept';
+
+export interface CompanySectionProps {
+  section: Section;
+  /** Puts the section as it is to be, with what is new to the plan with it. */
+  onPut: (section: Section, more: readonly Edit[]) => void;
+}
+
+/** Trench sections that the company keeps: this one is kept, or becomes a copy of one of them. */
+export function CompanySection({ section, onPut }: CompanySectionProps) {
+  const materials = useAppSelector((state) => state.job.plan.material);
+  const take = (kept: Kept<'section'>): void => {
+    const made = sectionItems(keptModel(kept), Object.values(materials), newId);
+    const more = made.items.filter(({ kind }) => kind === 'material');
+    onPut(
+      { ...made.section, id: section.id },
+      more.map((item): Edit => ({ op: 'put', item })),
+    );
+  };
+  const { from } = section;
+  return (
+    <CompanyKept
+      kind="section"
+      body={sharedFrom(section, materials)}
+      from={from && { id: from.section, version: from.version }}
+      title="Sections of the company"
+      empty="None yet. Keep this one, and other jobs can take it with its materials."
+      noteOf={layersOf}
+      takes="Dig this section so; a material of a name that this job knows stays as this job has it"
+      onTake={take}
+      onKept={({ id, version }) => onPut({ ...section, from: { section: id, version } }, [])}
+    />
+  );
+}
+
+function layersOf({ section: { below, above, surface } }: SharedSection): string {
+  const count = below.length + above.length + surface.length;
+  return count === 1 ? '1 layer' : `${count} layers`;
+}

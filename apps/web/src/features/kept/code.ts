@@ -1,0 +1,3 @@
+export { CompanyRules } from './CompanyRules';
+export { CompanySection } from './CompanySection';
+export { CompanySections } from './CompanySections';

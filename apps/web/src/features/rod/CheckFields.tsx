@@ -1,0 +1,64 @@
+import type { Check } from '@alveus/core/rod';
+import type { Benchmark, Uuid } from '@alveus/plan';
+import { View } from 'react-native';
+import { Picker, usePrint, Words } from '../../ui/measured';
+import { ReadingField } from './ReadingField';
+
+interface CheckFieldsProps {
+  benchmarks: readonly Benchmark[];
+  rod: number;
+  value: { readonly benchmark: Uuid; readonly reading: number | undefined };
+  onChange: (value: { benchmark: Uuid; reading: number | undefined }) => void;
+  from: 'new' | 'now';
+  found: (Pick<Check, 'found' | 'by'> & { readonly trusted: boolean }) | undefined;
+  /** What the level looked back to from here, which tells less when it is shot again. */
+  behind: Uuid | undefined;
+  /** How near it must come, m. */
+  within: number;
+}
+
+/** A point that is known, shot to see whether the level can be trusted. */
+export function CheckFields({ benchmarks, rod, value, onChange, from, found, behind, within }: CheckFieldsProps) {
+  const print = usePrint();
+  const { benchmark, reading } = value;
+  return (
+    <>
+      <Picker
+        label="Checked on"
+        options={benchmarks.map(({ id, name, elevation }) => ({
+          value: id,
+          label: name,
+          note: print(elevation, 'elevation'),
+        }))}
+        value={benchmark}
+        onChange={(next) => onChange({ benchmark: next, reading })}
+      />
+      <ReadingField
+        label="Rod on that"
+        value={reading}
+        onChange={(next) => onChange({ benchmark, reading: next })}
+        rod={rod}
+        held={{ on: 'benchmark', benchmark, from }}
+      />
+      {benchmark === behind ? (
+        <Words size="small" tone="watch">
+          It looked back to that one already: shot again, it shows that nothing moved since, and not that the point is
+          right. Another point that is known shows both.
+        </Words>
+      ) : null}
+      {found ? (
+        <View role="status">
+          <Words strong tone={found.trusted ? 'settled' : 'stop'}>
+            {found.trusted
+              ? `Found ${print(found.found, 'elevation')}, ${print(Math.abs(found.by), 'elevation')} off: trusted.`
+              : `Found ${print(found.found, 'elevation')}, ${print(Math.abs(found.by), 'elevation')} too ${found.by < 0 ? 'low' : 'high'}: not trusted at ${print(within, 'elevation')}. Read both once more, and then another point that is known.`}
+          </Words>
+        </View>
+      ) : (
+        <Words size="small" tone="muted">
+          Without a check the setup is dug by at your own risk: a leg that sinks or a knocked point shows only there.
+        </Words>
+      )}
+    </>
+  );
+}

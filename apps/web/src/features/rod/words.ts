@@ -1,0 +1,31 @@
+import type { DigWhy, Mark } from '@alveus/core/rod';
+
+/** The words of digging. */
+
+export const MARK_WORDS: Readonly<Record<Mark, string>> = {
+  bottom: 'Bottom',
+  foundation: 'Foundation',
+  bedding: 'Bedding',
+  flow: 'Flow line',
+  top: 'Top of pipe',
+  overlay: 'Overlay',
+  ground: 'Ground',
+};
+
+/** What the rod stands on, said in full. */
+export const STANDS_ON: Readonly<Record<Mark, string>> = {
+  bottom: 'the trench bottom',
+  foundation: 'the foundation',
+  bedding: 'the bedding',
+  flow: 'the flow line',
+  top: 'the top of the pipe',
+  overlay: 'the overlay',
+  ground: 'the finished ground',
+};
+
+export const WHY_WORDS: Readonly<Record<DigWhy, string>> = {
+  'as-dug': 'nothing can stand beside it afterwards: its stone goes in as it is dug',
+  'way-in': 'the way in crosses it: it is dug last, and cannot be passed while it is open',
+  water: 'a pit met water over its bottom: kept dry until it is covered',
+  driven: 'it is driven on: closed and firm before anything passes',
+};

@@ -1,0 +1,217 @@
+import type { Evaluation } from '@alveus/core';
+import { distanceOf, whereIs } from '@alveus/core';
+import type { Entry, Sum } from '@alveus/core/takeoff';
+import { accountOf, movedIn } from '@alveus/core/takeoff';
+import type { Unit } from '@alveus/plan';
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { sheetOpened, useAppDispatch, wentTo } from '../../store';
+import { Button, DoneFoot, List, Row, Sheet, usePrint, Words } from '../../ui/measured';
+import { JointFields } from './JointFields';
+import { MovedHere } from './MovedHere';
+import { TicketRow } from './TicketRow';
+import { useTakeoff } from './useTakeoff';
+import { placeName } from './where';
+import { countWords, orderWords, quantityOf, UNIT_QUANTITY } from './words';
+import { Workings } from './Workings';
+
+/** One article of the take-off: how it is ordered, what came of it, and every place that it is for. */
+export function ArticleSheet({ article: key, onClose }: { article: string; onClose: () => void }) {
+  const now = useTakeoff();
+  const print = usePrint();
+  const sum = now?.takeoff.sums.find((one) => one.key === key);
+  if (!now || !sum) {
+    return (
+      <Sheet title="Article" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+        <Words tone="muted">{now ? 'The plan takes nothing of it any more.' : 'Working it out…'}</Words>
+      </Sheet>
+    );
+  }
+  const { evaluation } = now;
+  const pipe = sum.what.of === 'pipe' ? evaluation.plan.pipe[sum.what.pipe] : undefined;
+  return (
+    <Sheet title={sum.name} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+      <Words size="large" strong>
+        {orderWords(sum, print)}
+      </Words>
+      <How sum={sum} />
+      <Cutting sum={sum} evaluation={evaluation} />
+      {pipe ? <JointFields pipe={pipe} /> : null}
+      {sum.supplier === 'work' || sum.supplier === 'hauling' ? null : <Came sum={sum} evaluation={evaluation} />}
+      {sum.what.of === 'material' ? <MovedHere sum={sum} evaluation={evaluation} /> : null}
+      <Workings sum={sum} evaluation={evaluation} />
+      <Places sum={sum} evaluation={evaluation} onClose={onClose} />
+    </Sheet>
+  );
+}
+
+/** How the order follows from what lies in the ground. */
+function How({ sum }: { sum: Sum }) {
+  const print = usePrint();
+  const { amount, ordered, loose, mass, loads, rolls, moved, what } = sum;
+  const quantity = quantityOf(sum);
+  const said: string[] = [];
+  const here = movedIn(moved);
+  if (what.of === 'material' || what.of === 'sod')
+    said.push(
+      `${print(amount, quantity)} as it lies, ${here > 0 ? `of which ${print(here, quantity)} are moved here from elsewhere, ` : ''}and ${print(ordered - amount + here, quantity)} of waste.`,
+    );
+  if (loads > 0)
+    said.push(
+      `${print(loose, 'volume')} loose, ${print(mass, 'mass')}: the truck is full by volume or by mass, whichever comes first.`,
+    );
+  for (const { wide, length, strips, pieces, long, rolls: number, wasted } of rolls)
+    said.push(
+      `${print(length, 'distance')} by ${print(wide, 'thickness')} across: ${strips === 1 ? 'one strip' : `${strips} strips side by side`}, ${pieces} pieces on end, ${print(long, 'distance')} with the laps; ${countWords(number, 'roll')}, ${print(Math.max(0, wasted), 'area')} cut off or left.`,
+    );
+  if (what.of === 'pipe' && !sum.count)
+    said.push('A stick of it is no longer than its socket, so that no sticks can be counted: correct the pipe.');
+  if (what.of === 'spoil')
+    said.push('All that is dug in the job, less what goes back, swelled: one account for all lines.');
+  return said.map((words) => <Words key={words}>{words}</Words>);
+}
+
+/** Which stick is cut for what. */
+function Cutting({ sum: { cutList, count }, evaluation }: { sum: Sum; evaluation: Evaluation }) {
+  const print = usePrint();
+  if (!cutList || !count) return null;
+  const nameOf = (id: string): string => evaluation.runs.get(id)?.run.name ?? evaluation.nodes.get(id)?.node.name ?? '';
+  const whole = cutList.whole.reduce((all, { sticks }) => all + sticks, 0);
+  return (
+    <>
+      <Words strong heading={3}>
+        Cut list
+      </Words>
+      <Words>
+        {`${countWords(whole, 'stick')} laid whole, ${countWords(cutList.cuts.length, 'stick')} cut${cutList.least ? '; no cutting takes fewer' : ''}. An offcut has no socket left: it goes in last, into a wall or a fitting, and as far as it goes into the socket before it, it lays nothing.`}
+      </Words>
+      <List label="Cut list">
+        {cutList.cuts.map(({ pieces, offcut }, index) => (
+          <Row
+            key={index}
+            title={pieces.map(({ of, length }) => `${print(length, 'distance')} for ${nameOf(of)}`).join(', ')}
+            note={`leaves ${print(offcut, 'distance')}`}
+            noteLines="all"
+          />
+        ))}
+      </List>
+    </>
+  );
+}
+
+/** Orders and tickets of it. */
+function Came({ sum, evaluation: { plan } }: { sum: Sum; evaluation: Evaluation }) {
+  const dispatch = useAppDispatch();
+  const print = usePrint();
+  const { ordered, delivered, left, since, tickets, unlike } = accountOf(sum, plan);
+  const told = (value: number, unit: Unit = sum.unit): string =>
+    print(value, unit === 'mass' ? (sum.unit === 'mass' ? 'weight' : 'mass') : UNIT_QUANTITY[unit]);
+  return (
+    <>
+      <Words strong heading={3}>
+        Ordered and delivered
+      </Words>
+      <Words>
+        {ordered === 0 && delivered === 0
+          ? 'Nothing was ordered or delivered yet.'
+          : `Ordered ${told(ordered)}, delivered ${told(delivered)}: ${left >= 0 ? `${told(left)} still to come` : `${told(-left)} more than was ordered`}.`}
+      </Words>
+      {ordered > 0 && Math.abs(since) > 1e-6 * Math.max(1, sum.ordered) ? (
+        <Words tone="watch">{`Since it was ordered the plan takes ${told(Math.abs(since))} ${since > 0 ? 'more' : 'less'}.`}</Words>
+      ) : null}
+      {unlike.length > 0 ? (
+        <Words tone="fix">
+          {`${unlike.length === 1 ? 'A ticket is' : `${unlike.length} tickets are`} in a unit that says nothing of this article, and counted nowhere: strike it out and write it anew.`}
+        </Words>
+      ) : null}
+      {tickets.length > 0 ? (
+        <List label="Tickets">
+          {tickets.map((ticket) => (
+            <TicketRow
+              key={ticket.id}
+              ticket={ticket}
+              title={`${told(ticket.amount, ticket.unit)}${ticket.ticket ? `, ticket ${ticket.ticket}` : ''}`}
+              note={ticket.day}
+            />
+          ))}
+        </List>
+      ) : null}
+      <View style={styles.buttons}>
+        <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'ticket', article: sum.key }))}>
+          Delivery ticket
+        </Button>
+        {sum.what.of === 'material' || sum.what.of === 'sod' ? <ChangeMaterial id={sum.what.material} /> : null}
+      </View>
+    </>
+  );
+}
+
+function ChangeMaterial({ id }: { id: string }) {
+  const dispatch = useAppDispatch();
+  return (
+    <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'material', material: id }))}>
+      What it weighs and wastes
+    </Button>
+  );
+}
+
+/** Every entry, the largest first; a tap goes there. */
+function Places({ sum, evaluation, onClose }: { sum: Sum; evaluation: Evaluation; onClose: () => void }) {
+  const print = usePrint();
+  const dispatch = useAppDispatch();
+  const router = useRouter();
+  if (sum.entries.length === 0) return null;
+  const quantity = quantityOf(sum);
+  const entries = [...sum.entries].sort((one, other) => other.amount - one.amount);
+  const go = (entry: Entry): void => {
+    const there = placeOf(entry, evaluation);
+    if (!there) return;
+    onClose();
+    dispatch(wentTo(there));
+    router.setParams({ stage: entry.where.on === 'run' ? 'trench' : 'grade' });
+  };
+  return (
+    <>
+      <Words strong heading={3}>
+        {entries.length === 1 ? 'One place' : `${entries.length} places`}
+      </Words>
+      <List label="Places">
+        {entries.map((entry, index) => (
+          <Row
+            key={index}
+            title={`${placeName(entry, evaluation)}: ${print(entry.amount, quantity)}`}
+            note={`${entry.why}${chainageOf(entry, evaluation, print)}`}
+            noteLines="all"
+            does="Go there"
+            onPress={() => go(entry)}
+          />
+        ))}
+      </List>
+    </>
+  );
+}
+
+/** In the middle of a stretch, or at a node. */
+function placeOf({ where }: Entry, evaluation: Evaluation): { line: string; along: number } | undefined {
+  if (where.on === 'run') {
+    const line = evaluation.lines.get(evaluation.runs.get(where.run)?.run.line ?? '');
+    const along = line && distanceOf(line, where.run, (where.from + where.to) / 2);
+    return line && along !== undefined ? { line: line.id, along } : undefined;
+  }
+  const node = evaluation.nodes.get(where.node);
+  const end = node?.leaving[0] ?? node?.arriving[0];
+  const there = end && whereIs({ line: end.line, node: where.node }, evaluation);
+  return there && { line: there.line.id, along: there.distance };
+}
+
+function chainageOf(entry: Entry, evaluation: Evaluation, print: ReturnType<typeof usePrint>): string {
+  const { where } = entry;
+  if (where.on !== 'run') return '';
+  const line = evaluation.lines.get(evaluation.runs.get(where.run)?.run.line ?? '');
+  const [from, to] = [where.from, where.to].map((at) => line && distanceOf(line, where.run, at));
+  if (!line || from === undefined || to === undefined) return '';
+  const told = (along: number): string => print(line.line.startChainage + along, 'chainage');
+  return from === to ? ` · at ${told(from)}` : ` · ${told(from)} to ${told(to)}`;
+}
+
+const styles = StyleSheet.create({ buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 } });

@@ -1,0 +1,136 @@
+import { buyingOf } from '@alveus/core/takeoff';
+import { Buying, Roll, Truck } from '@alveus/plan';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useAppSelector } from '../../store';
+import { selectCommitted } from '../../store/results';
+import { useActions } from '../../sync/SyncProvider';
+import { Choice, DoneFoot, PlanMeasure, Sheet, Words } from '../../ui/measured';
+
+/** How things of the job are bought and hauled. */
+export function BuyingSheet({ onClose }: { onClose: () => void }) {
+  const { edit } = useActions();
+  const buying = useAppSelector((state) => buyingOf(selectCommitted(state).plan));
+  const [problem, setProblem] = useState<string>();
+  const put = (next: Partial<Buying>): void => {
+    const parsed = Buying.safeParse({ ...buying, ...next });
+    const issue = parsed.error?.issues[0];
+    setProblem(issue && `${FIELDS[String(issue.path.at(-1))] ?? 'This'}: ${issue.message}.`);
+    if (parsed.success) edit([{ op: 'put', item: parsed.data }]);
+  };
+  const { truck, fabric } = buying;
+  const set =
+    <Field extends keyof Buying>(field: Field) =>
+    (value: Buying[Field] | undefined): void =>
+      value === undefined ? undefined : put({ [field]: value });
+  return (
+    <Sheet title="Trucks, rolls and bags" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+      {problem ? (
+        <View role="alert">
+          <Words tone="stop">{`Not taken: ${problem}`}</Words>
+        </View>
+      ) : null}
+      <Words strong heading={3}>
+        A truck is full at
+      </Words>
+      <PlanMeasure
+        label="Loose volume"
+        quantity="volume"
+        value={truck.volume}
+        limit={Truck.shape.volume}
+        onChange={(volume) => volume !== undefined && put({ truck: { ...truck, volume } })}
+      />
+      <PlanMeasure
+        label="Or a mass of"
+        quantity="mass"
+        value={truck.mass}
+        limit={Truck.shape.mass}
+        onChange={(mass) => mass !== undefined && put({ truck: { ...truck, mass } })}
+        hint="Whichever comes first"
+      />
+      <Words strong heading={3}>
+        Filter fabric comes in rolls
+      </Words>
+      <PlanMeasure
+        label="Width of a roll"
+        quantity="distance"
+        value={fabric.wide}
+        limit={Roll.shape.wide}
+        onChange={(wide) => wide !== undefined && put({ fabric: { ...fabric, wide } })}
+      />
+      <PlanMeasure
+        label="Length of a roll"
+        quantity="distance"
+        value={fabric.long}
+        limit={Roll.shape.long}
+        onChange={(long) => long !== undefined && put({ fabric: { ...fabric, long } })}
+      />
+      <PlanMeasure
+        label="Lap of one piece over the next"
+        quantity="thickness"
+        value={fabric.lap}
+        limit={Roll.shape.lap}
+        onChange={(lap) => lap !== undefined && put({ fabric: { ...fabric, lap } })}
+      />
+      <Words strong heading={3}>
+        Besides
+      </Words>
+      <PlanMeasure
+        label="Tape and wire come by"
+        quantity="distance"
+        value={buying.marker}
+        limit={Buying.shape.marker}
+        onChange={set('marker')}
+      />
+      <Choice
+        label="What grows over it"
+        options={[
+          { value: 'sod', label: 'Sod' },
+          { value: 'seed', label: 'Seed under straw' },
+        ]}
+        value={buying.seed ? 'seed' : 'sod'}
+        onChange={(value) => put({ seed: value === 'seed' })}
+      />
+      <PlanMeasure
+        label="A bale of straw covers"
+        quantity="area"
+        value={buying.bale}
+        limit={Buying.shape.bale}
+        onChange={set('bale')}
+      />
+      <PlanMeasure
+        label="A bag of concrete makes"
+        quantity="volume"
+        value={buying.bag}
+        limit={Buying.shape.bag}
+        onChange={set('bag')}
+      />
+      <PlanMeasure
+        label="Mixed from bags up to"
+        quantity="volume"
+        value={buying.byBags}
+        limit={Buying.shape.byBags}
+        onChange={set('byBags')}
+        hint="More comes by the truck"
+      />
+      <PlanMeasure
+        label="From cleanout to cleanout"
+        quantity="distance"
+        value={buying.cleanouts}
+        limit={Buying.shape.cleanouts}
+        onChange={set('cleanouts')}
+      />
+      <Words size="small" tone="muted">
+        Common practice until you type your own.
+      </Words>
+    </Sheet>
+  );
+}
+
+const FIELDS: Readonly<Record<string, string>> = {
+  wide: 'Width of a roll',
+  long: 'Length of a roll',
+  lap: 'Lap',
+  volume: 'Loose volume',
+  mass: 'Mass',
+};

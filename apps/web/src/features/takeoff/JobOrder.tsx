@@ -1,0 +1,180 @@
+import type { Evaluation } from '@alveus/core';
+import type { Supplier, Takeoff } from '@alveus/core/takeoff';
+import { booksOf, lineOf, SUPPLIERS, toOrder } from '@alveus/core/takeoff';
+import type { Uuid } from '@alveus/plan';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useStore } from 'react-redux';
+import type { Store } from '../../store';
+import { sheetOpened, useAppDispatch } from '../../store';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, Card, Choice, useWide, Words } from '../../ui/measured';
+import { Cleanouts } from './Cleanouts';
+import { Glance } from './Glance';
+import { Missing } from './Missing';
+import { saveOrderBook, saveOrderTable } from './orderFiles';
+import { today } from './today';
+import { useCard } from './useCard';
+import { useTakeoff } from './useTakeoff';
+import { Strays } from './Strays';
+import { Sums } from './Sums';
+import { SUPPLIER_WORDS } from './words';
+
+type By = 'supplier' | 'line' | 'article';
+
+/** The whole job: what is bought, hauled and brought, each amount opening to its places. */
+export function JobOrder() {
+  const now = useTakeoff();
+  const wide = useWide();
+  const [by, setBy] = useState<By>('supplier');
+  if (!now) {
+    return (
+      <View role="status">
+        <Words tone="muted">Working out what the job takes…</Words>
+      </View>
+    );
+  }
+  const { evaluation, takeoff, stale } = now;
+  return (
+    <View style={styles.all}>
+      {stale ? (
+        <View role="status">
+          <Words size="small" tone="muted">
+            Working it out anew…
+          </Words>
+        </View>
+      ) : null}
+      <Missing takeoff={takeoff} />
+      <Glance takeoff={takeoff} />
+      <Choice<By>
+        label="Listed by"
+        options={[
+          { value: 'supplier', label: 'Supplier' },
+          { value: 'line', label: 'Line' },
+          { value: 'article', label: 'Article' },
+        ]}
+        value={by}
+        onChange={setBy}
+      />
+      <View style={wide ? styles.cardsWide : styles.cards}>
+        {by === 'supplier' ? <BySupplier takeoff={takeoff} evaluation={evaluation} /> : null}
+        {by === 'line' ? <ByLine takeoff={takeoff} evaluation={evaluation} /> : null}
+        {by === 'article' ? (
+          <Card title="All articles" style={styles.whole}>
+            <Sums
+              sums={[...takeoff.sums].sort((one, other) => one.name.localeCompare(other.name, 'en'))}
+              evaluation={evaluation}
+            />
+          </Card>
+        ) : null}
+        <Strays takeoff={takeoff} />
+        <Cleanouts evaluation={evaluation} />
+      </View>
+      <Foot />
+    </View>
+  );
+}
+
+interface Shown {
+  takeoff: Takeoff;
+  evaluation: Evaluation;
+}
+
+function BySupplier({ takeoff, evaluation }: Shown) {
+  const card = useCard();
+  return SUPPLIERS.map((supplier) => {
+    const sums = takeoff.sums.filter((sum) => sum.supplier === supplier);
+    return sums.length === 0 ? null : (
+      <Card key={supplier} title={SUPPLIER_WORDS[supplier]} style={card}>
+        <Sums sums={sums} evaluation={evaluation} />
+        {supplier === 'work' || supplier === 'hauling' ? null : (
+          <Ordering takeoff={takeoff} evaluation={evaluation} supplier={supplier} />
+        )}
+      </Card>
+    );
+  });
+}
+
+/** What is to be asked of a supplier beyond what was ordered, and the writing down that it was. */
+function Ordering({ takeoff, evaluation, supplier }: Shown & { supplier: Supplier }) {
+  const { edit, say } = useActions();
+  const lines = toOrder(takeoff, evaluation.plan, supplier);
+  const last = booksOf(evaluation.plan).lastOrder.get(supplier);
+  const order = (): void => {
+    edit([{ op: 'put', item: { kind: 'purchase', id: newId(), supplier, day: today(), lines: [...lines] } }]);
+    say(`${SUPPLIER_WORDS[supplier]}: written down as ordered.`);
+  };
+  return (
+    <View style={styles.text}>
+      <Words size="small" tone="muted">
+        {last === undefined
+          ? 'Nothing was ordered yet.'
+          : lines.length === 0
+            ? `All of it was ordered, last on ${last}.`
+            : `Since it was ordered on ${last} the plan takes more of ${lines.length === 1 ? 'one article' : `${lines.length} articles`}.`}
+      </Words>
+      {lines.length > 0 ? (
+        <View style={styles.buttons}>
+          <Button icon="check" label={`Written down as ordered: ${SUPPLIER_WORDS[supplier]}`} onPress={order}>
+            {last === undefined ? 'Written down as ordered' : 'Written down as ordered: the rest'}
+          </Button>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+function ByLine({ takeoff, evaluation }: Shown) {
+  const card = useCard();
+  const lines = useMemo(() => {
+    const found = new Map<Uuid, Map<string, number>>();
+    for (const { key, entries } of takeoff.sums)
+      for (const entry of entries) {
+        const line = lineOf(entry, evaluation);
+        if (line === undefined) continue;
+        const sums = found.get(line) ?? new Map<string, number>();
+        sums.set(key, (sums.get(key) ?? 0) + entry.amount);
+        found.set(line, sums);
+      }
+    return found;
+  }, [takeoff, evaluation]);
+  return [...evaluation.lines.values()].map(({ id, line }) => {
+    const amounts = lines.get(id);
+    return amounts ? (
+      <Card key={id} title={line.name} style={card}>
+        <Sums sums={takeoff.sums.filter(({ key }) => amounts.has(key))} evaluation={evaluation} amounts={amounts} />
+      </Card>
+    ) : null;
+  });
+}
+
+function Foot() {
+  const store = useStore() as Store;
+  const dispatch = useAppDispatch();
+  return (
+    <View style={styles.text}>
+      <View style={styles.buttons}>
+        <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'buying' }))}>
+          Trucks, rolls and bags
+        </Button>
+        <Button icon="file" onPress={() => saveOrderTable(store.getState())}>
+          Order list (CSV)
+        </Button>
+        <Button icon="file" onPress={() => saveOrderBook(store.getState())}>
+          Order list (XLSX)
+        </Button>
+        <Button onPress={() => dispatch(sheetOpened({ sheet: 'print' }))}>Print it</Button>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  all: { gap: 12, width: '100%' },
+  text: { paddingHorizontal: 12, paddingVertical: 8, gap: 8 },
+  whole: { width: '100%' },
+  cards: { gap: 12, width: '100%' },
+  cardsWide: { flexDirection: 'row', flexWrap: 'wrap', gap: 20, alignItems: 'flex-start', width: '100%' },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
+});

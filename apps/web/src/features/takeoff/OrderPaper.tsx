@@ -1,0 +1,42 @@
+import type { Sum } from '@alveus/core/takeoff';
+import { SUPPLIERS } from '@alveus/core/takeoff';
+import { usePrint } from '../../ui/measured';
+import type { PrintedTable, Whole } from '../../ui/Printed';
+import { useTakeoff } from './useTakeoff';
+import { countWords, quantityOf, SUPPLIER_WORDS } from './words';
+
+export interface OrderPaperProps {
+  /** What tables are made with on paper comes with the paper. */
+  Table: typeof PrintedTable;
+  Unparted: typeof Whole;
+}
+
+/** The order list on paper, a table for each kind of supplier. */
+export function OrderPaper({ Table, Unparted }: OrderPaperProps) {
+  const now = useTakeoff();
+  const print = usePrint();
+  if (!now) return null;
+  const row = (sum: Sum): string[] => {
+    const quantity = quantityOf(sum);
+    return [
+      sum.name,
+      sum.count ? countWords(sum.count.number, sum.count.of) : '',
+      sum.unit === 'count' ? countWords(sum.ordered, 'piece') : print(sum.ordered, quantity),
+      sum.mass > 0 && sum.unit !== 'mass' ? print(sum.mass, 'mass') : '',
+      sum.loads > 0 ? String(sum.loads) : '',
+    ];
+  };
+  return SUPPLIERS.map((supplier) => {
+    const sums = now.takeoff.sums.filter((sum) => sum.supplier === supplier);
+    return sums.length === 0 ? null : (
+      <Unparted key={supplier}>
+        <Table
+          caption={SUPPLIER_WORDS[supplier]}
+          head={['Article', 'Count', 'Amount', 'Mass', 'Loads']}
+          rows={sums.map(row)}
+          named
+        />
+      </Unparted>
+    );
+  });
+}

@@ -1,0 +1,54 @@
+import type { Evaluation } from '@alveus/core';
+import type { Sum } from '@alveus/core/takeoff';
+import { accountOf } from '@alveus/core/takeoff';
+import { StyleSheet, View } from 'react-native';
+import { sheetOpened, useAppDispatch } from '../../store';
+import { List, Row, usePrint } from '../../ui/measured';
+import { orderWords, quantityOf } from './words';
+
+export function Sums({
+  sums,
+  evaluation,
+  amounts,
+}: {
+  sums: readonly Sum[];
+  evaluation: Evaluation;
+  amounts?: ReadonlyMap<string, number>;
+}) {
+  const dispatch = useAppDispatch();
+  const print = usePrint();
+  return (
+    <View style={styles.rows}>
+      <List label="Articles">
+        {sums.map((sum) => (
+          <Row
+            key={sum.key}
+            title={sum.name}
+            note={
+              amounts
+                ? print(amounts.get(sum.key) ?? 0, quantityOf(sum))
+                : `${orderWords(sum, print)}${accountWords(sum, evaluation, print)}`
+            }
+            noteLines="all"
+            does="Open its places"
+            onPress={() => dispatch(sheetOpened({ sheet: 'article', article: sum.key }))}
+          />
+        ))}
+      </List>
+    </View>
+  );
+}
+
+/** What came of what was ordered, and how the plan has moved since. */
+function accountWords(sum: Sum, { plan }: Evaluation, print: ReturnType<typeof usePrint>): string {
+  const { ordered, delivered, since } = accountOf(sum, plan);
+  if (ordered === 0 && delivered === 0) return '';
+  const quantity = quantityOf(sum);
+  const moved =
+    Math.abs(since) > 1e-6 * Math.max(1, sum.ordered)
+      ? `, plan ${since > 0 ? '+' : '−'}${print(Math.abs(since), quantity)}`
+      : '';
+  return ` — ordered ${print(ordered, quantity)}, came ${print(delivered, quantity)}${ordered > 0 ? moved : ''}`;
+}
+
+const styles = StyleSheet.create({ rows: { paddingHorizontal: 12 } });

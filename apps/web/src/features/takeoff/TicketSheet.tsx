@@ -1,0 +1,74 @@
+import type { Sum } from '@alveus/core/takeoff';
+import { unitsOf } from '@alveus/core/takeoff';
+import { cutText, Delivery } from '@alveus/plan';
+import type { Unit } from '@alveus/plan';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Choice, KeepFoot, Sheet, Words } from '../../ui/measured';
+import { FormMeasure, FormText, useSheetForm } from '../../ui/form';
+import { today } from './today';
+import { useTakeoff } from './useTakeoff';
+import { UNIT_QUANTITY, UNIT_WORDS } from './words';
+
+/** A ticket of something that came. */
+export function TicketSheet({ article, onClose }: { article: string; onClose: () => void }) {
+  const sum = useTakeoff()?.takeoff.sums.find(({ key }) => key === article);
+  return sum ? (
+    <Ticket sum={sum} onClose={onClose} />
+  ) : (
+    <Sheet title="Delivery ticket" onClose={onClose}>
+      <Words tone="muted">The plan takes nothing of it any more.</Words>
+    </Sheet>
+  );
+}
+
+function Ticket({ sum, onClose }: { sum: Sum; onClose: () => void }) {
+  const { edit } = useActions();
+  const units = unitsOf(sum);
+  const form = useSheetForm<Delivery>(Delivery, {
+    kind: 'delivery',
+    id: newId(),
+    article: sum.key,
+    name: cutText(sum.name, 80),
+    // What comes by the truck is weighed, and the ticket says what it weighed.
+    unit: units.includes('mass') ? 'mass' : sum.unit,
+    ticket: '',
+    day: today(),
+  });
+  const { unit } = form.values;
+  const save = (): void =>
+    form.keep((item) => {
+      edit([{ op: 'put', item }]);
+      onClose();
+    });
+  return (
+    <Sheet title={`Delivery: ${sum.name}`} onClose={onClose} foot={<KeepFoot ready={form.ready} onKeep={save} />}>
+      {units.length > 1 ? (
+        <Choice<Unit>
+          label="The ticket tells it"
+          options={units.map((value) => ({
+            value,
+            label: value === 'count' && sum.count ? `By the ${sum.count.of}` : UNIT_WORDS[value],
+          }))}
+          value={unit}
+          onChange={(next) => form.set('unit', next)}
+        />
+      ) : null}
+      <FormMeasure
+        key={unit}
+        control={form.control}
+        name="amount"
+        label="Amount on the ticket"
+        quantity={unit === 'count' ? 'plain' : unit === 'mass' && sum.unit === 'mass' ? 'weight' : UNIT_QUANTITY[unit]}
+        limit={Delivery.shape.amount}
+        focus
+        onSubmit={save}
+      />
+      <FormText control={form.control} name="ticket" label="Number of the ticket" />
+      <FormText control={form.control} name="day" label="Day" type="date" />
+      <Words size="small" tone="muted">
+        A ticket is a record: it is struck out where it was wrong, and stays to be seen.
+      </Words>
+    </Sheet>
+  );
+}

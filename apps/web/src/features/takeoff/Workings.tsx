@@ -1,0 +1,55 @@
+import type { Evaluation, FigureRef } from '@alveus/core';
+import type { Sum } from '@alveus/core/takeoff';
+import { lineOf } from '@alveus/core/takeoff';
+import type { Uuid } from '@alveus/plan';
+import { sheetOpened, useAppDispatch } from '../../store';
+import { List, Row, usePrint, Words } from '../../ui/measured';
+import { quantityOf } from './words';
+
+/** What an article comes to line by line, each opening to its working. */
+export function Workings({ sum, evaluation }: { sum: Sum; evaluation: Evaluation }) {
+  const print = usePrint();
+  const dispatch = useAppDispatch();
+  const byLine = new Map<Uuid, number>();
+  for (const entry of sum.entries) {
+    const line = lineOf(entry, evaluation);
+    if (line !== undefined) byLine.set(line, (byLine.get(line) ?? 0) + entry.amount);
+  }
+  const rows = [...byLine].flatMap(([line, amount]) => {
+    const figure = workingOf(sum, line);
+    return figure ? [{ line, amount, figure }] : [];
+  });
+  if (rows.length === 0) return null;
+  return (
+    <>
+      <Words strong heading={3}>
+        Worked out by line
+      </Words>
+      <List label="Worked out by line">
+        {rows.map(({ line, amount, figure }) => (
+          <Row
+            key={line}
+            title={`${evaluation.lines.get(line)?.line.name ?? ''}: ${print(amount, quantityOf(sum))}`}
+            does="Show the working"
+            onPress={() => dispatch(sheetOpened({ sheet: 'working', figure }))}
+          />
+        ))}
+      </List>
+    </>
+  );
+}
+
+function workingOf({ what }: Sum, line: Uuid): FigureRef | undefined {
+  switch (what.of) {
+    case 'material':
+      return { figure: 'placed', line, material: what.material };
+    case 'sod':
+      return { figure: 'area', line, material: what.material };
+    case 'pipe':
+      return { figure: 'pipeLength', line, pipe: what.pipe };
+    case 'native':
+      return { figure: 'nativeReturned', line };
+    default:
+      return undefined;
+  }
+}

@@ -1,0 +1,7 @@
+export { ArticlesSheet } from './ArticlesSheet';
+export { ArticleSheet } from './ArticleSheet';
+export { BuyingSheet } from './BuyingSheet';
+export { JobOrder } from './JobOrder';
+export { OrderPaper } from './OrderPaper';
+export { TicketSheet } from './TicketSheet';
+export { TransferSheet } from './TransferSheet';

@@ -1,0 +1,61 @@
+import type { Quantity } from '@alveus/core';
+import type { Count, Sum, Supplier } from '@alveus/core/takeoff';
+import type { Unit } from '@alveus/plan';
+
+/** The words of an order. */
+
+export const SUPPLIER_WORDS: Readonly<Record<Supplier, string>> = {
+  work: 'Own work',
+  quarry: 'Stone, sand and soil',
+  pipe: 'Pipe and fittings',
+  structures: 'Boxes and structures',
+  fabric: 'Fabric, tape and wire',
+  concrete: 'Concrete and cement',
+  garden: 'Sod, straw and topsoil',
+  hauling: 'Hauling away',
+};
+
+export const UNIT_QUANTITY: Readonly<Record<Unit, Quantity>> = {
+  volume: 'volume',
+  area: 'area',
+  length: 'distance',
+  count: 'count',
+  mass: 'mass',
+};
+
+export const UNIT_WORDS: Readonly<Record<Unit, string>> = {
+  volume: 'By volume',
+  area: 'By area',
+  length: 'By length',
+  count: 'By the piece',
+  mass: 'By what it weighs',
+};
+
+/** How an article is measured. What comes by the kilogram is told as a weight, not as a load. */
+export const quantityOf = ({ unit }: Pick<Sum, 'unit'>): Quantity => (unit === 'mass' ? 'weight' : UNIT_QUANTITY[unit]);
+
+export const COUNT_WORDS: Readonly<Record<Count, readonly [one: string, many: string]>> = {
+  stick: ['stick', 'sticks'],
+  roll: ['roll', 'rolls'],
+  bag: ['bag', 'bags'],
+  bale: ['bale', 'bales'],
+  piece: ['piece', 'pieces'],
+};
+
+type Print = (value: number, quantity: Quantity) => string;
+
+export const countWords = (number: number, of: Count): string => `${number} ${COUNT_WORDS[of][number === 1 ? 0 : 1]}`;
+
+const loadWords = (loads: number): string => (loads === 1 ? '1 load' : `${loads} loads`);
+
+/** As it is asked for: what a supplier counts first, then what it measures. */
+export function orderWords(sum: Sum, print: Print): string {
+  const { unit, ordered, count, mass, loads } = sum;
+  const small = unit === 'count' ? countWords(ordered, 'piece') : print(ordered, quantityOf(sum));
+  return [
+    ...(count ? [countWords(count.number, count.of)] : []),
+    ...(count && unit === 'count' ? [] : [small]),
+    ...(mass > 0 && unit !== 'mass' ? [print(mass, 'mass')] : []),
+    ...(loads > 0 ? [loadWords(loads)] : []),
+  ].join(' · ');
+}
