@@ -21,10 +21,9 @@ export const test = base.extend<{ app: App }, { server: App }>({
   server: [
     async ({}, use) => {
       const ownerUrl = process.env.TEST_OWNER_URL;
-      const appPassword = process.env.TEST_APP_PASSWORD;
       const webDir = process.env.WEB_DIR;
-      if (!ownerUrl || !appPassword || !webDir) throw new Error('Run these with `npm test` or `npm test -- e2e`.');
-      const database = await scratchDatabase({ ownerUrl, appPassword });
+      if (!ownerUrl || !webDir) throw new Error('Run these with `npm test` or `npm test -- e2e`.');
+      const database = await scratchDatabase(ownerUrl);
       const start = (port: string, build = webDir): Promise<ServerProcess> =>
         startServer({ APP_DATABASE_URL: database.appUrl, WEB_DIR: build, PORT: port, LOG_LEVEL: 'error' });
       let server = await start('0');
@@ -53,7 +52,7 @@ export const test = base.extend<{ app: App }, { server: App }>({
     { scope: 'worker' },
   ],
   app: async ({ server }, use) => {
-    await server.query('TRUNCATE job, profile CASCADE');
+    await server.query('TRUNCATE job, kept CASCADE');
     await use(server);
   },
 });

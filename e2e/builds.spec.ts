@@ -5,6 +5,8 @@ import type { Page } from '@playwright/test';
 import { expect, newJob, onDevice, saved, tap, test } from './app';
 import { filesUnder, keepServing, ownFiles, setByFiles } from '../tools/lib/builds';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** A new build takes no file away from a page that is open. */
 
 test('the files of the two builds before are served beside those of the newest, and are no part of it', () => {

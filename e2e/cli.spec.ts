@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { randomUUID } from 'node:crypto';
+import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { Computed } from '@alveus/core/interchange';
 import { expect, test } from '@playwright/test';
@@ -11,7 +11,7 @@ import { ROOT } from '../tools/lib/paths';
 const alveus = (...args: string[]) =>
   spawnSync('npm', ['run', '-s', 'alveus', '--', ...args], { cwd: ROOT, encoding: 'utf8' });
 const file = (text: string): string => {
-  const name = path.join(mkdtempSync(path.join(tmpdir(), 'alveus-cli-')), 'plan.json');
+  const name = test.info().outputPath(`${randomUUID()}.json`);
   writeFileSync(name, text);
   return name;
 };

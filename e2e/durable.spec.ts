@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test';
 import { expect, figure, fill, newJob, onDevice, saved, station, tap, test, typeLine } from './app';
 import { inEveryLight } from './lights';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Nothing that was "kept" or "saved" is ever lost, and nothing arrives twice. */
 
 const state = (page: Page) => page.getByTestId('save-state');

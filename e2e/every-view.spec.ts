@@ -6,6 +6,9 @@ import { closed, go, opened, openDemo, SHEETS, STAGES } from './tour';
 
 /** What must hold of every view: on a phone and a wide page, by day and by night, on its side, narrow, and with large text. */
 
+/** What has another light or shape has it at once: the views are looked at, not how they come. */
+test.use({ contextOptions: { reducedMotion: 'reduce' } });
+
 const LOW: readonly { readonly width: number; readonly height: number }[] = [
   { width: 844, height: 390 },
   { width: 320, height: 568 },

@@ -136,9 +136,11 @@ for (const [size, use] of [
       await expect(page.getByText('Not as shipped: 2')).toBeVisible();
       await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
       // Taken away from the company, the plan keeps its copy.
-      await tap(page, 'Take Sandy ground away');
+      await tap(page, 'Take away Sandy ground');
       await tap(page, 'Remove Sandy ground for good');
-      await expect(page.getByText(/The set that this plan has a copy of is not among them any more/)).toBeVisible();
+      await expect(
+        page.getByText(/The set of rules that this plan has a copy of is not among them any more/),
+      ).toBeVisible();
       await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
     });
   });

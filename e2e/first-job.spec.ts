@@ -40,6 +40,7 @@ test('from an empty database to trench depth and stone, by touch on a phone; and
     await station(page, 'End');
     await expect(figure(page, 'Invert')).toContainText('100.60 ft');
     await page.getByRole('tab', { name: /^Order/ }).click();
+    await page.getByRole('radio', { name: 'This line' }).click();
     await expect(figure(page, 'To order').first()).toContainText('13.26 cu yd');
     await expect(figure(page, 'Placed').first()).toContainText('12.63 cu yd');
     await expect(figure(page, 'Excavation')).toContainText('14.89 cu yd');

@@ -29,7 +29,7 @@ for (const { name, width, height, text } of SHAPES)
     await tap(page, 'Menu');
     await page.getByRole('radio', { name: 'Feet and inches', exact: true }).click();
     await tap(page, 'Close');
-    for (const stage of ['Site', 'Ground', 'Trench', 'Order', 'Grade']) {
+    for (const stage of ['Site', 'Ground', 'Trench', 'Order', 'Dig', 'Grade']) {
       await page.getByRole('tab', { name: new RegExp(`^${stage}`) }).click();
       await expect(page.getByRole('tab', { name: new RegExp(`^${stage}`) })).toBeInViewport({ ratio: 0.95 });
       // What scrolls under the stages is tall enough to be read in.

@@ -1,6 +1,6 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { LIMITS, planOf, savePlanFile } from '@alveus/plan';
+import { benchPlan } from '../tools/bench/plan';
 import { DEMO } from '../tools/lib/paths';
 import { accessible } from './axe';
 import { expect, figure, newJob, fill, saved, station, tap, test } from './app';
@@ -40,7 +40,7 @@ test('a plan file opens as a job and is saved again without losing anything; bad
   const demo = readFileSync(DEMO, 'utf8');
   await open('cut.json', demo.slice(0, 3000));
   await expect(page.getByText(/breaks off at line \d+|damaged at line \d+/)).toBeVisible();
-  const large = path.join(mkdtempSync(path.join(tmpdir(), 'alveus-large-')), 'large.json');
+  const large = test.info().outputPath('large.json');
   writeFileSync(large, ' '.repeat(50 * 1024 * 1024));
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
   await chooser.setFiles(large);
@@ -55,6 +55,31 @@ test('a plan file opens as a job and is saved again without losing anything; bad
   await tap(page, 'Menu');
   const [download] = await Promise.all([page.waitForEvent('download'), tap(page, 'Save plan file')]);
   expect(JSON.parse(readFileSync(await download.path(), 'utf8'))).toEqual(JSON.parse(demo));
+});
+
+test('a plan file of 5.8 MB opens, and all of it reaches the server', async ({ page, app }) => {
+  const surveyed = benchPlan(60).items.map((item) =>
+    item.kind !== 'runGround'
+      ? item
+      : {
+          ...item,
+          breaks: Array.from({ length: LIMITS.breaks }, (_none, at) => ({
+            at: (at + 1) / 150 + 1e-9 / 3,
+            elevation: 30.123456789 + (at % 7) / 300,
+          })),
+        },
+  );
+  const text = savePlanFile('Surveyed yard', planOf(surveyed));
+  expect(text.length).toBeGreaterThan(5.8e6);
+  await page.goto(app.url);
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
+  await chooser.setFiles({ name: 'yard.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await expect(page.getByRole('heading', { name: 'Surveyed yard', level: 1 })).toBeVisible({ timeout: 30_000 });
+  await saved(page);
+  const [there] = await app.query<{ things: number }>(
+    'SELECT count(*)::int AS things FROM item WHERE body IS NOT NULL',
+  );
+  expect(there?.things).toBe(surveyed.length);
 });
 
 test('units switch at any time, and are remembered by the device', async ({ page, app }) => {

@@ -118,7 +118,7 @@ for (const [name, use] of [
     test.use(use);
     test(`nothing to tap is smaller than a gloved finger (${name})`, async ({ page, app }) => {
       await openDemo(page, app);
-      for (const stage of ['Site', 'Ground', 'Grade', 'Trench', 'Order']) {
+      for (const stage of ['Site', 'Ground', 'Grade', 'Trench', 'Order', 'Dig']) {
         await page.getByRole('tab', { name: new RegExp(`^${stage}`) }).click();
         await page.waitForTimeout(300);
         const small = await page.evaluate(() =>

@@ -71,6 +71,7 @@ test('a pipe of one’s own is typed, for a run; pipes of the catalogue are soug
   await page.keyboard.press('Tab');
   await tap(page, 'Done');
   await go(page, 'Order');
+  await page.getByRole('radio', { name: 'This line' }).click();
   await expect(page.getByText('10 in clay').filter({ visible: true }).first()).toBeVisible();
   await tap(page, /^Sticks of /);
   await expect(page.getByRole('dialog')).toContainText(/50\.00 ft level → 50\.00 ft/);

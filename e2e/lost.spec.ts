@@ -1,6 +1,8 @@
 import { expect, newJob, saved, tap, test, typeLine } from './app';
 import { accessible } from './axe';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Addresses at which there is nothing, and screens that fail. */
 
 test('an unknown address, and one that is no job’s, is told by the app’s own page, with the way home', async ({

@@ -3,6 +3,8 @@ import { DEMO } from '../tools/lib/paths';
 import { closedByKeys, expect, fill, newJob, onDevice, renameLine, saved, tap, test, typeLine } from './app';
 import { accessible } from './axe';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** What was typed reaches the server once, whatever happens in between. */
 
 const OUTLET = { invert: '98', ground: '101', service: 'Storm' };
@@ -95,6 +97,7 @@ test('a density that cannot be is told at the field, and holds up nothing', asyn
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
   await chooser.setFiles(DEMO);
   await page.getByRole('tab', { name: /^Order/ }).click();
+  await page.getByRole('radio', { name: 'This line' }).click();
   await page
     .getByRole('button', { name: /^Change / })
     .first()
@@ -129,6 +132,7 @@ test('what stands in a field is there on the next page, though the tab was close
       job = tab.url();
     } else await tab.goto(job);
     await tab.getByRole('tab', { name: /^Order/ }).click();
+    await tab.getByRole('radio', { name: 'This line' }).click();
     await tab
       .getByRole('button', { name: /^Change / })
       .first()

@@ -4,6 +4,8 @@ import type { App } from './app';
 import { closedByKeys, expect, fill, newJob, renameLine, saved, tap, test, typeLine } from './app';
 import { accessible } from './axe';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** A backup of the server is restored under a device that knows more. */
 
 const OUTLET = { invert: '98', ground: '101', service: 'Storm' };

@@ -16,6 +16,8 @@ export default defineConfig({
   use: {
     viewport: { width: 390, height: 844 },
     hasTouch: true,
+    // Every page would fetch and keep the whole app once more: where that is in question it is allowed.
+    serviceWorkers: 'block',
     screenshot: 'only-on-failure',
     launchOptions: { executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
   },

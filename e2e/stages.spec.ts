@@ -4,6 +4,7 @@ import { benchPlan } from '../tools/bench/plan';
 import { DEMO } from '../tools/lib/paths';
 import type { App } from './app';
 import { expect, figure, fill, saved, station, tap, test } from './app';
+import { STAGES } from './tour';
 
 /** Stages stand behind each other: as they were left, out of everybody's way, and right when they come back. */
 
@@ -21,7 +22,7 @@ async function chooserOf(page: Page) {
 
 const open = (page: Page, stage: string) => page.getByRole('tab', { name: new RegExp(`^${stage}`) }).click();
 /** Until the others stand behind the one in sight. */
-const allMade = (page: Page) => expect(page.locator('[role=main] > *')).toHaveCount(5);
+const allMade = (page: Page) => expect(page.locator('[role=main] > *')).toHaveCount(STAGES.length);
 
 test('what is drawn is drawn with the patterns of its own stage, not with those of one out of sight', async ({
   page,

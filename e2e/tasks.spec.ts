@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test';
 import type { App } from './app';
 import { expect, figure, saved, station, test, typeLine } from './app';
 
+test.use({ serviceWorkers: 'allow' });
+
 /**
  * What crews do most, done as by somebody in a hurry: taps are counted, and keys beyond digits and decimal points. A
  * key of the pad that is no digit counts as any other.

@@ -12,7 +12,7 @@ export async function openDemo(page: Page, app: App, file = DEMO): Promise<void>
   await expect(page.getByRole('slider', { name: 'Station along the line' })).toBeVisible();
 }
 
-export const STAGES = ['Site', 'Ground', 'Grade', 'Trench', 'Order'] as const;
+export const STAGES = ['Site', 'Ground', 'Grade', 'Trench', 'Order', 'Dig'] as const;
 export type StageShown = (typeof STAGES)[number];
 
 export async function go(page: Page, stage: string): Promise<void> {
@@ -66,6 +66,26 @@ const onSketch =
     await page.waitForTimeout(400);
     await row.first().click();
     await first(...then)(page);
+  };
+
+/** What Order tells, of the line or of the job. */
+const orderOf =
+  (which: 'This line' | 'The whole job') =>
+  (open: Open): Open =>
+  async (page) => {
+    await page.getByRole('radio', { name: which }).click();
+    await open(page);
+  };
+const ofLine = orderOf('This line');
+const ofJob = orderOf('The whole job');
+
+/** What Dig lists besides the grade sheet. */
+const ofDig =
+  (which: string, row: RegExp): Open =>
+  async (page) => {
+    await choose(page, /^Line:/, 'Barn storm line');
+    await page.getByRole('radio', { name: which, exact: true }).click();
+    await first(row)(page);
   };
 
 const outlet: Open = async (page) => {
@@ -156,9 +176,21 @@ export const SHEETS: readonly SheetShown[] = [
   },
   { name: 'will it float', stage: 'Trench', open: first('Will it float?') },
   { name: 'section', stage: 'Trench', open: first('Section') },
-  { name: 'material', stage: 'Order', open: first(/^Change /) },
-  { name: 'soil', stage: 'Order', open: first(/^Change .*clay/) },
+  { name: 'material', stage: 'Order', open: ofLine(first(/^Change /)) },
+  { name: 'soil', stage: 'Order', open: ofLine(first(/^Change .*clay/)) },
+  { name: 'at a glance', stage: 'Order', open: ofJob(first(/^Stone, sand and soil to buy/)) },
+  { name: 'cut list', stage: 'Order', open: ofJob(first(/^4 in SDR 35/)) },
+  { name: 'ticket', stage: 'Order', open: ofJob(first(/^Crushed stone/, 'Delivery ticket')) },
+  { name: 'transfer', stage: 'Order', open: ofJob(first(/^Crushed stone/, 'Moved from another trench')) },
+  { name: 'trucks and rolls', stage: 'Order', open: ofJob(first('Trucks, rolls and bags')) },
   { name: 'print', stage: 'Order', open: first('Print it') },
+  { name: 'in the trench', stage: 'Dig', open: first('In the trench') },
+  { name: 'the level moved', stage: 'Dig', open: first('Move the level') },
+  { name: 'check shot', stage: 'Dig', open: first('Check shot') },
+  { name: 'grade stick', stage: 'Dig', open: first('Grade stick') },
+  { name: 'rod, laser, receiver', stage: 'Dig', open: first('Rod, laser, receiver') },
+  { name: 'stake', stage: 'Dig', open: ofDig('Stakes', /^Field manhole/) },
+  { name: 'how it is reached', stage: 'Dig', open: ofDig('Order', /^1\. /) },
   { name: 'menu', stage: 'Grade', open: first('Menu') },
   { name: 'keys', stage: 'Grade', open: first('Menu', 'Keys') },
 ];

@@ -1,4 +1,5 @@
-import { choose, expect, fill, tap, test, WIDE } from './app';
+import { choose, expect, fill, newJob, saved, tap, test, typeLine, WIDE } from './app';
+import { accessible } from './axe';
 import type { Page } from '@playwright/test';
 import { go, openDemo } from './tour';
 
@@ -41,6 +42,53 @@ for (const [name, use] of [
       await expect(page.getByRole('heading', { name: 'French drain, stone under the pipe' })).toBeVisible();
       await tap(page, 'Undo');
       await expect(page.getByRole('heading', { name: 'French drain, stone under the pipe' })).toHaveCount(0);
+    });
+
+    test('a section is kept for the company, another job digs by it, and is told when it has moved on', async ({
+      page,
+      app,
+    }) => {
+      const job = async (title: string): Promise<void> => {
+        await newJob(page, app, title);
+        await typeLine(page, { invert: '100', ground: '102', service: 'Yard drain' }, [
+          { length: '60', slope: '1%', ground: '102.6' },
+        ]);
+        await go(page, 'Trench');
+      };
+      await job(`First yard ${name}`);
+      await tap(page, 'Section');
+      await fill(page, 'Name', `Our bed ${name}`);
+      await page.keyboard.press('Tab');
+      await tap(page, `Keep as a new section: Our bed ${name}`);
+      await expect(page.getByText(`This plan has “Our bed ${name}”, version 1.`)).toBeVisible();
+      await accessible(page, 'a section and those of the company');
+      await tap(page, 'Done');
+
+      await job(`Second yard ${name}`);
+      await tap(page, 'Compare sections');
+      await choose(page, /^Beside it/, `Our bed ${name}`);
+      await tap(page, 'Try it');
+      await tap(page, 'Do it');
+      await expect(page.getByRole('heading', { name: `Our bed ${name}` })).toBeVisible();
+      // Changed here, it is kept as the next version; the first job is told that it has the one before.
+      await tap(page, 'Section');
+      await fill(page, /^Wider at each joint/, '4 in');
+      await page.keyboard.press('Tab');
+      await tap(page, `Keep as version 2 of Our bed ${name}`);
+      await expect(page.getByText(`This plan has “Our bed ${name}”, version 2.`)).toBeVisible();
+      await tap(page, 'Done');
+      await saved(page);
+      await page.goto(app.url);
+      await page.getByRole('link', { name: new RegExp(`^First yard ${name}`) }).click();
+      await go(page, 'Trench');
+      await tap(page, 'Section');
+      await expect(page.getByText(/as it was in version 1; it is at version 2 now/)).toBeVisible();
+      await tap(page, new RegExp(`^Our bed ${name} version 2`));
+      await expect(page.getByText(`This plan has “Our bed ${name}”, version 2.`)).toBeVisible();
+      await expect(page.getByRole('textbox', { name: /^Wider at each joint/ })).toHaveValue(/^4/);
+      await tap(page, `Take away Our bed ${name}`);
+      await tap(page, `Remove Our bed ${name} for good`);
+      await expect(page.getByText(/is not among them any more/)).toBeVisible();
     });
 
     test('a leader refuses stone, with the reason, before anything is ordered', async ({ page, app }) => {

@@ -1,14 +1,17 @@
 import { fork } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, test } from '@playwright/test';
-import { migrate } from '@alveus/server';
+import { appUrlOf, migrate } from '@alveus/server';
 import pg from 'pg';
-import { asAppRole, COMPANY } from '../../tools/lib/database';
+import { COMPANY } from '../../tools/lib/database';
 import { inEarlier } from '../../tools/lib/earlier';
 import { startServer } from '../../tools/lib/server';
 import { fill, renameLine, saved, tap, typeLine } from '../app';
+
+test.use({ serviceWorkers: 'allow' });
 
 /** The app of before, with its own server and storage, until the new ones take over under a page of it. */
 
@@ -58,20 +61,23 @@ test('what was typed in the app of before reaches the new server, while a page o
   context,
 }) => {
   const folder = given('EARLIER_DIR');
-  const [owner, appPassword] = [given('TEST_OWNER_URL'), given('TEST_APP_PASSWORD')];
+  const password = randomUUID();
   const made = await inEarlier(
     folder,
     `const { scratchDatabase } = await import('./tools/lib/scratch.ts');
      const { ownerUrl } = await scratchDatabase({ ownerUrl: process.env.OWNER, appPassword: process.env.PASSWORD });
      console.log('at ' + ownerUrl);`,
-    { OWNER: owner, PASSWORD: appPassword },
+    { OWNER: given('TEST_OWNER_URL'), PASSWORD: password },
   );
   const ownerUrl = /at (\S+)/.exec(made)?.[1] ?? '';
-  const appUrl = asAppRole(ownerUrl, appPassword);
+  // Its role had the same name in all databases.
+  const earlierUrl = new URL(ownerUrl);
+  earlierUrl.username = 'alveus_app';
+  earlierUrl.password = password;
   // A server gives out nothing that lies in a hidden folder.
   const webDir = mkdtempSync(path.join(tmpdir(), 'alveus-earlier-'));
   cpSync(path.join(folder, 'apps', 'web', 'dist'), webDir, { recursive: true });
-  const earlier = await startEarlier(folder, webDir, appUrl);
+  const earlier = await startEarlier(folder, webDir, earlierUrl.href);
   const { port, origin } = new URL(earlier.url);
 
   await page.goto(origin);
@@ -85,7 +91,8 @@ test('what was typed in the app of before reaches the new server, while a page o
   await renameLine(page, 'North main');
   await expect(page.getByTestId('save-state')).toContainText('Kept on this device');
 
-  await migrate({ ownerUrl, appPassword, company: COMPANY });
+  const appUrl = appUrlOf(ownerUrl);
+  await migrate({ ownerUrl, appUrl, company: COMPANY });
   const server = await startServer({
     APP_DATABASE_URL: appUrl,
     WEB_DIR: given('WEB_DIR'),
