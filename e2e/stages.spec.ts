@@ -82,6 +82,46 @@ test('a stage comes back as it was left, with what was changed elsewhere meanwhi
   await expect(page.getByRole('link', { name: /^Tansy Hill/ })).toBeVisible();
 });
 
+test('nothing moves under the finger once a stage is there, however late its drawings come', async ({ page, app }) => {
+  await openFile(page, app, DEMO);
+  await page.route(/\/(Sketch|TrenchDrawings)-/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1_000));
+    await route.continue();
+  });
+  await page.addInitScript(() => {
+    // Of each button in sight, where it was first seen; and those that were elsewhere in a later frame.
+    const first = new WeakMap<Element, number>();
+    const moved = new Set<string>();
+    let seen = 0;
+    const look = (): void => {
+      for (const button of document.querySelectorAll('[role=main] [role=button], [role=main] button')) {
+        if (getComputedStyle(button).visibility === 'hidden') continue;
+        const { top } = button.getBoundingClientRect();
+        const was = first.get(button);
+        if (was === undefined) {
+          first.set(button, top);
+          seen += 1;
+        } else if (Math.abs(was - top) > 1) moved.add(button.getAttribute('aria-label') ?? button.textContent ?? '');
+      }
+      requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+    Object.assign(window, { watched: () => ({ moved: [...moved], seen }) });
+  });
+  for (const stage of ['Site', 'Ground', 'Trench']) {
+    const drawings = ['Sketch', 'TrenchDrawings'].map((name) => page.waitForResponse(new RegExp(`/${name}-`)));
+    await page.reload();
+    await open(page, stage);
+    await Promise.all(drawings);
+    await allMade(page);
+    const { moved, seen } = await page.evaluate(() =>
+      (window as unknown as { watched: () => { moved: string[]; seen: number } }).watched(),
+    );
+    expect(seen, stage).toBeGreaterThan(4);
+    expect(moved, stage).toEqual([]);
+  }
+});
+
 test('what stands behind is found by no key, no name and no tap', async ({ page, app }) => {
   await openFile(page, app, DEMO);
   await allMade(page);

@@ -1,4 +1,5 @@
 import type { Plan, Uuid } from '@alveus/plan';
+import type { Measured } from '../phrase';
 import type { Book } from '../survey';
 
 /** Whether a setup is dug by: only once a point that is known was shot from it and came out as it must. */
@@ -19,6 +20,13 @@ export function checkOf(height: number, reading: number, known: number): Pick<Ch
 /** Whether a check comes near enough; what is just so near does. @param within m */
 export const near = ({ by }: Pick<Check, 'by'>, within: number): boolean => Math.abs(by) <= within + 1e-9;
 
+/** How far off a check is, to be told beside what is allowed: the two do not read alike. @param within m */
+export const missed = ({ by }: Pick<Check, 'by'>, within: number): Measured => ({
+  value: Math.abs(by),
+  quantity: 'elevation',
+  unlike: within,
+});
+
 export type Trust =
   /** Nothing known was looked back to. */
   | { readonly is: 'unset' }
@@ -27,7 +35,7 @@ export type Trust =
 
 /**
  * The last check decides: a level that was good in the morning may have been knocked since. It is held against the height
- * that the setup had before: what a loop that closes puts right afterwards would hide what was found.
+ * that the setup had just before it: what that check itself puts right afterwards would hide what was found.
  */
 export function trustOf(
   { setups, circuits, elevations }: Book,

@@ -77,7 +77,9 @@ export function workBook(plan: BookPlan): Book {
   const circuits: Circuit[] = [];
   standings.forEach((_, index) => {
     settled.work(index, index + 1, shares);
-    for (const closing of settled.closingsAt(index)) {
+    // Asked for anew each time: what one of them settles moves the height that the next is held against.
+    for (let at = 0; at < settled.closingsAt(index).length; at += 1) {
+      const closing = settled.closingsAt(index)[at] as Closing;
       const { circuit, free } = circuitOf(plan, levelling, raw, settled, closing, shares);
       if (!circuit) continue;
       circuits.push(circuit);

@@ -5,15 +5,13 @@ import { selectLive, selectRested } from '../../store/results';
 import { Button, useWide, Words } from '../../ui';
 import { StageFindings } from '../parts/Findings';
 import { SectionView } from '../parts/SectionView';
-import { fetchSketch, SketchView } from '../parts/SketchView';
+import { SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
 import { Benchmarks } from './Benchmarks';
 import { bookRows } from './bookRows';
 import { BookTable } from './BookTable';
 import { Entry } from './Entry';
 import { Loops } from './Loops';
-
-fetchSketch();
 
 const GROUND_FINDINGS = ['ground'] as const;
 

@@ -10,19 +10,36 @@ import { Busy, browserStyle } from '../../ui';
 import type { Later } from '../../ui/later';
 import { later } from '../../ui/later';
 import { NotHere } from '../../ui/NotHere';
+import { SketchView } from '../parts/SketchView';
+import { DepthClasses, GroundWords, TrenchView } from '../parts/TrenchView';
 
 export type StageName = Stage | 'rules';
 
 const waiting = <Busy>Opening…</Busy>;
 
-const stagePart = (load: () => Promise<ComponentType>): Later<object> => later(load, waiting, NotHere);
+/** @param drawings what it shows at once: it comes before the stage does, so that nothing moves under the finger */
+const stagePart = (load: () => Promise<ComponentType>, ...drawings: readonly Pick<Later<object>, 'load'>[]): Later<object> =>
+  later(
+    async () => {
+      // One that cannot be fetched says so at its place.
+      const [stage] = await Promise.all([load(), Promise.allSettled(drawings.map((drawing) => drawing.load()))]);
+      return stage;
+    },
+    waiting,
+    NotHere,
+  );
 
 /** Each stage is loaded by itself. */
 export const STAGE_PARTS: Readonly<Record<StageName, Later<object>>> = {
-  site: stagePart(() => import('../site/SiteStage').then((stage) => stage.SiteStage)),
-  ground: stagePart(() => import('../ground/GroundStage').then((stage) => stage.GroundStage)),
+  site: stagePart(() => import('../site/SiteStage').then((stage) => stage.SiteStage), SketchView),
+  ground: stagePart(() => import('../ground/GroundStage').then((stage) => stage.GroundStage), SketchView),
   grade: stagePart(() => import('../grade/GradeStage').then((stage) => stage.GradeStage)),
-  trench: stagePart(() => import('../trench/TrenchStage').then((stage) => stage.TrenchStage)),
+  trench: stagePart(
+    () => import('../trench/TrenchStage').then((stage) => stage.TrenchStage),
+    TrenchView,
+    DepthClasses,
+    GroundWords,
+  ),
   order: stagePart(() => import('../order/OrderStage').then((stage) => stage.OrderStage)),
   dig: stagePart(() => import('../rod/code').then((stage) => stage.DigStage)),
   rules: stagePart(() => import('../rules/RulesStage').then((stage) => stage.RulesStage)),

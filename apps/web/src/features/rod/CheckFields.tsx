@@ -1,7 +1,9 @@
 import type { Check } from '@alveus/core/rod';
+import { missed } from '@alveus/core/rod';
 import type { Benchmark, Uuid } from '@alveus/plan';
 import { View } from 'react-native';
 import { Picker, usePrint, Words } from '../../ui/measured';
+import { useSay } from '../parts/useSay';
 import { ReadingField } from './ReadingField';
 
 interface CheckFieldsProps {
@@ -20,6 +22,7 @@ interface CheckFieldsProps {
 /** A point that is known, shot to see whether the level can be trusted. */
 export function CheckFields({ benchmarks, rod, value, onChange, from, found, behind, within }: CheckFieldsProps) {
   const print = usePrint();
+  const tell = useSay();
   const { benchmark, reading } = value;
   return (
     <>
@@ -51,7 +54,7 @@ export function CheckFields({ benchmarks, rod, value, onChange, from, found, beh
           <Words strong tone={found.trusted ? 'settled' : 'stop'}>
             {found.trusted
               ? `Found ${print(found.found, 'elevation')}, ${print(Math.abs(found.by), 'elevation')} off: trusted.`
-              : `Found ${print(found.found, 'elevation')}, ${print(Math.abs(found.by), 'elevation')} too ${found.by < 0 ? 'low' : 'high'}: not trusted at ${print(within, 'elevation')}. Read both once more, and then another point that is known.`}
+              : `Found ${print(found.found, 'elevation')}, ${tell([missed(found, within)])} too ${found.by < 0 ? 'low' : 'high'}: not trusted at ${print(within, 'elevation')}. Read both once more, and then another point that is known.`}
           </Words>
         </View>
       ) : (

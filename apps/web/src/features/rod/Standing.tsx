@@ -3,7 +3,8 @@ import type { DigView } from '../../store';
 import { digChanged, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectRun } from '../../store/results';
 import { Button, Choice, Note, usePrint, Words } from '../../ui/measured';
-import { laserIn } from '@alveus/core/rod';
+import { laserIn, missed } from '@alveus/core/rod';
+import { useSay } from '../parts/useSay';
 import type { Dig } from './useDig';
 import { standing } from './useDig';
 
@@ -82,6 +83,7 @@ export function Trusted({
 }) {
   const dispatch = useAppDispatch();
   const print = usePrint();
+  const tell = useSay();
   const all = useAppSelector((state) => state.view.dig.allTheSame);
   const setup = standing(evaluation)?.setup.id;
   if (trust.is === 'unset') return null;
@@ -93,15 +95,14 @@ export function Trusted({
     );
   const { check } = trust;
   const name = evaluation.plan.benchmark[check.benchmark]?.name ?? 'the point';
-  const off = print(Math.abs(check.by), 'elevation');
   if (trust.is === 'trusted')
     return (
-      <Words tone="settled">{`Checked on ${name}: found ${print(check.found, 'elevation')}, ${off} off. Trusted.`}</Words>
+      <Words tone="settled">{`Checked on ${name}: found ${print(check.found, 'elevation')}, ${print(Math.abs(check.by), 'elevation')} off. Trusted.`}</Words>
     );
   return (
     <Note tone="stop" icon="stop" role="alert">
       <Words strong>
-        {`Not trusted: ${name} came out at ${print(check.found, 'elevation')}, ${off} too ${check.by < 0 ? 'low' : 'high'}; ${print(digging.trust, 'elevation')} is allowed. Shoot it again; then another point that is known. Either the level was knocked, a reading is wrong, or the point has moved.`}
+        {`Not trusted: ${name} came out at ${print(check.found, 'elevation')}, ${tell([missed(check, digging.trust)])} too ${check.by < 0 ? 'low' : 'high'}; ${print(digging.trust, 'elevation')} is allowed. Shoot it again; then another point that is known. Either the level was knocked, a reading is wrong, or the point has moved.`}
       </Words>
       {all === setup ? (
         <Words>It is dug by all the same.</Words>

@@ -12,7 +12,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Heading, PlanMeasure, Words } from '../../ui/measured';
 import { Empty } from '../parts/Empty';
 import { StageFindings } from '../parts/Findings';
-import { fetchSketch, SketchView } from '../parts/SketchView';
+import { SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
 import { ChosenBar } from './ChosenBar';
 import { NodeRow, RunRow } from './NetworkRows';
@@ -20,8 +20,6 @@ import { Pits } from './Pits';
 import { Utilities } from './Utilities';
 
 const SITE_FINDINGS = ['site'] as const;
-
-fetchSketch();
 
 /** What is there, what limits us, and where do the lines go? */
 export function SiteStage() {

@@ -8,14 +8,11 @@ import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
 import { StageLayout } from '../parts/StageLayout';
 import { COVER, DEPTH, WIDTH } from '../parts/stationFigures';
-import { fetchTrench } from '../parts/TrenchView';
 import { DepthClasses } from '../parts/TrenchView';
 import { Drawn, TrenchDrawing } from './Drawn';
 import { Layers } from './Layers';
 import { Protection } from './Protection';
 import { Structures } from './Structures';
-
-fetchTrench();
 
 const TRENCH_FINDINGS = ['trench'] as const;
 
