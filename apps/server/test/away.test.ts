@@ -85,17 +85,22 @@ test('a database that hangs does not hold up the question whether all is well', 
   void pool.end().catch(() => undefined);
 }, 20_000);
 
-test('a job whose lock somebody holds does not hold up another, however many wait for it', async () => {
+test('jobs whose locks somebody holds do not hold up another, however many wait for them', async () => {
   const app = world.app();
-  const [stuck, free] = [await newJob(app), await newJob(app)];
+  const free = await newJob(app);
+  // More of them than are let to work at once on a small machine.
+  const stuck = await Promise.all(Array.from({ length: 6 }, () => newJob(app)));
   await asOwner(world.ownerUrl, async (holder) => {
     await holder.query('BEGIN');
-    await holder.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [world.company + stuck.id]);
+    for (const { id } of stuck)
+      await holder.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [world.company + id]);
     // More than there are connections.
-    const waiting = Array.from({ length: 14 }, (_, index) =>
-      stuck.send(batch([put(node(randomUUID(), `Basin ${index}`))])).then(({ status }) => status),
+    const waiting = stuck.flatMap((job) =>
+      Array.from({ length: 14 }, (_, index) =>
+        job.send(batch([put(node(randomUUID(), `Basin ${index}`))])).then(({ status }) => status),
+      ),
     );
-    await soon(300);
+    await soon(100);
     const begun = Date.now();
     await free.send(batch([put(node(randomUUID(), 'Basin'))])).expect(200);
     expect(Date.now() - begun).toBeLessThan(1_000);
@@ -123,6 +128,16 @@ test('a gate lets in so many, the next as one leaves, and sends away whom it wou
   expect(most).toBe(2);
   expect(gate.empty).toBe(true);
   expect(await visit(1)).toBe('done');
+});
+
+test('who is held up inside a gate takes no place from those who are at work', async () => {
+  const gate = new Gate(2, 10, 1_000, 50);
+  const held = [gate.run(() => soon(400)), gate.run(() => soon(400))];
+  const begun = Date.now();
+  await gate.run(() => soon(1));
+  expect(Date.now() - begun).toBeLessThan(200);
+  await Promise.all(held);
+  expect(gate.empty).toBe(true);
 });
 
 describe('turns', () => {

@@ -13,11 +13,13 @@ export class Gate {
    * @param places how many may be at work
    * @param most that may wait
    * @param longest to wait, ms
+   * @param stay who is inside for so long is held up by something and no longer counts as at work, ms
    */
   constructor(
     private readonly places: number,
     private readonly most: number,
     private readonly longest: number,
+    private readonly stay = Infinity,
   ) {}
 
   /** Nobody is at work, and nobody waits. */
@@ -28,14 +30,25 @@ export class Gate {
   /** @throws Crowded where too many wait, or the turn does not come in time */
   async run<T>(work: () => Promise<T>): Promise<T> {
     await this.enter();
+    let inside = true;
+    const leave = (): void => {
+      if (inside) this.leave();
+      inside = false;
+    };
+    const timer = Number.isFinite(this.stay) ? setTimeout(leave, this.stay) : undefined;
     try {
       return await work();
     } finally {
-      const next = this.#waiting.shift();
-      // The place goes on to the next.
-      if (next) next.enter();
-      else this.#inside -= 1;
+      clearTimeout(timer);
+      leave();
     }
+  }
+
+  private leave(): void {
+    const next = this.#waiting.shift();
+    // The place goes on to the next.
+    if (next) next.enter();
+    else this.#inside -= 1;
   }
 
   private enter(): Promise<void> {

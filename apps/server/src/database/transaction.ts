@@ -1,7 +1,8 @@
+import { availableParallelism } from 'node:os';
 import type { Uuid } from '@alveus/plan';
 import type pg from 'pg';
 import { isAway, NotKnown } from './away';
-import { Turns } from './gate';
+import { Gate, Turns } from './gate';
 
 /** The database as one company sees it, a transaction at a time. */
 
@@ -24,23 +25,36 @@ export type Work<T> = (client: Client, last: (statement: Promise<unknown>) => vo
  */
 export async function asCompany<T>(pool: pg.Pool, company: Uuid, work: Work<T>, locked?: Uuid): Promise<T> {
   if (locked === undefined) return transaction(pool, company, work);
+  const { turns, places } = waysOf(pool);
   // Those who wait for one job must not hold the connections that the others need.
-  return turnsOf(pool).run(`${company} ${locked}`, () => transaction(pool, company, work, { locked }));
+  return turns.run(`${company} ${locked}`, () => places.run(() => transaction(pool, company, work, { locked })));
 }
 
 /** Reads in one transaction that sees the company's rows as they are at one moment, whatever goes on beside it. */
 export const asSnapshot = <T>(pool: pg.Pool, company: Uuid, work: Work<T>): Promise<T> =>
   transaction(pool, company, work, { mode: ' ISOLATION LEVEL REPEATABLE READ READ ONLY' });
 
-/** Batches of one job that may wait, and how long one does, ms. */
-const MOST_WAITING = 64;
-const LONGEST_WAIT = 10_000;
+/** Batches of one job that may wait, or of all jobs, and how long one does, ms. */
+const [MOST_WAITING, MOST_WAITING_IN_ALL, LONGEST_WAIT] = [64, 1_024, 10_000];
+/** More than this at work at once, for each core, only take it from one another; one that is held up is no longer counted, ms. */
+const [FOR_EACH_CORE, HELD_UP] = [2, 200];
 
-const turns = new WeakMap<pg.Pool, Turns>();
+interface Ways {
+  readonly turns: Turns;
+  readonly places: Gate;
+}
 
-function turnsOf(pool: pg.Pool): Turns {
-  let own = turns.get(pool);
-  if (!own) turns.set(pool, (own = new Turns(MOST_WAITING, LONGEST_WAIT)));
+const ways = new WeakMap<pg.Pool, Ways>();
+
+function waysOf(pool: pg.Pool): Ways {
+  let own = ways.get(pool);
+  if (!own) {
+    own = {
+      turns: new Turns(MOST_WAITING, LONGEST_WAIT),
+      places: new Gate(FOR_EACH_CORE * availableParallelism(), MOST_WAITING_IN_ALL, LONGEST_WAIT, HELD_UP),
+    };
+    ways.set(pool, own);
+  }
   return own;
 }
 
@@ -53,11 +67,12 @@ async function transaction<T>(
   const client = await pool.connect();
   let broken: Error | undefined;
   try {
+    const own = `set_config('alveus.company', ${client.escapeLiteral(company)}, true)`;
     const lock =
       locked === undefined
         ? ''
-        : `; SELECT pg_advisory_xact_lock_shared(${FORMAT_LOCK}), pg_advisory_xact_lock(hashtextextended(${client.escapeLiteral(company + locked)}, 0))`;
-    const begun = client.query(`BEGIN${mode}; SET LOCAL alveus.company = ${client.escapeLiteral(company)}${lock}`);
+        : `, pg_advisory_xact_lock_shared(${FORMAT_LOCK}), pg_advisory_xact_lock(hashtextextended(${client.escapeLiteral(company + locked)}, 0))`;
+    const begun = client.query(`BEGIN${mode}; SELECT ${own}${lock}`);
     const ending: Promise<unknown>[] = [];
     // Where the beginning fails, all that was sent after it fails as well, and keeps nothing.
     const [, value] = await settled([begun, work(client, (statement) => ending.push(statement))]);
