@@ -3,7 +3,7 @@ import '../ui/back';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import type { ReactNode } from 'react';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Provider } from 'react-redux';
 import { NewBuild } from '../features/jobs/NewBuild';
@@ -11,16 +11,17 @@ import { Notice } from '../features/jobs/Notice';
 import { Shell } from '../features/jobs/Shell';
 import { buildFound } from '../store/frame/build';
 import { useFrameSelector } from '../store/frame/hooks';
-import { makeStore } from '../store/frame/store';
 import { watchBuilds } from '../sync/frame/build';
 import { FrameProvider } from '../sync/frame/FrameProvider';
-import { jobsApi } from '../sync/frame/jobsApi';
+import { openFrame } from '../sync/frame/opening';
 import { FONT } from '../theme/theme';
 import { ThemeProvider } from '../theme/ThemeProvider';
 
+/** As long as the page: begun with its code, and not once something is drawn. */
+const opening = openFrame();
+
 /** The frame of the app: store, storage, look, and one place for notices. */
 export default function Root() {
-  const [store] = useState(() => makeStore(jobsApi));
   // Words are shown in the device's own font until ours is there: nobody waits for letters to be prettier.
   useFonts({
     [FONT.text]:
@@ -30,12 +31,12 @@ export default function Root() {
   });
   useEffect(() => {
     if (process.env.NODE_ENV !== 'production') return undefined;
-    return watchBuilds(() => store.dispatch(buildFound()));
-  }, [store]);
+    return watchBuilds(() => opening.store.dispatch(buildFound()));
+  }, []);
   return (
-    <Provider store={store}>
+    <Provider store={opening.store}>
       <Look>
-        <FrameProvider waiting={<Shell />}>
+        <FrameProvider opening={opening} waiting={<Shell />}>
           <View style={styles.whole}>
             <NewBuild />
             <Slot />

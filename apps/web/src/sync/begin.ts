@@ -29,12 +29,6 @@ export function syncOf(frame: Frame): Sync {
   window.addEventListener('pagehide', leave);
   window.addEventListener('online', soon);
   window.addEventListener('focus', soon);
-  frame.ends.add(() => {
-    outbox.stop();
-    window.removeEventListener('pagehide', leave);
-    window.removeEventListener('online', soon);
-    window.removeEventListener('focus', soon);
-  });
   const sync = { outbox, actions: actionsOn(store, outbox) };
   all.set(frame, sync);
   return sync;

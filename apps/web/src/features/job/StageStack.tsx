@@ -18,7 +18,10 @@ export type StageName = Stage | 'rules';
 const waiting = <Busy>Opening…</Busy>;
 
 /** @param drawings what it shows at once: it comes before the stage does, so that nothing moves under the finger */
-const stagePart = (load: () => Promise<ComponentType>, ...drawings: readonly Pick<Later<object>, 'load'>[]): Later<object> =>
+const stagePart = (
+  load: () => Promise<ComponentType>,
+  ...drawings: readonly Pick<Later<object>, 'load'>[]
+): Later<object> =>
   later(
     async () => {
       // One that cannot be fetched says so at its place.

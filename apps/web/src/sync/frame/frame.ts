@@ -10,6 +10,4 @@ export interface Frame {
   readonly jobs: JobActions;
   /** Has what waits on the device sent. */
   readonly run: () => Promise<void>;
-  /** What ends with the page. */
-  readonly ends: Set<() => void>;
 }
