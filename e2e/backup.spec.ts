@@ -4,11 +4,12 @@ import { mkdtempSync, rmSync, truncateSync, writeFileSync, statSync } from 'node
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { VERSION } from '@alveus/plan';
+import { withDatabase } from '@alveus/server';
 import { expect, test } from '@playwright/test';
 import pg from 'pg';
 import { dumpTo, restoreFrom } from '../tools/lib/dump';
 import { ROOT } from '../tools/lib/paths';
-import { passingCluster, withDatabase } from '../tools/lib/postgres/cluster';
+import { passingCluster } from '../tools/lib/postgres/cluster';
 import { scratchDatabase } from '../tools/lib/scratch';
 import { startServer } from '../tools/lib/server';
 

@@ -82,10 +82,13 @@ test('a stage comes back as it was left, with what was changed elsewhere meanwhi
   await expect(page.getByRole('link', { name: /^Tansy Hill/ })).toBeVisible();
 });
 
-test('nothing moves under the finger once a stage is there, however late its drawings come', async ({ page, app }) => {
+test('nothing moves under the finger once a stage or a sheet is there, however late its parts come', async ({
+  page,
+  app,
+}) => {
   await openFile(page, app, DEMO);
-  await page.route(/\/(Sketch|TrenchDrawings)-/, async (route) => {
-    await new Promise((resolve) => setTimeout(resolve, 1_000));
+  await page.route(/\/(Sketch|TrenchDrawings|sheets|code)-/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 700));
     await route.continue();
   });
   await page.addInitScript(() => {
@@ -94,9 +97,14 @@ test('nothing moves under the finger once a stage is there, however late its dra
     const moved = new Set<string>();
     let seen = 0;
     const look = (): void => {
-      for (const button of document.querySelectorAll('[role=main] [role=button], [role=main] button')) {
+      for (const button of document.querySelectorAll<HTMLElement>(
+        ':is([role=main], [role=dialog]) :is([role=button], [role=combobox], button)',
+      )) {
         if (getComputedStyle(button).visibility === 'hidden') continue;
-        const { top } = button.getBoundingClientRect();
+        // As it is laid out, however far it is scrolled.
+        let top = 0;
+        for (let part: Element | null = button; part instanceof HTMLElement; part = part.offsetParent)
+          top += part.offsetTop;
         const was = first.get(button);
         if (was === undefined) {
           first.set(button, top);
@@ -108,17 +116,29 @@ test('nothing moves under the finger once a stage is there, however late its dra
     requestAnimationFrame(look);
     Object.assign(window, { watched: () => ({ moved: [...moved], seen }) });
   });
-  for (const stage of ['Site', 'Ground', 'Trench']) {
+  for (const [stage, sheet] of [
+    ['Site'],
+    ['Ground'],
+    ['Trench'],
+    ['Grade', 'Line'],
+    ['Trench', 'Compare sections'],
+  ] as const) {
+    const what = [stage, sheet].join(' ');
     const drawings = ['Sketch', 'TrenchDrawings'].map((name) => page.waitForResponse(new RegExp(`/${name}-`)));
     await page.reload();
     await open(page, stage);
+    if (sheet) {
+      await tap(page, sheet);
+      await page.getByRole('dialog').waitFor();
+    }
     await Promise.all(drawings);
     await allMade(page);
+    await page.waitForLoadState('networkidle');
     const { moved, seen } = await page.evaluate(() =>
       (window as unknown as { watched: () => { moved: string[]; seen: number } }).watched(),
     );
-    expect(seen, stage).toBeGreaterThan(4);
-    expect(moved, stage).toEqual([]);
+    expect(seen, what).toBeGreaterThan(4);
+    expect(moved, what).toEqual([]);
   }
 });
 

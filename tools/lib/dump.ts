@@ -1,11 +1,10 @@
 import { randomBytes } from 'node:crypto';
 import { closeSync, existsSync, fsyncSync, openSync, renameSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { migrate } from '@alveus/server';
+import { migrate, withDatabase } from '@alveus/server';
 import pg from 'pg';
 import { COMPANY, givenAppUrl } from './database';
 import { connected } from './postgres/client';
-import { withDatabase } from './postgres/cluster';
 import { postgresPrograms } from './postgres/programs';
 import { command } from './process';
 import { Advice } from './say';

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { migrate, roleOf } from '@alveus/server';
+import { migrate, roleOf, withDatabase } from '@alveus/server';
 import { COMPANY, givenAppUrl, givenUrl } from './database';
 import { connected } from './postgres/client';
-import { ensureDatabase, passingCluster, withDatabase } from './postgres/cluster';
+import { ensureDatabase, passingCluster } from './postgres/cluster';
 
 /** Databases for tests and benchmarks: as many empty ones as are asked for, on a server that goes afterwards. */
 export interface Scratch {

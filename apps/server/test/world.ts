@@ -6,7 +6,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { buildApp } from '../src/app';
-import { databaseOf, openPool } from '../src/database';
+import { databaseOf, openPool, withDatabase } from '../src/database';
 
 /** A real PostgreSQL with an empty database of its own for each test file. */
 export interface World {
@@ -27,13 +27,8 @@ export async function makeWorld(): Promise<World> {
     throw new Error('Run these with `npm test` or `npm test -- unit`: it starts the database they need.');
   const name = `alveus_unit_${randomUUID().replaceAll('-', '')}`;
   await asOwner(owner, (client) => client.query(`CREATE DATABASE ${name} TEMPLATE ${databaseOf(template)}`));
-  const at = (connection: string): string => {
-    const url = new URL(connection);
-    url.pathname = `/${name}`;
-    return url.href;
-  };
   // Rights are copied with the rest, so the role of the one that is copied is the role here.
-  const [ownerUrl, appUrl] = [at(owner), at(template)];
+  const [ownerUrl, appUrl] = [withDatabase(owner, name), withDatabase(template, name)];
   const company = randomUUID();
   const other = randomUUID();
   await asOwner(ownerUrl, async (client) => {

@@ -1,7 +1,8 @@
 import { fileURLToPath } from 'node:url';
 import { runner } from 'node-pg-migrate';
 import pg from 'pg';
-import { putRightsRight, putRoleRight } from './role';
+import { putRightsRight } from './rights';
+import { putRoleRight } from './role';
 import { upgradeItems } from './upgrade';
 
 /** Brings a database to the newest version, as its owner. Safe to run again and by two at once. */

@@ -19,6 +19,13 @@ export function roleOf(database: string): string {
 
 export const databaseOf = (url: string): string => decodeURIComponent(new URL(url).pathname.slice(1));
 
+/** The same server's connection to another database. */
+export function withDatabase(url: string, database: string): string {
+  const other = new URL(url);
+  other.pathname = `/${encodeURIComponent(database)}`;
+  return other.href;
+}
+
 /**
  * Connection of that role to the owner's database. Its password follows from the owner's: whoever knows that one comes to
  * the same, so that two programs on one database do not change it under each other.
@@ -32,16 +39,6 @@ export function appUrlOf(ownerUrl: string, secret = ''): string {
   url.password = createHmac('sha256', key).update(role).digest('hex').slice(0, 36);
   return url.href;
 }
-
-/** What it may do here and no more: jobs are marked, items leave tombstones, the log only grows. */
-const RIGHTS: Readonly<Record<string, readonly string[]>> = {
-  company: ['SELECT'],
-  job: ['SELECT', 'INSERT', 'UPDATE'],
-  item: ['SELECT', 'INSERT', 'UPDATE'],
-  batch: ['SELECT', 'INSERT'],
-  kept: ['SELECT', 'INSERT', 'UPDATE'],
-  plan_format: ['SELECT'],
-};
 
 /** What lets a role pass by the rules of rows, and how each is taken from it. */
 const TOO_MUCH = [
@@ -89,33 +86,4 @@ export async function putRoleRight(client: pg.Client, appUrl: string): Promise<v
   await client.query(`ALTER ROLE ${role} RESET ALL`);
   await client.query(`ALTER ROLE ${role} IN DATABASE ${client.escapeIdentifier(client.database ?? '')} RESET ALL`);
   for (const group of found?.groups ?? []) await client.query(`REVOKE ${group} FROM ${role}`);
-}
-
-/** The one role of all databases, which there was before. */
-const BEFORE = 'alveus_app';
-
-/** Gives the role its rights in this database, and takes from it, and from all, what is beyond them. */
-export async function putRightsRight(client: pg.Client, appUrl: string): Promise<void> {
-  const name = decodeURIComponent(new URL(appUrl).username);
-  const { rows } = await client.query<{ table: string; name: string; rights: string[] }>(
-    `SELECT pg_class.oid::regclass::text AS table, coalesce(pg_roles.rolname, 'PUBLIC') AS name,
-            array_agg(acl.privilege_type ORDER BY acl.privilege_type) AS rights
-       FROM pg_class
-      CROSS JOIN LATERAL aclexplode(relacl) AS acl
-       LEFT JOIN pg_roles ON pg_roles.oid = acl.grantee
-      WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'p')
-        AND (acl.grantee = 0 OR rolname IN ($1, $2))
-      GROUP BY 1, 2`,
-    [name, BEFORE],
-  );
-  const named = (role: string): string => (role === 'PUBLIC' ? role : client.escapeIdentifier(role));
-  const right = new Set<string>();
-  await client.query('BEGIN');
-  for (const { table, name: of, rights } of rows) {
-    if (of === name && rights.join() === [...(RIGHTS[table] ?? [])].sort().join()) right.add(table);
-    else await client.query(`REVOKE ALL ON ${table} FROM ${named(of)}`);
-  }
-  for (const [table, rights] of Object.entries(RIGHTS))
-    if (!right.has(table)) await client.query(`GRANT ${rights.join(', ')} ON ${table} TO ${named(name)}`);
-  await client.query('COMMIT');
 }

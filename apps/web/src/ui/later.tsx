@@ -60,3 +60,10 @@ export function later<Props extends object>(
   }
   return Object.assign(memo(Part) as unknown as ComponentType<Props>, { load: ready });
 }
+
+/**
+ * Loads what a view shows at once, before that is shown: what comes into it afterwards moves the rest under the finger.
+ * One that cannot be loaded says so at its place.
+ */
+export const loaded = (...parts: readonly Pick<Later<object>, 'load'>[]): Promise<unknown> =>
+  Promise.allSettled(parts.map((part) => part.load()));

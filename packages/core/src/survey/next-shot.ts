@@ -65,6 +65,13 @@ export function knownElevation(target: Target, { benchmark }: Pick<Plan, 'benchm
   return undefined;
 }
 
+/** The place after all shots of the book, in which those taken now follow one another. */
+export function nextOrder({ shot }: Pick<Plan, 'shot'>): number {
+  let last = 0;
+  for (const { order } of Object.values(shot)) last = Math.max(last, order);
+  return last + 1;
+}
+
 /** The next turning point, by a name that is not in use. */
 export function nextTurning({ setups }: Book): Target {
   const used = new Set<string>();

@@ -7,11 +7,10 @@ import { noticed, sheetOpened, chosenLately, useAppDispatch, useAppSelector } fr
 import { selectEvaluation, selectLine } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
-import { later } from '../../ui/later';
-import { NotHere } from '../../ui/NotHere';
 import { useNodeChoices } from '../parts/choices';
 import { nameAfter } from '../parts/words';
 import { pipeOf, pipeOption, pipeOptions } from '../parts/pipes';
+import { SectionChoice } from '../sections';
 
 /** The node a branch hangs on; another is chosen to move it there. */
 function HangsOn({ line }: { line: ItemOf<'line'> }) {
@@ -73,9 +72,6 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
     </>
   );
 }
-
-/** It comes with the library of sections. */
-const SectionChoice = later(() => import('../sections/sheets').then((module) => module.SectionChoice), null, NotHere);
 
 /** What the runs of a line share. */
 export function LineSheet({ onClose }: { onClose: () => void }) {

@@ -1,5 +1,5 @@
 import type { Evaluation, NextShot } from '@alveus/core';
-import { knownElevation, nextShot } from '@alveus/core';
+import { knownElevation, nextOrder, nextShot } from '@alveus/core';
 import type { Edit, Shot, Target } from '@alveus/plan';
 import { Elevation, PastEnd, Reading } from '@alveus/plan';
 import { useMemo, useState } from 'react';
@@ -14,7 +14,7 @@ import { MeasureField, Picker, usePrint, useUnits } from '../../ui/measured';
 import { useBenchmarkChoices, useNodeChoices, useRunChoices } from '../parts/choices';
 import { targetWords } from '../parts/targets';
 import type { On } from './shot';
-import { fromA, likelyTarget, nextOrder } from './shot';
+import { fromA, likelyTarget } from './shot';
 
 /** How far apart ground is shot along a run before a tape was read, m. */
 const STEP = { feet: 25 * 0.3048, inches: 25 * 0.3048, metric: 10 } as const;
@@ -93,7 +93,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
       kind: 'shot',
       id: newId(),
       setup: own,
-      order: nextOrder(own, plan),
+      order: nextOrder(plan),
       sight,
       target: fromA(target.on === 'turning' ? { ...target, name: target.name.trim() } : target, runs),
       reading: { by, value: reading },

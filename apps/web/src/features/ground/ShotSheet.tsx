@@ -1,4 +1,5 @@
 import type { Evaluation } from '@alveus/core';
+import { nextOrder } from '@alveus/core';
 import { cutText, Shot, strikeOut } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { useState } from 'react';
@@ -9,7 +10,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet, usePrint, Words } from '../../ui/measured';
 import { useSheetForm } from '../../ui/form';
 import { targetWords } from '../parts/targets';
-import { correction, fromA, likelyTarget, nextOrder, turningsOf, upwards } from './shot';
+import { correction, fromA, likelyTarget, turningsOf, upwards } from './shot';
 import { ShotFields } from './ShotFields';
 
 interface ShotSheetProps {
@@ -37,7 +38,7 @@ export function ShotSheet({ setup, corrects, onClose }: ShotSheetProps) {
 
   const save = (again: boolean): void =>
     form.keep((shot) => {
-      const order = wrong?.order ?? nextOrder(setup, plan);
+      const order = wrong?.order ?? nextOrder(plan);
       const item = { ...shot, order, target: fromA(shot.target, runs), note: cutText(shot.note, 200) };
       edit([{ op: 'put', item }]);
       if (!again) return onClose();

@@ -39,11 +39,6 @@ export function fromA(target: Target, runs: ReadonlyMap<Uuid, RunResult>): Targe
   return target.on === 'run' && run ? { ...target, at: fromEndA(run.run, run.length, target.at as number) } : target;
 }
 
-/** The place after the last shot of a setup. */
-export function nextOrder(setup: Uuid, { shot }: Pick<Plan, 'shot'>): number {
-  return Math.max(0, ...Object.values(shot).map((one) => (one.setup === setup ? one.order : 0))) + 1;
-}
-
 /** The record that stands in the place of another. @param other what it says otherwise */
 export function correction(wrong: Shot, other: Partial<Shot>): Shot {
   const { struck: _struck, recalls: _recalls, ...rest } = wrong;

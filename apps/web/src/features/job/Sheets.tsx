@@ -5,11 +5,13 @@ import { sheetClosed, useAppDispatch, useAppSelector } from '../../store';
 import { Sheet as Frame } from '../../ui';
 import { loadForms } from '../../ui/form';
 import type { InsteadOf } from '../../ui/later';
-import { later } from '../../ui/later';
+import { later, loaded } from '../../ui/later';
 import { NotHere } from '../../ui/NotHere';
+import { CompanySections } from '../kept';
 import { loadParting } from '../parts/parting';
 import { StillSketch } from '../parts/SketchView';
 import { StillTrench } from '../parts/TrenchView';
+import { SectionChoice } from '../sections';
 import { OrderPaper } from '../takeoff';
 
 type Open = Sheet['sheet'];
@@ -30,33 +32,30 @@ const from = <Module, Name extends keyof Module>(load: () => Promise<Module>, na
 
 /** What has forms comes together with what they are made with. */
 const withForms = async <Module,>(module: Promise<Module>): Promise<Module> => {
-  const [loaded] = await Promise.all([module, loadForms()]);
-  return loaded;
+  const [code] = await Promise.all([module, loadForms()]);
+  return code;
 };
 
 /** What sheets of several stages are made with, and is no part of any. */
-const withParts = async <Module,>(module: Promise<Module>, load: () => Promise<void>): Promise<Module> => {
-  const [loaded] = await Promise.all([module, load()]);
-  return loaded;
+const withParts = async <Module,>(module: Promise<Module>, ...parts: readonly Promise<unknown>[]): Promise<Module> => {
+  const [code] = await Promise.all([module, ...parts]);
+  return code;
 };
 
-const grade = () => withParts(import('../grade/sheets'), loadParting);
-const line = () => import('../grade/line-sheets');
+const grade = () => withParts(import('../grade/sheets'), loadParting());
+const line = () => withParts(import('../grade/line-sheets'), loaded(SectionChoice));
 const compare = () => import('../compare/sheets');
-const sections = () => withParts(import('../sections/sheets'), loadParting);
+const sections = () => withParts(import('../sections/sheets'), loadParting(), loaded(CompanySections));
 const dug = () => import('../dug/sheets');
 const ground = () => withForms(import('../ground/sheets'));
 const grow = () => withForms(import('../grow/sheets'));
 const swale = () => withForms(import('../grow/swale-sheets'));
-const site = () => withParts(withForms(import('../site/sheets')), loadParting);
+const site = () => withParts(withForms(import('../site/sheets')), loadParting());
 const trench = () => import('../trench/sheets');
 const dig = () => withForms(import('../dig/sheets'));
 const order = () => import('../order/sheets');
 const takeoff = () => withForms(import('../takeoff/code'));
-const print = () =>
-  withParts(import('../print/sheets'), async () => {
-    await Promise.all([StillSketch.load(), StillTrench.load(), OrderPaper.load()]);
-  });
+const print = () => withParts(import('../print/sheets'), StillSketch.load(), StillTrench.load(), OrderPaper.load());
 const rod = () => withForms(import('../rod/code'));
 const own = () => import('./sheets');
 const server = () => import('./server-sheets');

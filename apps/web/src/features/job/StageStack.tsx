@@ -8,8 +8,9 @@ import type { Stage } from '../../store/results';
 import { STAGES } from '../../store/results';
 import { Busy, browserStyle } from '../../ui';
 import type { Later } from '../../ui/later';
-import { later } from '../../ui/later';
+import { later, loaded } from '../../ui/later';
 import { NotHere } from '../../ui/NotHere';
+import { CompanyRules } from '../kept';
 import { SketchView } from '../parts/SketchView';
 import { DepthClasses, GroundWords, TrenchView } from '../parts/TrenchView';
 
@@ -17,20 +18,11 @@ export type StageName = Stage | 'rules';
 
 const waiting = <Busy>Opening…</Busy>;
 
-/** @param drawings what it shows at once: it comes before the stage does, so that nothing moves under the finger */
+/** @param parts what it shows at once */
 const stagePart = (
   load: () => Promise<ComponentType>,
-  ...drawings: readonly Pick<Later<object>, 'load'>[]
-): Later<object> =>
-  later(
-    async () => {
-      // One that cannot be fetched says so at its place.
-      const [stage] = await Promise.all([load(), Promise.allSettled(drawings.map((drawing) => drawing.load()))]);
-      return stage;
-    },
-    waiting,
-    NotHere,
-  );
+  ...parts: readonly Pick<Later<object>, 'load'>[]
+): Later<object> => later(async () => (await Promise.all([load(), loaded(...parts)]))[0], waiting, NotHere);
 
 /** Each stage is loaded by itself. */
 export const STAGE_PARTS: Readonly<Record<StageName, Later<object>>> = {
@@ -45,7 +37,7 @@ export const STAGE_PARTS: Readonly<Record<StageName, Later<object>>> = {
   ),
   order: stagePart(() => import('../order/OrderStage').then((stage) => stage.OrderStage)),
   dig: stagePart(() => import('../rod/code').then((stage) => stage.DigStage)),
-  rules: stagePart(() => import('../rules/RulesStage').then((stage) => stage.RulesStage)),
+  rules: stagePart(() => import('../rules/RulesStage').then((stage) => stage.RulesStage), CompanyRules),
 };
 
 /**

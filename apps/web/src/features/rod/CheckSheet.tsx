@@ -1,3 +1,4 @@
+import { nextOrder } from '@alveus/core';
 import { checkOf, near } from '@alveus/core/rod';
 import type { Shot, Uuid } from '@alveus/plan';
 import { useState } from 'react';
@@ -6,7 +7,7 @@ import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { KeepFoot, Sheet, Words } from '../../ui/measured';
 import { CheckFields } from './CheckFields';
-import { afterAll, shotOf } from './shots';
+import { shotOf } from './shots';
 import { diggingOf, standing } from './useDig';
 
 /** The benchmark that a setup looked back to. */
@@ -40,7 +41,7 @@ export function CheckSheet({ onClose }: { onClose: () => void }) {
   const keep = (): void => {
     if (value.reading === undefined) return;
     const target = { on: 'benchmark' as const, benchmark: value.benchmark };
-    edit([shotOf(setup.setup.id, afterAll(plan), 'fore', target, value.reading)]);
+    edit([shotOf(setup.setup.id, nextOrder(plan), 'fore', target, value.reading)]);
     onClose();
   };
   return (

@@ -1,5 +1,5 @@
 import type { Evaluation } from '@alveus/core';
-import { nextTurning } from '@alveus/core';
+import { nextOrder, nextTurning } from '@alveus/core';
 import { checkOf, near } from '@alveus/core/rod';
 import type { Edit, Target, Uuid } from '@alveus/plan';
 import { useState } from 'react';
@@ -11,7 +11,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { KeepFoot, Picker, Sheet, usePrint, Words } from '../../ui/measured';
 import { CheckFields } from './CheckFields';
 import { ReadingField } from './ReadingField';
-import { afterAll, shotOf } from './shots';
+import { shotOf } from './shots';
 import { diggingOf, standing } from './useDig';
 import { setUpNow } from './world';
 
@@ -131,7 +131,7 @@ interface Told {
 function setUpEdits({ book, plan }: Evaluation, { benchmark, from, fore, reading, check }: Told): Edit[] {
   const setup = newId();
   const orders = Object.values(plan.setup).map(({ order }) => order);
-  const first = afterAll(plan);
+  const first = nextOrder(plan);
   const target: Target = benchmark === undefined ? nextTurning(book) : { on: 'benchmark', benchmark };
   return [
     ...(from !== undefined && fore !== undefined ? [shotOf(from, first, 'fore', target, fore)] : []),
