@@ -8,15 +8,14 @@ import type { Device } from './device';
 import { Refused } from './http';
 
 /**
- * The list of jobs is read from this device; the server's is only fetched into it.
+ * The list of jobs is read from this device, as long as the page; the server's is only fetched into it.
  * @param ask the server, whether it has a job
- * @returns how to end it
  */
 export function keepJobsList(
   store: FrameStore,
   device: Device | undefined,
   ask: (job: Uuid) => Promise<unknown>,
-): () => void {
+): void {
   void device
     ?.jobs()
     .then((list) => {
@@ -44,18 +43,15 @@ export function keepJobsList(
   };
   const here = select()(store.getState()).data;
   if (here) take(here);
-  const ends = [
-    store.dispatch(listenInFrame({ matcher: matchFulfilled, effect: ({ payload }) => take(payload) })),
-    store.dispatch(
-      listenInFrame({
-        matcher: matchRejected,
-        effect: ({ meta }) => {
-          // Asked twice at once is no trouble with the server.
-          if (meta.condition) return;
-          store.dispatch(jobsListed({ list: [...store.getState().jobs.list], state: 'remembered' }));
-        },
-      }),
-    ),
-  ];
-  return () => ends.forEach((end) => end());
+  store.dispatch(listenInFrame({ matcher: matchFulfilled, effect: ({ payload }) => take(payload) }));
+  store.dispatch(
+    listenInFrame({
+      matcher: matchRejected,
+      effect: ({ meta }) => {
+        // Asked twice at once is no trouble with the server.
+        if (meta.condition) return;
+        store.dispatch(jobsListed({ list: [...store.getState().jobs.list], state: 'remembered' }));
+      },
+    }),
+  );
 }
