@@ -16,8 +16,22 @@ export interface App {
   query<T extends pg.QueryResultRow>(sql: string): Promise<T[]>;
 }
 
+interface Device {
+  /**
+   * As on a device that has no moment to spare: a stage is made when somebody goes there, and not ahead. Lists took
+   * hold of idle time as the code came in, and keep it.
+   */
+  busy: boolean;
+}
+
 /** The tests of one worker share a server, whose database each of them finds empty. */
-export const test = base.extend<{ app: App }, { server: App }>({
+export const test = base.extend<{ app: App } & Device, { server: App }>({
+  busy: [false, { option: true }],
+  page: async ({ page, busy }, use) => {
+    if (busy)
+      await page.addInitScript(() => addEventListener('load', () => void (window.requestIdleCallback = () => 0)));
+    await use(page);
+  },
   server: [
     async ({}, use) => {
       const ownerUrl = process.env.TEST_OWNER_URL;
@@ -59,7 +73,8 @@ export const test = base.extend<{ app: App }, { server: App }>({
 
 export { expect };
 
-export const WIDE = { viewport: { width: 1280, height: 800 }, hasTouch: false };
+/** What is gone through on a phone, whose stages are made ahead, and wide, where they are not, is gone through both ways. */
+export const WIDE = { viewport: { width: 1280, height: 800 }, hasTouch: false, busy: true };
 
 /** Types into a field by its label, as a person does: what was there goes. */
 export async function fill(page: Page, label: string | RegExp, text: string): Promise<void> {

@@ -16,6 +16,8 @@ export async function accessible(page: Page, what: string): Promise<void> {
     const context = behind ? { exclude: [behind] } : document;
     const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(context, {
       resultTypes: ['violations'],
+      // An address of each element takes a third of the time; what is wrong is told by what it is.
+      selectors: false,
       // Only a rule that is not asked for reads the sheets of styles anew.
       preload: false,
       // What passes the stricter of both passes the other.

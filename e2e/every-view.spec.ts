@@ -1,13 +1,17 @@
 import { choose, expect, tap, test } from './app';
+import { accessible } from './axe';
 import { fits } from './fit';
-import { inEveryLight, PHONE } from './lights';
-import type { SheetShown } from './tour';
+import { inEveryLight, MODES, PHONE } from './lights';
+import type { StageShown } from './tour';
 import { closed, go, opened, openDemo, SHEETS, STAGES } from './tour';
 
 /** What must hold of every view: on a phone and a wide page, by day and by night, on its side, narrow, and with large text. */
 
-/** What has another light or shape has it at once: the views are looked at, not how they come. */
-test.use({ contextOptions: { reducedMotion: 'reduce' } });
+/**
+ * What has another light or shape has it at once, and no stage is there that nobody went to: the views are looked at,
+ * not how they come.
+ */
+test.use({ contextOptions: { reducedMotion: 'reduce' }, busy: true });
 
 const LOW: readonly { readonly width: number; readonly height: number }[] = [
   { width: 844, height: 390 },
@@ -16,50 +20,56 @@ const LOW: readonly { readonly width: number; readonly height: number }[] = [
   { width: 640, height: 400 },
 ];
 
-test('every stage, and what is there before a job is open', async ({ page, app }) => {
-  test.setTimeout(240_000);
-  await page.goto(app.url);
-  await expect(page.getByText('No jobs yet')).toBeVisible();
-  await inEveryLight(page, 'no jobs');
-  await tap(page, 'New job');
-  await page.getByRole('dialog').waitFor();
-  await inEveryLight(page, 'new job');
-  await tap(page, 'Close');
-  await openDemo(page, app);
-  for (const stage of STAGES) {
-    await go(page, stage);
-    await inEveryLight(page, stage);
-  }
-  await tap(page, 'Menu');
-  await tap(page, 'Rules in force');
-  await expect(page.getByRole('heading', { name: 'Rules in force' })).toBeVisible();
-  await inEveryLight(page, 'rules');
-  await tap(page, 'All jobs');
-  await expect(page.getByTestId('job')).toHaveCount(1);
-  await inEveryLight(page, 'jobs');
-});
+/** Stages whose sheets are gone through beside each other. */
+const PARTS: readonly (readonly StageShown[])[] = [['Grade'], ['Site', 'Ground', 'Trench'], ['Order', 'Dig']];
 
-/** In three parts, so that they are gone through beside each other. */
-const part = (which: number): readonly SheetShown[] => SHEETS.filter((_, index) => index % 3 === which);
+for (const { size, light } of MODES)
+  test.describe(`${size.width} px, ${light}`, () => {
+    test.use({ viewport: size, colorScheme: light });
 
-for (const which of [0, 1, 2]) {
-  test(`every sheet, in every light and every shape of window (${which + 1} of 3)`, async ({ page, app }) => {
-    test.setTimeout(300_000);
-    page.setDefaultTimeout(20_000);
-    await openDemo(page, app);
-    for (const [index, sheet] of part(which).entries()) {
-      await opened(page, sheet);
-      await inEveryLight(page, sheet.name);
-      // By turns; the soak has each sheet in all of them.
-      for (const size of process.env.EVERY_LIGHT ? LOW : LOW.slice(index % LOW.length).slice(0, 1)) {
-        await page.setViewportSize(size);
-        await fits(page, `${sheet.name}, ${size.width}×${size.height}`);
+    test('every stage, and what is there before a job is open', async ({ page, app }) => {
+      test.setTimeout(240_000);
+      const right = (what: string) => accessible(page, `${what}, ${light}, ${size.width} px`);
+      await page.goto(app.url);
+      await expect(page.getByText('No jobs yet')).toBeVisible();
+      await right('no jobs');
+      await tap(page, 'New job');
+      await page.getByRole('dialog').waitFor();
+      await right('new job');
+      await tap(page, 'Close');
+      await openDemo(page, app);
+      for (const stage of STAGES) {
+        await go(page, stage);
+        await right(stage);
       }
-      await page.setViewportSize(PHONE);
-      await closed(page);
-    }
+      await tap(page, 'Menu');
+      await tap(page, 'Rules in force');
+      await expect(page.getByRole('heading', { name: 'Rules in force' })).toBeVisible();
+      await right('rules');
+      await tap(page, 'All jobs');
+      await expect(page.getByTestId('job')).toHaveCount(1);
+      await right('jobs');
+    });
+
+    for (const stages of PARTS)
+      test(`every sheet of ${stages.join(', ')}`, async ({ page, app }) => {
+        test.setTimeout(300_000);
+        page.setDefaultTimeout(20_000);
+        await openDemo(page, app);
+        for (const [index, sheet] of SHEETS.filter(({ stage }) => stages.includes(stage)).entries()) {
+          await opened(page, sheet);
+          await accessible(page, `${sheet.name}, ${light}, ${size.width} px`);
+          // On phones, by turns; the soak has each sheet in all of them.
+          const low = size !== PHONE ? [] : process.env.EVERY_LIGHT ? LOW : [LOW[index % LOW.length] ?? PHONE];
+          for (const shape of low) {
+            await page.setViewportSize(shape);
+            await fits(page, `${sheet.name}, ${shape.width}×${shape.height}`);
+          }
+          await page.setViewportSize(size);
+          await closed(page);
+        }
+      });
   });
-}
 
 test('every sheet with text twice as large', async ({ page, app }) => {
   test.setTimeout(300_000);

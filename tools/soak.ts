@@ -13,7 +13,7 @@ import { testServer } from './lib/scratch';
  * gigabyte of legal batches; every view in every light, and what a page of the app of before keeps, under the new one.
  */
 run(async (cleanup) => {
-  const times = Number(process.argv[2] ?? 34);
+  const times = Number(process.argv[2] ?? 68);
   if (!(times >= 1 && times <= 10_000)) {
     say('Use: npm run soak -- [TIMES from 1 to 10000]');
     return 2;
@@ -27,7 +27,7 @@ run(async (cleanup) => {
       'core',
       'simulation',
       '--testPathPattern',
-      '(edits|evaluate|sound|pretend|mutated|least|dig|outbox.random|day.random).test',
+      '(edits|evaluate|sound|pretend|mutated|least|dig|dig-room|ways-out|outbox.random|day.random).test',
     ],
     {
       cwd: ROOT,

@@ -82,7 +82,7 @@ export function keepsEverythingAtItsPlace(): void {
         state = after;
       }
     }),
-    runs(60),
+    runs(30),
   );
 }
 
@@ -111,7 +111,7 @@ export function reversesByFlowAlone(): void {
       const once = applyEdits(first.plan, edits);
       expect(applyEdits(once, reverseLine(once, line))).toEqual(first.plan);
     }),
-    runs(40),
+    runs(25),
   );
 }
 
@@ -153,7 +153,7 @@ export function lateRecordsFindTheirPlace(): void {
         expect(found[0]?.along).toBeCloseTo(along, 6);
       },
     ),
-    runs(60),
+    runs(30),
   );
 }
 
@@ -202,7 +202,7 @@ export function takesExactlyWhatHung(): void {
         expect(applyEdits(after, back.edits)).toEqual(plan);
       },
     ),
-    runs(80),
+    runs(40),
   );
 }
 
@@ -229,7 +229,7 @@ export function undoesAndRedoesAll(): void {
         state = { ...start({ ...first, plan: redone }), tracks: state.tracks };
       }
     }),
-    runs(50),
+    runs(30),
   );
 }
 
