@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { build as bundle } from 'esbuild';
-import { injectManifest } from 'workbox-build';
 import { DIGEST, filesUnder, keepServing, setByFiles } from './builds';
 import { alone } from './alone.mjs';
 import { bin, ROOT, WEB } from './paths';
@@ -126,6 +125,8 @@ async function makeServiceWorker(out: string, build: string): Promise<void> {
     define: { 'process.env.NODE_ENV': '"production"', BUILD: JSON.stringify(build) },
     logLevel: 'error',
   });
+  // It brings a whole bundler along: a start that has nothing to build does without.
+  const { injectManifest } = await import('workbox-build');
   const { count, warnings } = await injectManifest({
     swSrc: worker,
     swDest: worker,
