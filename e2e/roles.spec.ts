@@ -150,3 +150,22 @@ test('a migration that fails is named, keeps nothing of itself, and is told in a
   expect(rows).toEqual([{ relname: 'sound' }]);
   rmSync(folder, { recursive: true });
 });
+
+test('a database that a newer program brought forward is refused by the one of before, and stays as it is', async () => {
+  const ownerUrl = await database();
+  const appUrl = appUrlOf(ownerUrl);
+  await ready(ownerUrl, appUrl);
+  const role = decodeURIComponent(new URL(appUrl).username);
+  await connected(ownerUrl, (client) =>
+    client.query(
+      `CREATE TABLE newer (id int); GRANT SELECT ON newer TO "${role}";
+       INSERT INTO pgmigrations (name, run_on) VALUES ('9999_newer', now())`,
+    ),
+  );
+  const refused: unknown = await ready(ownerUrl, appUrl).catch((error: unknown) => error);
+  expect(troubleWith(ownerUrl, 'DATABASE_URL', refused)).toBe(
+    'This database was brought forward by a newer program (9999_newer). Start that one, or restore a backup from before it.',
+  );
+  const { rows } = await connected(appUrl, (client) => client.query('SELECT count(*)::int AS many FROM newer'));
+  expect(rows).toEqual([{ many: 0 }]);
+});

@@ -1,9 +1,11 @@
+import { readdirSync } from 'node:fs';
+import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { runner } from 'node-pg-migrate';
 import pg from 'pg';
 import { putRightsRight } from './rights';
 import { putRoleRight } from './role';
-import { upgradeItems } from './upgrade';
+import { NewerDatabase, upgradeItems } from './upgrade';
 
 /** Brings a database to the newest version, as its owner. Safe to run again and by two at once. */
 
@@ -21,13 +23,15 @@ export interface Migrating {
 
 /** Held by who brings a database forward, while they do. */
 const MIGRATION_LOCK = 7_264_002;
+/** Where those that were run are written down. */
+const TABLE = 'pgmigrations';
 /** To reach a database, ms. */
 const REACHING = 10_000;
 
 /** A migration that does not go through, by its name. Nothing of it was kept. */
 export class MigrationFailed extends Error {}
 
-/** @returns the names of the migrations that were run now @throws MigrationFailed */
+/** @returns the names of the migrations that were run now @throws MigrationFailed, or NewerDatabase with all as it was */
 export async function migrate({ ownerUrl, appUrl, company, folder = FOLDER }: Migrating): Promise<string[]> {
   const client = new pg.Client({ connectionString: ownerUrl, connectionTimeoutMillis: REACHING });
   // The server that ends under it is told of by what is asked of it then.
@@ -35,6 +39,7 @@ export async function migrate({ ownerUrl, appUrl, company, folder = FOLDER }: Mi
   await client.connect();
   try {
     await client.query('SELECT pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    await expectKnown(client, folder);
     const done = await runAll(client, folder);
     await upgradeItems(client);
     await putRoleRight(client, appUrl);
@@ -53,6 +58,22 @@ export async function migrate({ ownerUrl, appUrl, company, folder = FOLDER }: Mi
   }
 }
 
+/** A program of before knows nothing of what came since, and would take the rights there from the one that does. */
+async function expectKnown(client: pg.Client, folder: string): Promise<void> {
+  const { rows } = await client.query<{ made: boolean }>(`SELECT to_regclass($1) IS NOT NULL AS made`, [TABLE]);
+  if (!rows[0]?.made) return;
+  const known = readdirSync(folder).map((file) => path.parse(file).name);
+  const newer = await client.query<{ name: string }>(
+    `SELECT name FROM ${TABLE} WHERE name <> ALL ($1) ORDER BY id DESC LIMIT 1`,
+    [known],
+  );
+  const [newest] = newer.rows;
+  if (newest)
+    throw new NewerDatabase(
+      `This database was brought forward by a newer program (${newest.name}). Start that one, or restore a backup from before it.`,
+    );
+}
+
 async function runAll(client: pg.Client, folder: string): Promise<string[]> {
   let at = '';
   const tell = (words: string): void => {
@@ -63,7 +84,7 @@ async function runAll(client: pg.Client, folder: string): Promise<string[]> {
       dbClient: client,
       dir: folder,
       direction: 'up',
-      migrationsTable: 'pgmigrations',
+      migrationsTable: TABLE,
       // Ours is held already, and waits where this one would refuse.
       noLock: true,
       logger: { info: tell, warn: () => undefined, error: () => undefined },
