@@ -10,6 +10,9 @@ import { ROOT } from '../tools/lib/paths';
 
 const alveus = (...args: string[]) =>
   spawnSync('npm', ['run', '-s', 'alveus', '--', ...args], { cwd: ROOT, encoding: 'utf8' });
+/** What npm starts for it. */
+const itself = (...args: string[]) =>
+  spawnSync(process.execPath, ['--import', 'tsx', 'tools/cli.ts', ...args], { cwd: ROOT, encoding: 'utf8' });
 const file = (text: string): string => {
   const name = test.info().outputPath(`${randomUUID()}.json`);
   writeFileSync(name, text);
@@ -36,11 +39,11 @@ test('a bad file gets a sentence on stderr and exit code 1', () => {
     [file(demo.replace(/"version": \d+/, '"version": 7777')), /version 7777/],
     [file(demo.replace('"value":', '"value":-')), /at least 1 mm/],
   ] as const) {
-    const { status, stdout, stderr } = alveus('compute', name);
+    const { status, stdout, stderr } = itself('compute', name);
     expect([status, stdout]).toEqual([1, '']);
     expect(stderr).toMatch(reason);
     expect(stderr).not.toMatch(/\bat .+\.ts:\d+/);
   }
   expect(alveus('compute').status).toBe(1);
-  expect(alveus('compute', 'demo/tansy-hill.json', '--step', 'wide').status).toBe(1);
+  expect(itself('compute', 'demo/tansy-hill.json', '--step', 'wide').status).toBe(1);
 });

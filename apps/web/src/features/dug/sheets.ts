@@ -1,3 +1,3 @@
 export { CutSheet } from './CutSheet';
-export { HoleSheet } from './HoleSheet';
+export { HoleSheet } from './hole/HoleSheet';
 export { SharingSheet } from './SharingSheet';

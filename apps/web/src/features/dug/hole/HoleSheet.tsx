@@ -1,0 +1,191 @@
+import type { Evaluation, NodeEnd } from '@alveus/core';
+import { holeFor } from '@alveus/core/shared';
+import type { Uuid } from '@alveus/plan';
+import { Hole, PROTECTIONS } from '@alveus/plan';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { HolePipe } from '../../../drawing/hole';
+import { HoleSection } from '../../../drawing/hole';
+import { useAppSelector } from '../../../store';
+import { selectEvaluation } from '../../../store/results';
+import { useActions } from '../../../sync/SyncProvider';
+import {
+  Button,
+  Choice,
+  DoneFoot,
+  List,
+  PlanMeasure,
+  Row,
+  Sheet,
+  usePrint,
+  useUnits,
+  Words,
+} from '../../../ui/measured';
+import { FORM_WORDS, PROTECTION_WORDS } from '../../parts/words';
+import { useSay } from '../../parts/useSay';
+import { Fills } from './Fills';
+import type { Put } from './HoleMeasure';
+import { Shaft } from './Shaft';
+import { Size } from './Size';
+import { useFresh } from './useFresh';
+
+/** The hole at a node: what stands in it, the room round it, what goes under and round it. */
+export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => void }) {
+  const { edit } = useActions();
+  const plan = useAppSelector((state) => state.job.plan);
+  const [problem, setProblem] = useState<string>();
+  const fresh = useFresh('stone');
+  const node = plan.node[id];
+  const hole = plan.hole[id];
+  if (!node) {
+    return (
+      <Sheet title="Hole" onClose={onClose}>
+        <Words>This has been removed.</Words>
+      </Sheet>
+    );
+  }
+  if (!hole) {
+    return (
+      <Sheet title={`The hole at ${node.name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+        <Words>
+          {`Nothing is dug for ${node.name} itself yet: its trenches run up to it. Tell its hole, and the trenches begin at the hole’s side, so that nothing is dug twice.`}
+        </Words>
+        <Button
+          icon="plus"
+          kind="main"
+          onPress={() => {
+            const { material, more } = fresh();
+            edit([...more, { op: 'put', item: holeFor(node.form, id, material) }]);
+          }}
+        >
+          {`A hole as for a ${FORM_WORDS[node.form].toLowerCase()}`}
+        </Button>
+      </Sheet>
+    );
+  }
+  const put: Put = (next, more = []) => {
+    const parsed = Hole.safeParse(next);
+    const issue = parsed.error?.issues[0];
+    setProblem(issue && `${issue.path.join(' ')}: ${issue.message}.`);
+    if (parsed.success) edit([...more, { op: 'put', item: parsed.data }]);
+  };
+  return (
+    <Sheet
+      title={`The hole at ${node.name}`}
+      onClose={onClose}
+      foot={
+        <>
+          <Button
+            kind="danger"
+            icon="trash"
+            onPress={() => {
+              onClose();
+              edit([{ op: 'remove', kind: 'hole', id }]);
+            }}
+          >
+            Remove
+          </Button>
+          <DoneFoot onDone={onClose} />
+        </>
+      }
+    >
+      {problem ? (
+        <View role="alert">
+          <Words tone="stop">{`Not taken: ${problem}`}</Words>
+        </View>
+      ) : null}
+      <Figures id={id} />
+      <Findings id={id} />
+      <Size hole={hole} put={put} />
+      <Fills hole={hole} put={put} />
+      <Shaft hole={hole} put={put} />
+      <Choice
+        label="Its sides"
+        options={[
+          { value: 'upright', label: 'Upright' },
+          { value: 'sloped', label: 'Sloped' },
+        ]}
+        value={hole.side?.by === 'sloped' ? 'sloped' : 'upright'}
+        onChange={(by) => {
+          const { side: _before, ...rest } = hole;
+          put(by === 'upright' ? rest : { ...rest, side: { by: 'sloped', out: 1, over: 0 } });
+        }}
+      />
+      {hole.side?.by === 'sloped' ? (
+        <PlanMeasure
+          label="Sides: out for one up"
+          quantity="plain"
+          value={hole.side.out}
+          onChange={(out) => {
+            if (out !== undefined && hole.side?.by === 'sloped') put({ ...hole, side: { ...hole.side, out } });
+          }}
+        />
+      ) : null}
+      <Choice
+        label="How people in it are protected"
+        options={PROTECTIONS.map((value) => ({ value, label: PROTECTION_WORDS[value] }))}
+        value={hole.protection}
+        onChange={(protection) => {
+          const { protection: before, ...rest } = hole;
+          put(before === protection ? rest : { ...rest, protection });
+        }}
+      />
+      <Words size="small" tone="muted">
+        A bucket digs no circle: the hole is square. Its trenches begin where its side stands. Keep spoil 2 ft back, a
+        ladder from 4 ft on; nobody stands under what is lifted in, and nobody goes into a tank.
+      </Words>
+    </Sheet>
+  );
+}
+
+/** What stands against it. */
+function Findings({ id }: { id: Uuid }) {
+  const say = useSay();
+  const found = useAppSelector((state) => selectEvaluation(state).findings.hole.get(id)) ?? [];
+  if (found.length === 0) return null;
+  return (
+    <List label="Against this hole">
+      {found.map((one) => (
+        <Row key={one.id} title={say(one.what)} note={say(one.why)} noteLines="all" />
+      ))}
+    </List>
+  );
+}
+
+function Figures({ id }: { id: Uuid }) {
+  const print = usePrint();
+  const { system } = useUnits();
+  const evaluation = useAppSelector(selectEvaluation);
+  const result = evaluation.holes.get(id);
+  if (!result?.amounts || result.depth === undefined || result.bottom === undefined)
+    return <Words tone="muted">Its depth is known once the ground and the inverts here are.</Words>;
+  const { amounts, depth, bottom } = result;
+  const native = amounts.layers.reduce((sum, { material, volume }) => sum + (material === 'native' ? volume : 0), 0);
+  const bought = amounts.layers.reduce((sum, { material, volume }) => sum + (material === 'native' ? 0 : volume), 0);
+  return (
+    <>
+      <HoleSection
+        result={result}
+        pipes={pipesAt(evaluation, id, bottom)}
+        plan={evaluation.plan}
+        height={280}
+        system={system}
+      />
+      <Words>
+        {`Bottom at ${print(bottom, 'elevation')}, ${print(depth, 'depth')} deep: ${print(amounts.excavation, 'volume')} dug, ${print(bought, 'volume')} of bought material, ${print(native, 'volume')} of native put back.`}
+      </Words>
+    </>
+  );
+}
+
+/** What comes in and goes out, over the bottom of the hole. */
+function pipesAt({ nodes, runs }: Evaluation, id: Uuid, bottom: number): HolePipe[] {
+  const node = nodes.get(id);
+  const of = (ends: readonly NodeEnd[], goes: HolePipe['goes']): HolePipe[] =>
+    ends.flatMap(({ run, invert }) => {
+      const pipe = runs.get(run)?.pipe;
+      if (!pipe || invert === undefined) return [];
+      return [{ goes, low: invert - pipe.wall - bottom, outside: pipe.outside, wall: pipe.wall }];
+    });
+  return [...of(node?.arriving ?? [], 'in'), ...of(node?.leaving ?? [], 'out')];
+}

@@ -1,0 +1,69 @@
+import { Frame, Hole } from '@alveus/plan';
+import { Button } from '../../../ui/measured';
+import type { HoleItem, Put } from './HoleMeasure';
+import { HoleMeasure } from './HoleMeasure';
+import { useFresh } from './useFresh';
+
+/** Its risers, and the frame on its own concrete. */
+export function Shaft({ hole, put }: { hole: HoleItem; put: Put }) {
+  const concrete = useFresh('concrete');
+  const { frame } = hole;
+  return (
+    <>
+      <HoleMeasure
+        put={put}
+        label="Risers, outside"
+        quantity="thickness"
+        value={hole.riser}
+        limit={Hole.shape.riser}
+        optional
+        make={(riser) => {
+          const { riser: _before, ...rest } = hole;
+          return riser === undefined ? rest : { ...rest, riser };
+        }}
+        hint="From its top up to the rim; empty where there are none"
+      />
+      {frame ? (
+        <>
+          {(
+            [
+              ['across', 'Concrete of the frame, outside'],
+              ['thick', 'How thick it is'],
+              ['clear', 'Clear of the shaft, all round'],
+            ] as const
+          ).map(([field, label]) => (
+            <HoleMeasure
+              put={put}
+              key={field}
+              label={label}
+              quantity="thickness"
+              value={frame[field]}
+              limit={Frame.shape[field]}
+              make={(next) => (next === undefined ? undefined : { ...hole, frame: { ...frame, [field]: next } })}
+            />
+          ))}
+          <Button
+            icon="trash"
+            onPress={() => {
+              const { frame: _before, ...rest } = hole;
+              put(rest);
+            }}
+          >
+            No frame
+          </Button>
+        </>
+      ) : (
+        <Button
+          icon="plus"
+          onPress={() => {
+            const { material, more } = concrete();
+            const shaft = hole.riser ?? hole.plan.across;
+            put({ ...hole, frame: { material, across: shaft + 0.5, thick: 0.2, clear: 0.025 } }, more);
+          }}
+        >
+          Frame on its own concrete
+        </Button>
+      )}
+    </>
+  );
+}

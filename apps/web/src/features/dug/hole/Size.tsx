@@ -1,0 +1,70 @@
+import { Hole } from '@alveus/plan';
+import { Choice } from '../../../ui/measured';
+import type { HoleItem, Put } from './HoleMeasure';
+import { HoleMeasure } from './HoleMeasure';
+
+const [ROUND, BOX] = Hole.shape.plan.options;
+
+/** What stands in it, and the room round that. */
+export function Size({ hole, put }: { hole: HoleItem; put: Put }) {
+  const { plan } = hole;
+  return (
+    <>
+      <Choice
+        label="What stands in it, from above"
+        options={[
+          { value: 'round', label: 'Round' },
+          { value: 'box', label: 'A box' },
+        ]}
+        value={plan.by}
+        onChange={(by) => {
+          const across = plan.across;
+          put({ ...hole, plan: by === 'round' ? { by, across } : { by, along: across, across } });
+        }}
+      />
+      {plan.by === 'box' ? (
+        <HoleMeasure
+          put={put}
+          label="Outside, along the pipe that leaves it"
+          quantity="depth"
+          value={plan.along}
+          limit={BOX.shape.along}
+          make={(along) => (along === undefined ? undefined : { ...hole, plan: { ...plan, along } })}
+        />
+      ) : null}
+      <HoleMeasure
+        put={put}
+        label={plan.by === 'box' ? 'Outside, across' : 'Outside, across the circle'}
+        quantity="depth"
+        value={plan.across}
+        limit={ROUND.shape.across}
+        make={(across) => (across === undefined ? undefined : { ...hole, plan: { ...plan, across } })}
+      />
+      <HoleMeasure
+        put={put}
+        label="Height, outside"
+        quantity="depth"
+        value={hole.tall}
+        limit={Hole.shape.tall}
+        make={(tall) => (tall === undefined ? undefined : { ...hole, tall })}
+      />
+      <HoleMeasure
+        put={put}
+        label="Its floor, from the inside to its underside"
+        quantity="thickness"
+        value={hole.floor}
+        limit={Hole.shape.floor}
+        make={(floor) => (floor === undefined ? undefined : { ...hole, floor })}
+      />
+      <HoleMeasure
+        put={put}
+        label="Room round it, each side"
+        quantity="thickness"
+        value={hole.room}
+        limit={Hole.shape.room}
+        make={(room) => (room === undefined ? undefined : { ...hole, room })}
+        hint="6 in where the local rule allows; a foot for the straps"
+      />
+    </>
+  );
+}
