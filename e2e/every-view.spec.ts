@@ -1,7 +1,7 @@
 import { choose, expect, tap, test } from './app';
 import { accessible } from './axe';
 import { fits } from './fit';
-import { inEveryLight, MODES, PHONE } from './lights';
+import { inEveryLight, lit, MODES, PHONE } from './lights';
 import type { StageShown } from './tour';
 import { closed, go, opened, openDemo, SHEETS, STAGES } from './tour';
 
@@ -23,6 +23,10 @@ const LOW: readonly { readonly width: number; readonly height: number }[] = [
 /** Stages whose sheets are gone through beside each other. */
 const PARTS: readonly (readonly StageShown[])[] = [['Grade'], ['Site', 'Ground', 'Trench'], ['Order', 'Dig']];
 
+test('every stage is in one of the parts', () => {
+  expect(PARTS.flat().sort()).toEqual([...STAGES].sort());
+});
+
 for (const { size, light } of MODES)
   test.describe(`${size.width} px, ${light}`, () => {
     test.use({ viewport: size, colorScheme: light });
@@ -32,6 +36,7 @@ for (const { size, light } of MODES)
       const right = (what: string) => accessible(page, `${what}, ${light}, ${size.width} px`);
       await page.goto(app.url);
       await expect(page.getByText('No jobs yet')).toBeVisible();
+      await lit(page, light);
       await right('no jobs');
       await tap(page, 'New job');
       await page.getByRole('dialog').waitFor();
@@ -56,6 +61,7 @@ for (const { size, light } of MODES)
         test.setTimeout(300_000);
         page.setDefaultTimeout(20_000);
         await openDemo(page, app);
+        await lit(page, light);
         for (const [index, sheet] of SHEETS.filter(({ stage }) => stages.includes(stage)).entries()) {
           await opened(page, sheet);
           await accessible(page, `${sheet.name}, ${light}, ${size.width} px`);

@@ -24,12 +24,16 @@ export const MODES: readonly Mode[] = process.env.EVERY_LIGHT
       { size: WIDE, light: 'dark' },
     ];
 
+/** Expects that the page has that light. */
+export const lit = (page: Page, light: Mode['light']) =>
+  expect(page.locator('html')).toHaveCSS('background-color', PAGE[light]);
+
 /** Passes the checks of accessibility, by day and by night, on a phone and wide; the window is a phone's again afterwards. */
 export async function inEveryLight(page: Page, what: string): Promise<void> {
   for (const { size, light } of MODES) {
     await page.setViewportSize(size);
     await page.emulateMedia({ colorScheme: light });
-    await expect(page.locator('html')).toHaveCSS('background-color', PAGE[light]);
+    await lit(page, light);
     await accessible(page, `${what}, ${light}, ${size.width} px`);
   }
   await page.setViewportSize(PHONE);
