@@ -1,5 +1,6 @@
-import type { LayerMaterial } from '@alveus/plan';
+import type { Edit, LayerMaterial } from '@alveus/plan';
 import { FillLayer, ThickLayer } from '@alveus/plan';
+import type { ReactNode } from 'react';
 import { Button } from '../../../ui/measured';
 import { replaced, without } from '../../trench/lists';
 import { LayerBox } from '../../trench/LayerBox';
@@ -15,14 +16,12 @@ export function Fills({ hole, put }: { hole: HoleItem; put: Put }) {
     <>
       {hole.around
         .map((layer, index) => (
-          <LayerBox
+          <Fill
             key={`around ${index}`}
             title={`Round it ${index + 1}`}
-            material={layer.material}
-            onMaterial={(material: LayerMaterial, more) =>
-              put({ ...hole, around: replaced(hole.around, index, { ...layer, material }) }, more)
-            }
-            onRemove={() => put({ ...hole, around: without(hole.around, index) })}
+            layers={hole.around}
+            index={index}
+            onChange={(around, more) => put({ ...hole, around }, more)}
           >
             <HoleMeasure
               put={put}
@@ -34,7 +33,7 @@ export function Fills({ hole, put }: { hole: HoleItem; put: Put }) {
                 over === undefined ? undefined : { ...hole, around: replaced(hole.around, index, { ...layer, over }) }
               }
             />
-          </LayerBox>
+          </Fill>
         ))
         .reverse()}
       <Button
@@ -49,14 +48,12 @@ export function Fills({ hole, put }: { hole: HoleItem; put: Put }) {
       </Button>
       {hole.below
         .map((layer, index) => (
-          <LayerBox
+          <Fill
             key={`below ${index}`}
             title={`Under it ${index + 1}`}
-            material={layer.material}
-            onMaterial={(material: LayerMaterial, more) =>
-              put({ ...hole, below: replaced(hole.below, index, { ...layer, material }) }, more)
-            }
-            onRemove={() => put({ ...hole, below: without(hole.below, index) })}
+            layers={hole.below}
+            index={index}
+            onChange={(below, more) => put({ ...hole, below }, more)}
           >
             <HoleMeasure
               put={put}
@@ -70,7 +67,7 @@ export function Fills({ hole, put }: { hole: HoleItem; put: Put }) {
                   : { ...hole, below: replaced(hole.below, index, { ...layer, thickness }) }
               }
             />
-          </LayerBox>
+          </Fill>
         ))
         .reverse()}
       <Button
@@ -83,5 +80,36 @@ export function Fills({ hole, put }: { hole: HoleItem; put: Put }) {
         Layer under it
       </Button>
     </>
+  );
+}
+
+interface FillProps<Layer> {
+  title: string;
+  layers: readonly Layer[];
+  index: number;
+  onChange: (layers: Layer[], more?: readonly Edit[]) => void;
+  /** How thick it is told. */
+  children: ReactNode;
+}
+
+/** One of the layers there: of another material, or taken out. */
+function Fill<Layer extends { material: LayerMaterial }>({
+  title,
+  layers,
+  index,
+  onChange,
+  children,
+}: FillProps<Layer>) {
+  const layer = layers[index];
+  if (!layer) return null;
+  return (
+    <LayerBox
+      title={title}
+      material={layer.material}
+      onMaterial={(material, more) => onChange(replaced(layers, index, { ...layer, material }), more)}
+      onRemove={() => onChange(without(layers, index))}
+    >
+      {children}
+    </LayerBox>
   );
 }
