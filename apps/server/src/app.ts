@@ -7,6 +7,7 @@ import helmet from 'helmet';
 import type pg from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { answers } from './database';
 import { answerRefusals, jsonBodies, onlyAppsOfThisAge, onlyJson, onlyThisMachine, Refusal } from './http';
 import { jobRoutes } from './jobs';
 import { keptRoutes } from './kept';
@@ -58,23 +59,6 @@ function packed(): express.RequestHandler {
     if (request.method === 'GET') pack(request, response, next);
     else next();
   };
-}
-
-/** A database that hangs is as good as none, ms. */
-const HEALTHY = 2_000;
-
-function answers(pool: pg.Pool): Promise<boolean> {
-  return new Promise((resolve) => {
-    const timer = setTimeout(() => resolve(false), HEALTHY);
-    const heard = (is: boolean): void => {
-      clearTimeout(timer);
-      resolve(is);
-    };
-    pool.query('SELECT 1').then(
-      () => heard(true),
-      () => heard(false),
-    );
-  });
 }
 
 /** Answers of the API are data: nothing may be loaded by them, guessed of them or kept from them. */

@@ -85,6 +85,23 @@ test('a database that hangs does not hold up the question whether all is well', 
   void pool.end().catch(() => undefined);
 }, 20_000);
 
+test('a server that has much to do does not take a database that answers for one that hangs', async () => {
+  const pool = openPool(world.appUrl);
+  const asked = request(buildApp({ pool, company: world.company, log: silent })).get('/api/health');
+  const health = asked.then(({ status }) => status);
+  // As if one large batch after another were read, while the way to the database is only being made.
+  let rounds = 0;
+  const work = (): void => {
+    for (const until = Date.now() + 500; Date.now() < until;);
+    rounds += 1;
+    if (rounds < 6) setImmediate(work);
+  };
+  setImmediate(work);
+  expect(await health).toBe(200);
+  expect(rounds).toBeGreaterThan(4);
+  await pool.end();
+}, 20_000);
+
 test('jobs whose locks somebody holds do not hold up another, however many wait for them', async () => {
   const app = world.app();
   const free = await newJob(app);

@@ -1,3 +1,4 @@
+export * from './answers';
 export * from './away';
 export * from './database';
 export * from './gate';

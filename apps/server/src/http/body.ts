@@ -37,6 +37,20 @@ function mayBeLarge({ headers }: Request): boolean {
   return unknown || Number(length ?? 0) > LARGE;
 }
 
+/**
+ * Reading a large one and checking what it says takes long without a pause. Each has a round of the loop to itself, so
+ * that others are heard between two of them.
+ */
+function oneLargeARound(): RequestHandler {
+  let last = Promise.resolve();
+  return (request, _response, next) => {
+    const raw: unknown = request.body;
+    if (!Buffer.isBuffer(raw) || raw.length <= LARGE) return next();
+    last = last.then(() => new Promise((resolve) => setImmediate(resolve)));
+    last.then(() => next(), next);
+  };
+}
+
 const parse: RequestHandler = (request, _response, next) => {
   const raw: unknown = request.body;
   if (!Buffer.isBuffer(raw) || raw.length === 0) return next();
@@ -76,5 +90,6 @@ export const jsonBodies = (): RequestHandler[] => [
   fewLargeAtOnce(),
   // That it is JSON was asked before.
   express.raw({ type: () => true, limit: LIMITS.requestBytes }),
+  oneLargeARound(),
   parse,
 ];

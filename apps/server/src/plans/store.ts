@@ -122,7 +122,7 @@ export async function standing(
 
 /** Characters that are read at a time, about, and things that are at first and at most. */
 const PIECE = 128 * 1024;
-const [FIRST, MOST_AT_ONCE] = [50, 1_000];
+const [FIRST, MOST_AT_ONCE] = [10, 1_000];
 
 /**
  * Everything that moved after a number, removals among it; all of the plan from 0, without old removals. It comes in
