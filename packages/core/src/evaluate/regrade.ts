@@ -33,35 +33,46 @@ export function regrade(on: Evaluation, edits: readonly Edit[]): Preview | undef
     if (edit.op === 'put') told.set(edit.item.id, edit.item as RunGrade);
     else told.set(edit.id, undefined);
   }
-  const moved = new Map<Uuid, RunShape>();
   const grades = new Map<Uuid, RunGradeResult>();
   for (const [id, grade] of solveWith(on.plan, told)) {
     const before = on.runs.get(id)?.grade;
     if (before && (grade.low !== before.low || grade.high !== before.high || grade.slope !== before.slope))
       grades.set(id, grade);
   }
+  const { plan, topology, shots, profile, lines } = on;
+  return { plan, topology, shots, profile, lines, runs: movedBy(grades, on) };
+}
+
+/** Runs as the grades have them. Many follow where few are looked at, so each is worked out when it is asked for. */
+function movedBy(grades: ReadonlyMap<Uuid, RunGradeResult>, on: Evaluation): RunsById {
   const gradeOf = (id: Uuid): RunGradeResult | undefined => grades.get(id) ?? on.runs.get(id)?.grade;
-  const move = (id: Uuid): void => {
-    const [before, grade] = [on.runs.get(id), gradeOf(id)];
-    if (!before || !grade) return;
-    const { run, length, ground, natural, pipe, section, envelope } = before;
-    const form = before.form && before.form.beside.length > 0 ? withGrades(before.form, gradeOf) : before.form;
-    const dug = before.trench && pipe && section && envelope;
-    const trench = dug ? runTrench(grade, ground, pipe, section, envelope, form) : undefined;
-    moved.set(id, { id, run, length, grade, ground, natural, pipe, section, envelope, form, trench });
-  };
-  for (const id of grades.keys()) move(id);
   // A trench that others lie in is another one when they lie otherwise in it.
+  const otherwise = new Set<Uuid>();
   for (const lead of leadsOf(on)) {
-    const otherwise = (lead.form?.beside ?? []).some(({ run, places, inverts }) => {
+    const lies = (lead.form?.beside ?? []).some(({ run, places, inverts }) => {
       const now = grades.has(run) ? invertsAt(places, gradeOf(run)) : inverts;
       return now?.[0] !== inverts?.[0] || now?.[1] !== inverts?.[1];
     });
-    if (otherwise && !grades.has(lead.id)) move(lead.id);
+    if (lies) otherwise.add(lead.id);
   }
-  const { plan, topology, shots, profile, lines } = on;
-  const runs: RunsById = { get: (id) => moved.get(id) ?? on.runs.get(id) };
-  return { plan, topology, shots, profile, lines, runs };
+  const moved = new Map<Uuid, RunShape>();
+  const move = (before: RunShape): RunShape => {
+    const { id, run, length, ground, natural, pipe, section, envelope } = before;
+    const grade = grades.get(id) ?? before.grade;
+    const form = before.form && before.form.beside.length > 0 ? withGrades(before.form, gradeOf) : before.form;
+    const dug = before.trench && pipe && section && envelope;
+    const trench = dug ? runTrench(grade, ground, pipe, section, envelope, form) : undefined;
+    return { id, run, length, grade, ground, natural, pipe, section, envelope, form, trench };
+  };
+  return {
+    get: (id) => {
+      const before = on.runs.get(id);
+      if (!before || (!grades.has(id) && !otherwise.has(id))) return before;
+      let now = moved.get(id);
+      if (!now) moved.set(id, (now = move(before)));
+      return now;
+    },
+  };
 }
 
 const leads = new WeakMap<Evaluation['runs'], readonly RunShape[]>();

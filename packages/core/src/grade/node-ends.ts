@@ -27,8 +27,12 @@ export function endsByNode(runs: readonly Run[]): ReadonlyMap<Uuid, NodeEnds> {
   return nodes;
 }
 
-/** The nodes so that each comes after those its water goes to; nodes on rings come last. */
-export function fromOutletsUp(runs: readonly Run[], nodes: ReadonlyMap<Uuid, NodeEnds>): NodeEnds[] {
+const orders = new WeakMap<ReadonlyMap<Uuid, NodeEnds>, readonly NodeEnds[]>();
+
+/** The nodes so that each comes after those its water goes to; nodes on rings come last. Kept with the nodes. */
+export function fromOutletsUp(runs: readonly Run[], nodes: ReadonlyMap<Uuid, NodeEnds>): readonly NodeEnds[] {
+  const before = orders.get(nodes);
+  if (before) return before;
   const open = new Map<NodeEnds, number>();
   const order: NodeEnds[] = [];
   for (const ends of nodes.values()) {
@@ -44,5 +48,29 @@ export function fromOutletsUp(runs: readonly Run[], nodes: ReadonlyMap<Uuid, Nod
     }
   }
   for (const ends of nodes.values()) if ((open.get(ends) as number) > 0) order.push(ends);
+  orders.set(nodes, order);
   return order;
+}
+
+/** Where two runs of one line go on through a node at which the water does not part, by their numbers. */
+export interface Passage {
+  readonly below: number;
+  readonly above: number;
+}
+
+const passages = new WeakMap<ReadonlyMap<Uuid, NodeEnds>, readonly Passage[]>();
+
+/** Kept with the nodes. */
+export function passagesAt(runs: readonly Run[], nodes: ReadonlyMap<Uuid, NodeEnds>): readonly Passage[] {
+  let found = passages.get(nodes);
+  if (!found) passages.set(nodes, (found = [...nodes.values()].flatMap((ends) => passageAt(runs, ends))));
+  return found;
+}
+
+function passageAt(runs: readonly Run[], { arriving, leaving }: NodeEnds): Passage[] {
+  const [above] = leaving;
+  if (above === undefined || leaving.length > 1) return [];
+  const own = arriving.filter((index) => runs[index]?.line === runs[above]?.line);
+  const [below] = own;
+  return below === undefined || own.length > 1 ? [] : [{ below, above }];
 }

@@ -5,7 +5,7 @@ import { runLength } from '../length';
 import { NEAR } from '../tolerance';
 import { networkAt, networksOf } from './networks';
 import type { NodeEnds } from './node-ends';
-import { endsByNode, fromOutletsUp } from './node-ends';
+import { endsByNode, fromOutletsUp, passagesAt } from './node-ends';
 import { TiedLevels } from './tied-levels';
 
 /**
@@ -191,31 +191,16 @@ class Solver {
     );
   }
 
-  /** Where runs of one line go on through a node at which the water does not part, by which of them is free there. */
+  /** Ends that meet where a line goes on through a node, by which of them is free there, in the order of the runs. */
   private pairsInLines(): Record<'fromA' | 'others', (readonly [number, number])[]> {
     const fromA: [number, number][] = [];
     const others: [number, number][] = [];
-    for (const { arriving, leaving } of this.#nodes.values()) {
-      const [next] = leaving;
-      if (next === undefined || leaving.length > 1) continue;
-      const before = this.onlyOf(this.line(next), arriving);
-      if (before === undefined) continue;
-      const [low, high] = [this.low(before), this.high(next)];
+    for (const { below, above } of passagesAt(this.#runs, this.#nodes)) {
+      const [low, high] = [this.low(below), this.high(above)];
       (this.freeA(low) || this.freeA(high) ? fromA : others).push([Math.min(low, high), Math.max(low, high)]);
     }
     for (const list of [fromA, others]) list.sort(([one], [other]) => one - other);
     return { fromA, others };
-  }
-
-  /** That of some runs which is of a line, where it is the only one. */
-  private onlyOf(line: Uuid, runs: readonly number[]): number | undefined {
-    let only: number | undefined;
-    for (const run of runs) {
-      if (this.line(run) !== line) continue;
-      if (only !== undefined) return undefined;
-      only = run;
-    }
-    return only;
   }
 
   private freeA(end: number): boolean {
