@@ -1,9 +1,9 @@
 import type { Job } from '@alveus/plan';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
-import { useFrameSelector } from '../../store/frame/hooks';
-import { useJobsQuery } from '../../store/frame/server';
+import { useFrameDispatch, useFrameSelector } from '../../store/frame/hooks';
+import { fetchJobs } from '../../store/frame/server';
 import { chooseFile } from '../../sync/files';
 import { useJobActions } from '../../sync/frame/FrameProvider';
 import { useTones } from '../../theme/ThemeProvider';
@@ -32,8 +32,13 @@ export function JobsScreen() {
   const [naming, setNaming] = useState<Job | 'new'>();
   const [menu, setMenu] = useState(false);
   const [deleted, setDeleted] = useState(false);
-  // Older than this, it is asked for at once.
-  useJobsQuery(undefined, { pollingInterval: AGAIN, refetchOnMountOrArgChange: 3 });
+  const dispatch = useFrameDispatch();
+  useEffect(() => {
+    const ask = (): void => void dispatch(fetchJobs());
+    ask();
+    const asking = setInterval(ask, AGAIN);
+    return () => clearInterval(asking);
+  }, [dispatch]);
 
   return (
     <View style={[styles.page, { backgroundColor: tones.page }]}>

@@ -7,6 +7,7 @@ import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, List, Row, Words } from '../../ui/measured';
 import { messageOf, useKept, usePutKeptMutation, useRemoveKeptMutation } from './kept';
+import { KeptProvider } from './KeptProvider';
 
 interface CompanyKeptProps<Kind extends KeptKind> {
   kind: Kind;
@@ -27,6 +28,14 @@ interface CompanyKeptProps<Kind extends KeptKind> {
 
 /** What the company keeps under a name: one is copied into the plan, or what this plan has is kept as one. */
 export function CompanyKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
+  return (
+    <KeptProvider>
+      <AllKept {...props} />
+    </KeptProvider>
+  );
+}
+
+function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
   const { kind, body, from, title, empty, noteOf, takes, onTake, onKept } = props;
   const { data: all, isLoading, error, refetch } = useKept(kind);
   const [put, putting] = usePutKeptMutation();

@@ -1,9 +1,30 @@
 import type { Uuid } from '@alveus/plan';
 import type { Kept, KeptBody, KeptKind } from '@alveus/plan/kept';
-import { server } from '../../store/frame/server';
+import { configureStore } from '@reduxjs/toolkit';
+import { buildCreateApi, coreModule, fakeBaseQuery, reactHooksModule } from '@reduxjs/toolkit/query/react';
+import { createContext } from 'react';
+import type { ReactReduxContextValue } from 'react-redux';
+import { createDispatchHook, createSelectorHook, createStoreHook } from 'react-redux';
 import { keptApi } from '../../sync/kept';
 
-/** What the company keeps under a name, read and written through the store; the parts that use it bring this with them. */
+/**
+ * What the company keeps under a name, read and written through a store of its own: that comes with the parts that use
+ * it, and the list of jobs and the plan do without.
+ */
+
+/** Where that store is found: beside the app's, which is found as ever. */
+export const KeptContext = createContext<ReactReduxContextValue | null>(null);
+
+const createKeptApi = buildCreateApi(
+  coreModule(),
+  reactHooksModule({
+    hooks: {
+      useDispatch: createDispatchHook(KeptContext),
+      useSelector: createSelectorHook(KeptContext),
+      useStore: createStoreHook(KeptContext),
+    },
+  }),
+);
 
 type Answer<T> = { readonly data: T } | { readonly error: { readonly message: string } };
 
@@ -21,7 +42,10 @@ interface Asked {
 }
 type Put = { readonly [Kind in KeptKind]: Asked & { kind: Kind; body: KeptBody<Kind>; base: number } }[KeptKind];
 
-const withKept = server.enhanceEndpoints({ addTagTypes: ['kept'] }).injectEndpoints({
+const kept = createKeptApi({
+  reducerPath: 'kept',
+  baseQuery: fakeBaseQuery<{ readonly message: string }>(),
+  tagTypes: ['kept'],
   endpoints: (build) => ({
     kept: build.query<Kept<KeptKind>[], KeptKind>({
       queryFn: (kind) => told(() => keptApi.list(kind)),
@@ -38,11 +62,16 @@ const withKept = server.enhanceEndpoints({ addTagTypes: ['kept'] }).injectEndpoi
   }),
 });
 
-export const { usePutKeptMutation, useRemoveKeptMutation } = withKept;
+export const keptStore = configureStore({
+  reducer: { [kept.reducerPath]: kept.reducer },
+  middleware: (getDefault) => getDefault({ serializableCheck: false, immutableCheck: false }).concat(kept.middleware),
+});
+
+export const { usePutKeptMutation, useRemoveKeptMutation } = kept;
 
 /** All that the company keeps of a kind. What asks for one kind is answered with that kind. */
 export function useKept<Kind extends KeptKind>(kind: Kind) {
-  const { data, ...rest } = withKept.useKeptQuery(kind);
+  const { data, ...rest } = kept.useKeptQuery(kind);
   return { ...rest, data: data as readonly Kept<Kind>[] | undefined };
 }
 

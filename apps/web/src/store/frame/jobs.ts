@@ -1,6 +1,8 @@
 import type { Job, Point, Uuid } from '@alveus/plan';
 import { createSlice } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
+import type { Asking } from './server';
+import { fetchJobs } from './server';
 
 /** A job as the device knows it. */
 export interface KnownJob extends Job {
@@ -13,7 +15,7 @@ export interface KnownJob extends Job {
 }
 
 /** The list of jobs as last heard from the server, or as this device remembers it. */
-export interface JobsState {
+export interface JobsState extends Asking {
   readonly list: readonly KnownJob[];
   readonly state: 'loading' | 'fresh' | 'remembered';
   /** A job just deleted, that can be brought back. */
@@ -22,17 +24,23 @@ export interface JobsState {
   readonly waiting: Readonly<Record<Uuid, { readonly pending: number; readonly aside: number }>>;
 }
 
-const initialState: JobsState = { list: [], state: 'loading', deleted: null, waiting: {} };
+const initialState: JobsState = {
+  list: [],
+  state: 'loading',
+  deleted: null,
+  waiting: {},
+  asked: null,
+  heardAt: 0,
+};
 
 const slice = createSlice({
   name: 'jobs',
   initialState,
   reducers: {
-    jobsListed: (state, { payload }: PayloadAction<{ list: readonly KnownJob[]; state: 'fresh' | 'remembered' }>) => {
-      const unheard = state.list.filter(
-        ({ id, made, lost }) => (made || lost) && !payload.list.some((job) => job.id === id),
-      );
-      return { ...state, ...payload, list: [...unheard, ...payload.list] };
+    /** What this device keeps. Once the server was heard, only what that cannot know of is news. */
+    jobsRemembered: (state, { payload }: PayloadAction<readonly KnownJob[]>): JobsState => {
+      if (state.state === 'fresh') return { ...state, list: withUnheard(payload, state.list) };
+      return payload.length === 0 ? state : { ...state, state: 'remembered', list: withUnheard(state.list, payload) };
     },
     jobPut: (state, { payload }: PayloadAction<KnownJob>) => ({
       ...state,
@@ -48,7 +56,24 @@ const slice = createSlice({
       JSON.stringify(state.waiting) === JSON.stringify(payload) ? state : { ...state, waiting: payload },
     deletedForgotten: (state) => ({ ...state, deleted: null }),
   },
+  extraReducers: (build) =>
+    build
+      .addCase(fetchJobs.pending, (state, { meta }) => ({ ...state, asked: meta.requestId }))
+      .addCase(fetchJobs.fulfilled, (state, { payload, meta }): JobsState => {
+        if (state.asked !== meta.requestId) return state;
+        const list = withUnheard(state.list, payload.list);
+        return { ...state, state: 'fresh', asked: null, heardAt: payload.at, list };
+      })
+      .addCase(fetchJobs.rejected, (state, { meta }): JobsState => {
+        return state.asked === meta.requestId ? { ...state, state: 'remembered', asked: null } : state;
+      }),
 });
 
-export const { jobsListed, jobPut, jobDeleted, waitingCounted, deletedForgotten } = slice.actions;
+/** A list, led by what of another the server has not heard of yet, or has lost. */
+function withUnheard(from: readonly KnownJob[], list: readonly KnownJob[]): readonly KnownJob[] {
+  const unheard = from.filter(({ id, made, lost }) => (made || lost) && !list.some((job) => job.id === id));
+  return [...unheard, ...list];
+}
+
+export const { jobsRemembered, jobPut, jobDeleted, waitingCounted, deletedForgotten } = slice.actions;
 export const jobsReducer = slice.reducer;

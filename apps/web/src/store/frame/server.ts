@@ -1,50 +1,38 @@
-import type { Job, Uuid } from '@alveus/plan';
-import { createApi, fakeBaseQuery } from '@reduxjs/toolkit/query/react';
+import type { Job } from '@alveus/plan';
+import { createAsyncThunk } from '@reduxjs/toolkit';
 
 /** What of the server's is no plan: the list of jobs. How it is reached is handed to the store when that is made. */
 export interface JobsServer {
   jobs(): Promise<Job[]>;
-  renameJob(id: Uuid, name: string): Promise<Job>;
-  deleteJob(id: Uuid): Promise<void>;
-  restoreJob(id: Uuid): Promise<Job>;
 }
 
-interface Trouble {
-  readonly message: string;
+/** Where the asking for the list stands. */
+export interface Asking {
+  /** The newest question that is on its way; what answers an older one says less, and is not taken. */
+  readonly asked: string | null;
+  /** When the list was last heard, ms since 1970; 0 where it never was. */
+  readonly heardAt: number;
 }
 
-type Answer<T> = { readonly data: T } | { readonly error: Trouble };
+/** A list that is younger than this is not asked for again, ms. */
+const FRESH = 3_000;
 
-async function ask<T>(extra: unknown, question: (jobs: JobsServer) => Promise<T>): Promise<Answer<T>> {
-  try {
-    return { data: await question(extra as JobsServer) };
-  } catch (error) {
-    return { error: { message: error instanceof Error ? error.message : 'That did not work.' } };
-  }
+interface Fetched {
+  readonly list: Job[];
+  readonly at: number;
 }
 
-export const server = createApi({
-  reducerPath: 'server',
-  baseQuery: fakeBaseQuery<Trouble>(),
-  tagTypes: ['jobs'],
-  endpoints: (build) => ({
-    jobs: build.query<Job[], void>({
-      queryFn: (_none, { extra }) => ask(extra, (jobs) => jobs.jobs()),
-      providesTags: ['jobs'],
-    }),
-    renameJob: build.mutation<Job, { id: Uuid; name: string }>({
-      queryFn: ({ id, name }, { extra }) => ask(extra, (jobs) => jobs.renameJob(id, name)),
-      invalidatesTags: ['jobs'],
-    }),
-    deleteJob: build.mutation<null, Uuid>({
-      queryFn: (id, { extra }) => ask(extra, async (jobs) => (await jobs.deleteJob(id), null)),
-      invalidatesTags: ['jobs'],
-    }),
-    restoreJob: build.mutation<Job, Uuid>({
-      queryFn: (id, { extra }) => ask(extra, (jobs) => jobs.restoreJob(id)),
-      invalidatesTags: ['jobs'],
-    }),
-  }),
+/**
+ * Asks the server for the list of jobs, unless that is being asked for or was heard just now.
+ * @param changed it has changed since: whatever is on its way is too old
+ */
+export const fetchJobs = createAsyncThunk<
+  Fetched,
+  'changed' | void,
+  { state: { readonly jobs: Asking }; extra: JobsServer }
+>('server/jobs', async (_changed, { extra }) => ({ list: await extra.jobs(), at: Date.now() }), {
+  condition: (changed, { getState }) => {
+    const { asked, heardAt } = getState().jobs;
+    return changed !== undefined || (asked === null && Date.now() - heardAt > FRESH);
+  },
 });
-
-export const { useJobsQuery } = server;

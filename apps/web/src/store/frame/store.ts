@@ -4,7 +4,6 @@ import { newBuildReducer } from './build';
 import { jobsReducer } from './jobs';
 import { noticeReducer } from './notice';
 import type { JobsServer } from './server';
-import { server } from './server';
 import { settingsReducer } from './settings';
 
 /** What is known before a job is open. */
@@ -13,21 +12,22 @@ export const FRAME = {
   newBuild: newBuildReducer,
   notice: noticeReducer,
   settings: settingsReducer,
-  [server.reducerPath]: server.reducer,
 } as const;
+
+const NO_SERVER: JobsServer = { jobs: () => Promise.reject(new Error('There is no server.')) };
 
 /**
  * The store as the list of jobs needs it. What is known of an open job comes to it with the job (`withJob`).
  * @param jobs the server, for the list of jobs; reducers and selectors reach nothing themselves
  */
-export function makeStore(jobs?: JobsServer) {
+export function makeStore(jobs: JobsServer = NO_SERVER) {
   return configureStore({
     reducer: FRAME,
     // The state holds maps and whole plans by intent; checking them at every action would cost more than the work.
     middleware: (getDefault) =>
-      getDefault({ serializableCheck: false, immutableCheck: false, thunk: { extraArgument: jobs } })
-        .prepend(createListenerMiddleware().middleware)
-        .concat(server.middleware),
+      getDefault({ serializableCheck: false, immutableCheck: false, thunk: { extraArgument: jobs } }).prepend(
+        createListenerMiddleware().middleware,
+      ),
   });
 }
 

@@ -2,7 +2,7 @@ import type { Job, Pending, Uuid } from '@alveus/plan';
 import type { KnownJob } from '../../store/frame/jobs';
 import { deletedForgotten, jobDeleted, jobPut } from '../../store/frame/jobs';
 import { noticed } from '../../store/frame/notice';
-import { server } from '../../store/frame/server';
+import { fetchJobs } from '../../store/frame/server';
 import type { FrameStore } from '../../store/frame/store';
 import { newId } from '../ids';
 import type { Device } from './device';
@@ -30,6 +30,12 @@ export function jobActionsOn(store: FrameStore, api: JobsApi, device: Device | u
       store.dispatch(noticed(messageOf(error)));
       return false;
     }
+  };
+
+  /** The server has it so; what else is there since is asked for. */
+  const changed = (now: ReturnType<typeof jobPut | typeof jobDeleted>): void => {
+    store.dispatch(now);
+    void store.dispatch(fetchJobs('changed'));
   };
 
   return {
@@ -60,21 +66,20 @@ export function jobActionsOn(store: FrameStore, api: JobsApi, device: Device | u
           await api.deleteJob(job.id).catch(() => undefined);
           throw error;
         }
-        store.dispatch(jobPut(known));
-        store.dispatch(server.util.invalidateTags(['jobs']));
+        changed(jobPut(known));
       });
       return made ? job.id : undefined;
     },
 
     rename: (id: Uuid, name: string): Promise<boolean> =>
       tried(async () => {
-        store.dispatch(jobPut(await store.dispatch(server.endpoints.renameJob.initiate({ id, name })).unwrap()));
+        changed(jobPut(await api.renameJob(id, name)));
       }),
 
     remove: (id: Uuid): Promise<boolean> =>
       tried(async () => {
-        await store.dispatch(server.endpoints.deleteJob.initiate(id)).unwrap();
-        store.dispatch(jobDeleted(id));
+        await api.deleteJob(id);
+        changed(jobDeleted(id));
       }),
 
     /** Those that were deleted and can be brought back; undefined where the server does not say. */
@@ -88,7 +93,7 @@ export function jobActionsOn(store: FrameStore, api: JobsApi, device: Device | u
 
     restore: (id: Uuid): Promise<boolean> =>
       tried(async () => {
-        store.dispatch(jobPut(await store.dispatch(server.endpoints.restoreJob.initiate(id)).unwrap()));
+        changed(jobPut(await api.restoreJob(id)));
         store.dispatch(deletedForgotten());
       }),
   };

@@ -1,6 +1,6 @@
 import { waitingCounted } from '../../store/frame/jobs';
 import { noticed } from '../../store/frame/notice';
-import { server } from '../../store/frame/server';
+import { fetchJobs } from '../../store/frame/server';
 import { settingsChanged } from '../../store/frame/settings';
 import type { FrameStore } from '../../store/frame/store';
 import { listenInFrame, makeStore } from '../../store/frame/store';
@@ -26,7 +26,7 @@ const NEWER = 'A newer version of the app is open in another tab. Load this page
 /** Asks for the storage and for the list of jobs. Both come while the first screen is still being made. */
 export function openFrame(): Opening {
   const store = makeStore(jobsApi);
-  void store.dispatch(server.endpoints.jobs.initiate());
+  void store.dispatch(fetchJobs());
   let opened: Frame | undefined;
   const newer = (): void => void store.dispatch(noticed(NEWER));
   const frame = openDevice(undefined, undefined, newer)
