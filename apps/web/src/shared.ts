@@ -12,6 +12,8 @@ const load = all[LOADER];
 const address =
   typeof document === 'undefined' ? undefined : document.querySelector('link[data-shared]')?.getAttribute('href');
 
+// Parts would be asked for without what they share, and none would come.
+if (address && !load) throw new Error('What loads further code has to be there before this.');
 if (load && address) {
   all[LOADER] = async (path) => {
     await load(address);

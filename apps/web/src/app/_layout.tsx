@@ -1,4 +1,3 @@
-import '../shared';
 import '../ui/back';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
@@ -13,12 +12,9 @@ import { buildFound } from '../store/frame/build';
 import { useFrameSelector } from '../store/frame/hooks';
 import { watchBuilds } from '../sync/frame/build';
 import { FrameProvider } from '../sync/frame/FrameProvider';
-import { openFrame } from '../sync/frame/opening';
+import { opening } from '../sync/frame/begun';
 import { FONT } from '../theme/theme';
 import { ThemeProvider } from '../theme/ThemeProvider';
-
-/** As long as the page: begun with its code, and not once something is drawn. */
-const opening = openFrame();
 
 /** The frame of the app: store, storage, look, and one place for notices. */
 export default function Root() {
