@@ -1,9 +1,11 @@
+import { memo } from 'react';
 import type { StyleProp, ViewStyle } from 'react-native';
 import { StyleSheet } from 'react-native';
 import { Button as PaperButton, IconButton as PaperIconButton } from 'react-native-paper';
 import { TARGET } from '../theme/theme';
 import { useTones } from '../theme/ThemeProvider';
 import type { IconName } from './Icon';
+import { useSteady } from './useSteady';
 
 interface ButtonProps {
   children: string;
@@ -16,7 +18,19 @@ interface ButtonProps {
   label?: string;
 }
 
-export function Button({ children, onPress, kind = 'plain', icon, disabled = false, style, label }: ButtonProps) {
+export function Button({ onPress, ...rest }: ButtonProps) {
+  return <ButtonDrawn {...rest} onPress={useSteady(onPress)} />;
+}
+
+const ButtonDrawn = memo(function ButtonDrawn({
+  children,
+  onPress,
+  kind = 'plain',
+  icon,
+  disabled = false,
+  style,
+  label,
+}: ButtonProps) {
   const tones = useTones();
   return (
     <PaperButton
@@ -38,7 +52,7 @@ export function Button({ children, onPress, kind = 'plain', icon, disabled = fal
       {children}
     </PaperButton>
   );
-}
+});
 
 interface IconButtonProps {
   name: IconName;
@@ -49,7 +63,17 @@ interface IconButtonProps {
 }
 
 /** A button that is a mark alone: its words are said, not shown. */
-export function IconButton({ name, label, onPress, disabled = false, color }: IconButtonProps) {
+export function IconButton({ onPress, ...rest }: IconButtonProps) {
+  return <IconButtonDrawn {...rest} onPress={useSteady(onPress)} />;
+}
+
+const IconButtonDrawn = memo(function IconButtonDrawn({
+  name,
+  label,
+  onPress,
+  disabled = false,
+  color,
+}: IconButtonProps) {
   const tones = useTones();
   return (
     <PaperIconButton
@@ -62,7 +86,7 @@ export function IconButton({ name, label, onPress, disabled = false, color }: Ic
       style={styles.icon}
     />
   );
-}
+});
 
 const styles = StyleSheet.create({
   button: { borderRadius: 6, borderWidth: 2 },

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { memo } from 'react';
 import type { StyleProp, TextStyle } from 'react-native';
 import { StyleSheet } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -28,7 +29,7 @@ interface WordsProps {
 }
 
 /** All text of the product: its font, with digits of one width so that columns of figures line up. */
-export function Words({
+export const Words = memo(function Words({
   children,
   size = 'body',
   strong = false,
@@ -50,7 +51,7 @@ export function Words({
       {children}
     </Text>
   );
-}
+});
 
 const styles = StyleSheet.create({
   text: { fontVariant: ['tabular-nums'] },
