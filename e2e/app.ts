@@ -4,6 +4,8 @@ import pg from 'pg';
 import { scratchDatabase } from '../tools/lib/scratch';
 import type { ServerProcess } from '../tools/lib/server';
 import { startServer } from '../tools/lib/server';
+import type { Profiles } from './profile';
+import { freshPage, leave, openProfiles } from './profile';
 
 /** The app, empty, on a server that can be killed and started again. */
 export interface App {
@@ -25,13 +27,29 @@ interface Device {
 }
 
 /** The tests of one worker share a server, whose database each of them finds empty. */
-export const test = base.extend<{ app: App } & Device, { server: App }>({
+export const test = base.extend<{ app: App } & Device, { server: App; profiles: Profiles }>({
   busy: [false, { option: true }],
-  page: async ({ page, busy }, use) => {
+  context: async ({ browser, profiles, serviceWorkers, hasTouch }, use) => {
+    // What keeps the app on the device is not for the next test.
+    const passing = serviceWorkers === 'allow' ? await browser.newContext() : undefined;
+    const context = passing ?? (await profiles.of(hasTouch));
+    await use(context);
+    await (passing ? passing.close() : leave(context));
+  },
+  page: async ({ context, server, viewport, colorScheme, contextOptions, busy }, use) => {
+    const page = await freshPage(context, server.url, { viewport, colorScheme, contextOptions });
     if (busy)
       await page.addInitScript(() => addEventListener('load', () => void (window.requestIdleCallback = () => 0)));
     await use(page);
   },
+  profiles: [
+    async ({}, use) => {
+      const profiles = openProfiles();
+      await use(profiles);
+      await profiles.close();
+    },
+    { scope: 'worker' },
+  ],
   server: [
     async ({}, use) => {
       const ownerUrl = process.env.TEST_OWNER_URL;

@@ -85,6 +85,7 @@ run(async (cleanup) => {
             WEB_DIR: await buildWeb(),
             CHROMIUM_PATH: await chromium(),
             PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+            PROFILES_DIR: results,
           };
           await command(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...more], {
             cwd: ROOT,
