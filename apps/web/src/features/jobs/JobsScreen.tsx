@@ -28,7 +28,8 @@ const AGAIN = 10_000;
 /** All jobs, the one last worked on first. */
 export function JobsScreen() {
   const tones = useTones();
-  const { list, state } = useFrameSelector((root) => root.jobs);
+  const list = useFrameSelector((root) => root.jobs.list);
+  const state = useFrameSelector((root) => root.jobs.state);
   const [naming, setNaming] = useState<Job | 'new'>();
   const [menu, setMenu] = useState(false);
   const [deleted, setDeleted] = useState(false);
