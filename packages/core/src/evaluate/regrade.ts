@@ -3,7 +3,7 @@ import { addressOf } from '@alveus/plan';
 import type { RunGradeResult } from '../grade';
 import { solveWith } from '../grade';
 import type { LineShape, RunShape } from '../results';
-import { invertsAt, runTrench, withGrades } from '../trench';
+import { invertsAt, trenchShape, withGrades } from '../trench';
 import type { Evaluation } from './evaluation';
 
 /**
@@ -61,7 +61,7 @@ function movedBy(grades: ReadonlyMap<Uuid, RunGradeResult>, on: Evaluation): Run
     const grade = grades.get(id) ?? before.grade;
     const form = before.form && before.form.beside.length > 0 ? withGrades(before.form, gradeOf) : before.form;
     const dug = before.trench && pipe && section && envelope;
-    const trench = dug ? runTrench(grade, ground, pipe, section, envelope, form) : undefined;
+    const trench = dug ? trenchShape(grade, ground, pipe, section, envelope, form) : undefined;
     return { id, run, length, grade, ground, natural, pipe, section, envelope, form, trench };
   };
   return {

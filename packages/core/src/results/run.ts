@@ -1,7 +1,7 @@
 import type { ItemOf, Section, SwaleStretch, Uuid } from '@alveus/plan';
 import type { RunGradeResult } from '../grade';
 import type { CutDepth, GroundProfile, GroundTwice, SwaleCut } from '../ground';
-import type { Envelope, RunTrench, TrenchForm } from '../trench';
+import type { Envelope, RunTrench, TrenchForm, TrenchShape } from '../trench';
 
 /** Where a run lies and what is dug for it. What is undefined waits for something the plan does not say yet. */
 export interface RunShape {
@@ -19,11 +19,12 @@ export interface RunShape {
   readonly envelope: Envelope | undefined;
   /** How its trench is dug besides; undefined of a trench with upright sides that is its own throughout. */
   readonly form: TrenchForm | undefined;
-  readonly trench: RunTrench | undefined;
+  readonly trench: TrenchShape | undefined;
 }
 
 /** All that follows for one run. */
 export interface RunResult extends RunShape {
+  readonly trench: RunTrench | undefined;
   readonly line: ItemOf<'line'> | undefined;
   readonly swales: readonly SwaleResult[];
   /** Whether its length is known. */

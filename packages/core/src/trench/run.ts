@@ -30,19 +30,23 @@ export interface Station {
 /** A station where everything is known. */
 export type KnownStation = { readonly [K in keyof Station]: number };
 
-export interface RunTrench {
+/** Where a trench lies and how it is cut, without what is dug and ordered for it. */
+export interface TrenchShape {
   /** Of its bottom, for its own pipe, m. */
   readonly width: number;
   readonly deepest: KnownStation | undefined;
   readonly shallowest: KnownStation | undefined;
-  /** Over the length where ground and grade are known, m³. Undefined where the pipe does not fit the trench. */
-  readonly amounts: Amounts | undefined;
-  /** Length left out of the amounts, m. */
-  readonly missing: number;
   /** How its sides are cut; undefined where they are upright and the ground lies level across. */
   readonly sides: Sides | undefined;
   /** Up the run, where more than its own pipe lies in it, or less than all of it is dug; undefined where neither is so. */
   readonly strips: readonly Strip[] | undefined;
+}
+
+export interface RunTrench extends TrenchShape {
+  /** Over the length where ground and grade are known, m³. Undefined where the pipe does not fit the trench. */
+  readonly amounts: Amounts | undefined;
+  /** Length left out of the amounts, m. */
+  readonly missing: number;
 }
 
 export function runTrench(
@@ -53,15 +57,39 @@ export function runTrench(
   of: Envelope,
   form: TrenchForm | undefined,
 ): RunTrench {
+  const shape = trenchShape(grade, ground, pipe, section, of, form);
+  const { width, deepest, shallowest, sides, strips } = shape;
+  const { low, slope } = grade;
+  const own = bottomWidth(section, pipe, Math.max(0, deepest?.depth ?? 0));
+  let amounts: Amounts | undefined;
+  let missing = ground.length;
+  if (low === undefined || slope === undefined || !deepest) {
+    if (own >= pipe.outside - NEAR) amounts = noAmounts(of);
+  } else if (own - jointsWidth(section, pipe.stick) >= pipe.outside - NEAR) {
+    const line = { points: ground.points, low, slope, of };
+    const past = form && form.beyond.low + form.beyond.high > 0;
+    amounts =
+      sides || strips || past ? amountsShaped(line, width, sides, strips, form?.beyond) : amountsAlong(line, width);
+    missing = ground.missing;
+  }
+  return { width, deepest, shallowest, sides, strips, amounts, missing };
+}
+
+/** The same without its amounts, which are most of the work. */
+export function trenchShape(
+  grade: RunGradeResult,
+  ground: GroundProfile,
+  pipe: ItemOf<'pipe'>,
+  section: Section,
+  of: Envelope,
+  form: TrenchForm | undefined,
+): TrenchShape {
   const { low, slope } = grade;
   if (low === undefined || slope === undefined || ground.points.length === 0) {
-    const width = bottomWidth(section, pipe, 0);
     return {
-      width,
+      width: bottomWidth(section, pipe, 0),
       deepest: undefined,
       shallowest: undefined,
-      amounts: width >= pipe.outside - NEAR ? noAmounts(of) : undefined,
-      missing: ground.length,
       sides: form && sidesOf(form.cut, 0),
       strips: undefined,
     };
@@ -86,21 +114,12 @@ export function runTrench(
   const own = bottomWidth(section, pipe, Math.max(0, most));
   const shield = form?.cut.protection === 'shielded' ? form.cut.cut?.shield : undefined;
   const width = shield ? Math.max(own, shield.outside + 2 * ROUND_SHIELD) : own;
-  const fits = own - jointsWidth(section, pipe.stick) >= pipe.outside - NEAR;
   const sides = form && sidesOf(form.cut, most);
   const strips = form && stripsOf(form, width, pipe, ground.length, (at) => low + slope * at - of.invert);
-  const past = form && form.beyond.low + form.beyond.high > 0;
-  const line = { points, low, slope, of };
   return {
     width,
     deepest: stationAtPoint(deepest, low, slope, of),
     shallowest: stationAtPoint(shallowest, low, slope, of),
-    amounts: !fits
-      ? undefined
-      : sides || strips || past
-        ? amountsShaped(line, width, sides, strips, form?.beyond)
-        : amountsAlong(line, width),
-    missing: fits ? ground.missing : ground.length,
     sides,
     strips,
   };
