@@ -1,6 +1,6 @@
 import type { Item, Plan, Uuid } from '@alveus/plan';
-import { itemsNow, itemsOf, KINDS, kindOf, lineageOf } from '@alveus/plan';
-import type { Evaluation, Finding, RuleName } from '../../src';
+import { itemsNow, itemsOf, KINDS, kindOf, lineageOf, lowerOf, upperOf } from '@alveus/plan';
+import type { Evaluation, Finding, RuleName, RunShape } from '../../src';
 import { crossingsAt, evaluate, findingsOf, fromEndA, nodeLevel, stationAt, upRun } from '../../src';
 import type { State } from './steps';
 import type { Surveyed } from './surveyed';
@@ -153,6 +153,14 @@ export function amounts({ evaluation }: State): Map<string, number> {
   return sums;
 }
 
+/** Other runs at the node that a place of a run lies at. */
+function meetingAt(plan: Plan, { run, length }: RunShape, at: number): Uuid[] {
+  const node = at <= CLOSE ? lowerOf(run) : at >= length - CLOSE ? upperOf(run) : undefined;
+  return Object.values(plan.run).flatMap((one) =>
+    one.id !== run.id && (one.a === node || one.b === node) ? [one.id] : [],
+  );
+}
+
 /** Which rules find something at places along the tracks. */
 export function rulesAt(
   { evaluation, tracks }: State,
@@ -173,12 +181,16 @@ export function rulesAt(
       const run = place && evaluation.runs.get(place.run);
       if (!place || !run) continue;
       const at = upRun(run.run, run.length, place.at);
-      const rules = (byRun.get(place.run) ?? []).filter(
-        ({ stretches }) =>
-          reach === 'on the run' ||
-          stretches.length === 0 ||
-          stretches.some(({ run: on, from, to }) => on === run.id && at >= from + CLOSE && at <= to - CLOSE),
-      );
+      // A place where a run was parted is on both of its parts.
+      const here = reach === 'on the run' ? [place.run, ...meetingAt(evaluation.plan, run, at)] : [place.run];
+      const rules = here
+        .flatMap((id) => byRun.get(id) ?? [])
+        .filter(
+          ({ stretches }) =>
+            reach === 'on the run' ||
+            stretches.length === 0 ||
+            stretches.some(({ run: on, from, to }) => on === run.id && at >= from + CLOSE && at <= to - CLOSE),
+        );
       // What is told of one point of a run is not told of the rest of it.
       found.set(
         `${track} ${part}`,
