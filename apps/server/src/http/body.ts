@@ -38,14 +38,13 @@ function mayBeLarge({ headers }: Request): boolean {
 }
 
 /**
- * Reading a large one and checking what it says takes long without a pause. Each has a round of the loop to itself, so
- * that others are heard between two of them.
+ * Reading a large one takes long without a pause, and so does checking what it says. What comes next with one has a round
+ * of the loop to itself, so that others are heard between two of them.
  */
 function oneLargeARound(): RequestHandler {
   let last = Promise.resolve();
   return (request, _response, next) => {
-    const raw: unknown = request.body;
-    if (!Buffer.isBuffer(raw) || raw.length <= LARGE) return next();
+    if (!mayBeLarge(request)) return next();
     last = last.then(() => new Promise((resolve) => setImmediate(resolve)));
     last.then(() => next(), next);
   };
@@ -86,10 +85,9 @@ export function shapeOf(text: Uint8Array): { readonly depth: number; readonly pa
 const [QUOTE, BACKSLASH] = [0x22, 0x5c];
 const [OPEN_LIST, CLOSE_LIST, OPEN_OBJECT, CLOSE_OBJECT] = [0x5b, 0x5d, 0x7b, 0x7d];
 
-export const jsonBodies = (): RequestHandler[] => [
-  fewLargeAtOnce(),
+export function jsonBodies(): RequestHandler[] {
+  const round = oneLargeARound();
   // That it is JSON was asked before.
-  express.raw({ type: () => true, limit: LIMITS.requestBytes }),
-  oneLargeARound(),
-  parse,
-];
+  const raw = express.raw({ type: () => true, limit: LIMITS.requestBytes });
+  return [fewLargeAtOnce(), raw, round, parse, round];
+}
