@@ -1,4 +1,5 @@
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
+import { useSteady } from './useSteady';
 
 /**
  * The browser's Back closes what lies over a page before it leaves the page. While something is open the history has an
@@ -69,8 +70,7 @@ function backCloses(close: () => void): () => void {
 
 /** @param close undefined where nothing is open, or it cannot be closed */
 export function useBackCloses(close: (() => void) | undefined): void {
-  const latest = useRef(close);
-  useEffect(() => void (latest.current = close), [close]);
   const closes = close !== undefined;
-  useEffect(() => (closes ? backCloses(() => latest.current?.()) : undefined), [closes]);
+  const closing = useSteady(() => close?.());
+  useEffect(() => (closes ? backCloses(closing) : undefined), [closes, closing]);
 }

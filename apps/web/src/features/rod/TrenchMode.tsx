@@ -4,11 +4,12 @@ import { MARKS, nearestPlace } from '@alveus/core/rod';
 import { AlongRun } from '@alveus/plan';
 import { activateKeepAwakeAsync, deactivateKeepAwake } from 'expo-keep-awake';
 import { speak, stop } from 'expo-speech';
-import { memo, useCallback, useEffect, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { digChanged, stationMoved, useAppDispatch, useAppSelector } from '../../store';
 import { selectLine } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
+import { useSteady } from '../../ui/useSteady';
 import { Button, Choice, MeasureField, Sheet, Tap, usePrint, useUnits, useWide, Words } from '../../ui/measured';
 import { Trusted } from './Standing';
 import { toldAt, unseenWords } from './told';
@@ -277,19 +278,18 @@ const ToldAs = memo(function ToldAs() {
 
 /** Keys go to the next place, whatever has the focus but what takes them itself. */
 function useStepKeys(onStep: (by: 1 | -1) => void): void {
-  const latest = useRef(onStep);
-  useEffect(() => void (latest.current = onStep), [onStep]);
+  const step = useSteady(onStep);
   useEffect(() => {
     const hear = (event: KeyboardEvent): void => {
       const by = KEYS[event.key];
       if (by === undefined || event.defaultPrevented || event.target instanceof HTMLInputElement) return;
       if (event.target instanceof HTMLElement && event.target.getAttribute('role') === 'radio') return;
       event.preventDefault();
-      latest.current(by);
+      step(by);
     };
     window.addEventListener('keydown', hear);
     return () => window.removeEventListener('keydown', hear);
-  }, []);
+  }, [step]);
 }
 
 /** Nothing is shown to dig by before the level is set up, or while a check throws doubt on it. */
