@@ -170,6 +170,7 @@ test('PostgreSQL that is frozen is answered for in time, and goes on once it tha
     post(`/jobs/${job}/changes`, batch),
   ]);
   expect(health.status).toBe(503);
+  say(`health: ${health.ms.toFixed(0)} ms`);
   expect(health.ms).toBeLessThan(2_500);
   for (const { status } of [list, sent]) expect(status).toBe(503);
   expect(performance.now() - begun).toBeLessThan(20_000);
