@@ -213,7 +213,48 @@ test.describe('with a mouse', () => {
     await expect(row).toContainText('100.00 ft on the sketch');
     await saved(page);
   });
+
+  test('what is tapped in the moment that the sketch was moved is what is seen there', async ({ page, app }) => {
+    await openDemo(page, app, 'Site');
+    const row = page.getByRole('button', { name: /^Orchard French drain .*Choose it on the sketch$/ });
+    await tap(page, /^Drain head .*Choose it on the sketch$/);
+    const placed: (string | null)[] = [];
+    for (const wait of [500, 0]) {
+      await tap(page, 'Show all of the sketch');
+      await tap(page, 'Tap its place');
+      await page.getByRole('application', { name: /^Plan sketch/ }).evaluate(movedAndTapped, wait);
+      await expect(row).not.toContainText('100.00 ft');
+      placed.push(await row.textContent());
+      await tap(page, 'Undo');
+      await expect(row).toContainText('100.00 ft on the sketch');
+    }
+    expect(placed[1]).toBe(placed[0]);
+    await saved(page);
+  });
 });
+
+/** Drags the sketch aside and taps on it, in one go unless there is something to wait for, ms. */
+async function movedAndTapped(sketch: Element, wait: number): Promise<void> {
+  const { left, top, width, height } = sketch.getBoundingClientRect();
+  const point = (type: string, x: number, y: number): boolean =>
+    sketch.dispatchEvent(
+      new PointerEvent(type, {
+        pointerId: 1,
+        pointerType: 'mouse',
+        isPrimary: true,
+        bubbles: true,
+        buttons: type === 'pointerup' ? 0 : 1,
+        clientX: left + width / 2 + x,
+        clientY: top + height / 2 + y,
+      }),
+    );
+  point('pointerdown', 0, 0);
+  for (let step = 1; step <= 10; step += 1) point('pointermove', -12 * step, -9 * step);
+  point('pointerup', -120, -90);
+  if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait));
+  point('pointerdown', 90, 60);
+  point('pointerup', 90, 60);
+}
 
 test.describe('wide, by keyboard alone', () => {
   test.use(WIDE);

@@ -1,23 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useTones } from '../theme/ThemeProvider';
-import type { IconName } from './Icon';
 import { Icon } from './Icon';
-import { Tap } from './Tap';
-import { Unseen } from './Unseen';
+import type { Tab } from './TabButton';
+import { TabButton } from './TabButton';
 import { useArrows } from './useArrows';
 import { RAIL } from './useWide';
-import type { Tone } from './Words';
-import { Words } from './Words';
-
-export interface Tab<T extends string> {
-  readonly value: T;
-  readonly label: string;
-  readonly icon: IconName;
-  /** How it stands there, in a word, with its mark. */
-  readonly state: string;
-  readonly mark: { readonly icon: IconName | null; readonly tone: Tone };
-}
 
 interface TabsProps<T extends string> {
   label: string;
@@ -46,42 +34,16 @@ export function Tabs<T extends string>({ label, tabs, value, onChange, upright }
     const frame = requestAnimationFrame(show);
     return () => cancelAnimationFrame(frame);
   }, [show]);
-  const all = tabs.map((tab, index) => {
-    const chosen = tab.value === value;
-    return (
-      <Tap
-        key={tab.value}
-        role="tab"
-        selected={chosen}
-        onPress={() => onChange(tab.value)}
-        {...arrows(index)}
-        style={[
-          upright ? styles.tabUpright : styles.tab,
-          {
-            borderColor: chosen ? tones.water : 'transparent',
-            backgroundColor: chosen ? tones.waterSoft : 'transparent',
-          },
-        ]}
-      >
-        <View style={styles.marks}>
-          <Icon name={tab.icon} color={chosen ? tones.water : tones.muted} />
-          {upright || !tab.mark.icon ? null : <Icon name={tab.mark.icon} size={16} color={tones[tab.mark.tone]} />}
-        </View>
-        <View>
-          <Words strong={chosen} size={upright ? 'large' : 'small'}>
-            {tab.label}
-          </Words>
-          {upright ? (
-            <Words size="small" tone={tab.mark.tone}>
-              {tab.state}
-            </Words>
-          ) : (
-            <Unseen>{`, ${tab.state}`}</Unseen>
-          )}
-        </View>
-      </Tap>
-    );
-  });
+  const all = tabs.map((tab, index) => (
+    <TabButton
+      key={tab.value}
+      tab={tab}
+      chosen={tab.value === value}
+      upright={upright}
+      onPress={() => onChange(tab.value)}
+      {...arrows(index)}
+    />
+  ));
   const look = { backgroundColor: tones.card, borderColor: tones.line };
   if (upright) {
     return (
@@ -149,28 +111,5 @@ const styles = StyleSheet.create({
   left: { left: 0 },
   right: { right: 0 },
   tabs: { flexDirection: 'row', flexGrow: 1 },
-  marks: { flexDirection: 'row', gap: 2 },
-  tab: {
-    alignItems: 'center',
-    justifyContent: 'center',
-    gap: 2,
-    minWidth: 60,
-    minHeight: 58,
-    paddingHorizontal: 6,
-    paddingVertical: 4,
-    borderBottomWidth: 4,
-    borderRadius: 0,
-    flexGrow: 1,
-  },
   rail: { width: RAIL, flexGrow: 1, borderRightWidth: 1, paddingTop: 12 },
-  tabUpright: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    justifyContent: 'flex-start',
-    gap: 10,
-    paddingHorizontal: 12,
-    minHeight: 64,
-    borderLeftWidth: 5,
-    borderRadius: 0,
-  },
 });

@@ -16,6 +16,7 @@ export * from './Row';
 export * from './Sheet';
 export * from './Snack';
 export * from './Tabs';
+export type { Tab } from './TabButton';
 export * from './Tap';
 export * from './useKeysWithin';
 export * from './useWide';

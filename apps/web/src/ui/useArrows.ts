@@ -5,7 +5,7 @@ import type { KeyPress } from './Tap';
 const STEPS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
 
 /** What a thing among others is given. */
-interface Reached {
+export interface Reached {
   readonly target: (view: View | null) => void;
   readonly tabIndex: 0 | -1;
   readonly onKey: (event: KeyPress) => void;

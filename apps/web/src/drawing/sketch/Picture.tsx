@@ -2,16 +2,13 @@ import type { Evaluation, NodeSpot, System } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import { memo, useMemo } from 'react';
 import { StyleSheet } from 'react-native';
-import Svg, { Path, Text as SvgText } from 'react-native-svg';
-import { drawn } from '../../theme/scale';
-import { FONT } from '../../theme/theme';
+import Svg, { Path } from 'react-native-svg';
 import { useTones } from '../../theme/ThemeProvider';
 import { Chosen } from './Chosen';
 import { Grid } from './Grid';
 import type { Judgement } from './Judged';
 import { Judged } from './Judged';
-import type { Label } from './labels';
-import { labelsOf } from './labels';
+import { Labels } from './Labels';
 import { arrowPath, drawnRuns, nodePaths, servicePaths } from './paths';
 import type { Strips } from './Strips';
 import { StripsOfGround } from './Strips';
@@ -63,10 +60,6 @@ export const Picture = memo(
     );
     const seen = useMemo(() => new Map([...placed].filter(([, spot]) => within(window, spot))), [placed, window]);
     const nodes = useMemo(() => nodePaths(evaluation, seen), [evaluation, seen]);
-    const labels = useMemo(
-      () => labelsOf({ plan: evaluation.plan, placed: seen, runs, chosen: chosenNode, frame, system, judgement }),
-      [evaluation.plan, seen, runs, chosenNode, frame, system, judgement],
-    );
     const { left, right, top, bottom } = window;
     const pen = { fill: tones.card, stroke: tones.ink, strokeWidth: 2.5 };
     return (
@@ -97,9 +90,15 @@ export const Picture = memo(
         <Path d={nodes.plain} {...pen} />
         <Path d={nodes.outlet} fill={tones.water} stroke={tones.ink} strokeWidth={1.5} />
         <Path d={nodes.bar} stroke={tones.ink} strokeWidth={5} />
-        {labels.map(({ key, ...label }) => (
-          <LabelText key={key} {...label} />
-        ))}
+        <Labels
+          plan={evaluation.plan}
+          placed={seen}
+          runs={runs}
+          chosen={chosenNode}
+          frame={frame}
+          system={system}
+          judgement={judgement}
+        />
       </Svg>
     );
   },
@@ -118,25 +117,3 @@ export const Picture = memo(
 );
 
 const styles = StyleSheet.create({ picture: { position: 'absolute' } });
-
-const LabelText = memo(function LabelText({ x, y, text, strong, severity }: Omit<Label, 'key'>) {
-  const tones = useTones();
-  return (
-    <SvgText
-      x={x}
-      y={y}
-      fontFamily={strong ? FONT.strong : FONT.text}
-      fontSize={drawn(13)}
-      fill={severity ? tones[severity] : strong ? tones.ink : tones.muted}
-      stroke={tones.sky}
-      strokeWidth={4}
-      strokeLinejoin="round"
-      {...HALO}
-    >
-      {text}
-    </SvgText>
-  );
-});
-
-/** The stroke behind the letters parts them from what they stand on. */
-const HALO = { paintOrder: 'stroke' } as object;

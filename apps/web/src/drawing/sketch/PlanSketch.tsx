@@ -10,6 +10,7 @@ import { nodeAt, runAt } from './hits';
 import type { Judgement } from './Judged';
 import { Picture } from './Picture';
 import type { Strips } from './Strips';
+import type { Touched } from './useSketchGestures';
 import { useSketchGestures } from './useSketchGestures';
 import type { SketchView } from './view';
 import { fitView, laid, movedView, toSite } from './view';
@@ -54,34 +55,39 @@ export function PlanSketch(props: PlanSketchProps) {
   const shown = useDeferredValue(view);
   const drawn = useDrawn(shown, size);
 
-  const sketch = { evaluation, spots, view, size };
-  const snap = (x: number, y: number, but?: Uuid): Spot => {
+  const sketchAt = (view: SketchView) => ({ evaluation, spots, view, size });
+  const snap = ({ x, y, view }: Touched, but?: Uuid): Spot => {
     const others = [...spots].flatMap(([id, spot]): NodeSpot[] => (id === but ? [] : [spot]));
     return snapped(toSite(view, size, x, y), undefined, others, 14 / view.zoom, unit);
   };
   const node = chosen && 'node' in chosen ? chosen.node : undefined;
-  useSketchGestures(surface, picture, {
+  const gestures = useSketchGestures(surface, picture, {
     view,
     size,
     drawnZoom: drawn.zoom,
     onView: setLooked,
-    onTap: (x, y) => {
-      const tapped = nodeAt(sketch, { x, y });
-      if (onPlace) return onPlace(tapped === undefined ? snap(x, y) : (spots.get(tapped) as NodeSpot));
-      onChoose(tapped !== undefined ? { node: tapped } : (runAt(sketch, { x, y }) ?? null));
+    onTap: (at) => {
+      const sketch = sketchAt(at.view);
+      const tapped = nodeAt(sketch, at);
+      if (onPlace) return onPlace(tapped === undefined ? snap(at) : (spots.get(tapped) as NodeSpot));
+      onChoose(tapped !== undefined ? { node: tapped } : (runAt(sketch, at) ?? null));
     },
-    onGrab: (x, y) =>
-      !onPlace && node !== undefined && plan.nodePlace[node] !== undefined && nodeAt(sketch, { x, y }) === node,
-    onDrag: (x, y) => node !== undefined && onDragNode(node, snap(x, y, node)),
-    onDrop: (x, y) => node !== undefined && onDropNode(node, snap(x, y, node)),
+    onGrab: (at) =>
+      !onPlace && node !== undefined && plan.nodePlace[node] !== undefined && nodeAt(sketchAt(at.view), at) === node,
+    onDrag: (at) => node !== undefined && onDragNode(node, snap(at, node)),
+    onDrop: (at) => node !== undefined && onDropNode(node, snap(at, node)),
     onLetGo,
   });
 
   const step = (gesture: Partial<{ dx: number; dy: number; scale: number }>): void =>
-    setLooked(movedView(view, size, { dx: 0, dy: 0, scale: 1, x: width / 2, y: height / 2, ...gesture }));
+    setLooked(movedView(gestures.seen(), size, { dx: 0, dy: 0, scale: 1, x: width / 2, y: height / 2, ...gesture }));
+  const showAll = (): void => {
+    gestures.forget();
+    setLooked(undefined);
+  };
   const key = (event: { key: string; preventDefault(): void }): void => {
     const move = MOVES[event.key];
-    if (event.key === '0') setLooked(undefined);
+    if (event.key === '0') showAll();
     else if (move) step(move);
     else return;
     event.preventDefault();
@@ -135,7 +141,7 @@ export function PlanSketch(props: PlanSketchProps) {
       <View style={[styles.buttons, { backgroundColor: tones.card, borderColor: tones.line }]}>
         <IconButton name="plus" label="Zoom in" onPress={() => step({ scale: 1.4 })} />
         <IconButton name="minus" label="Zoom out" onPress={() => step({ scale: 1 / 1.4 })} />
-        <IconButton name="whole" label="Show all of the sketch" onPress={() => setLooked(undefined)} />
+        <IconButton name="whole" label="Show all of the sketch" onPress={showAll} />
       </View>
     </View>
   );

@@ -25,7 +25,7 @@ interface Box {
   readonly bottom: number;
 }
 
-interface LabelsOf {
+export interface LabelsOf {
   readonly plan: Plan;
   readonly placed: ReadonlyMap<Uuid, { x: number; y: number }>;
   readonly runs: readonly DrawnRun[];
@@ -98,10 +98,12 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement 
     });
     // A name goes over the edge only where its node does.
     const some = spots.some((spot) => inFrame(boxAt(spot)));
-    const isFree = (spot: readonly [number, number]): boolean =>
-      !(some && !inFrame(boxAt(spot))) && !taken.meets(boxAt(spot));
-    const clear = spots.find((one) => isFree(one) && !pipe.meets(boxAt(one)));
-    const spot = clear ?? (strong ? otherwise.find(isFree) : undefined);
+    const isFree = (box: Box): boolean => !(some && !inFrame(box)) && !taken.meets(box);
+    const clear = spots.find((one) => {
+      const box = boxAt(one);
+      return isFree(box) && !pipe.meets(box);
+    });
+    const spot = clear ?? (strong ? otherwise.find((one) => isFree(boxAt(one))) : undefined);
     if (!spot) return;
     taken.add(boxAt(spot));
     labels.push({ key, x: spot[0], y: spot[1], text, strong, ...(severity ? { severity } : {}) });
@@ -173,33 +175,34 @@ const beside = (x: number, y: number, wide: number): (readonly [number, number])
 
 /** Boxes by the squares they touch, so that asking whether one meets another does not ask all. */
 class Crowd {
-  readonly #squares = new Map<string, Box[]>();
+  private readonly squares = new Map<number, Box[]>();
 
   add(box: Box): void {
-    for (const key of squaresOf(box)) {
-      const there = this.#squares.get(key);
+    eachSquare(box, (square) => {
+      const there = this.squares.get(square);
       if (there) there.push(box);
-      else this.#squares.set(key, [box]);
-    }
+      else this.squares.set(square, [box]);
+      return false;
+    });
   }
 
   meets(box: Box): boolean {
-    return squaresOf(box).some((key) =>
-      this.#squares
-        .get(key)
-        ?.some(
-          (other) =>
-            other.left < box.right && other.right > box.left && other.top < box.bottom && other.bottom > box.top,
-        ),
-    );
+    return eachSquare(box, (square) => {
+      for (const other of this.squares.get(square) ?? [])
+        if (other.left < box.right && other.right > box.left && other.top < box.bottom && other.bottom > box.top)
+          return true;
+      return false;
+    });
   }
 }
 
-const SQUARE = 80;
+/** Side of a square, px; and how many lie in a row of the largest sketch. */
+const [SQUARE, ROW] = [40, 1 << 20];
 
-function squaresOf({ left, right, top, bottom }: Box): string[] {
-  const keys: string[] = [];
-  for (let x = Math.floor(left / SQUARE); x <= Math.floor(right / SQUARE); x += 1)
-    for (let y = Math.floor(top / SQUARE); y <= Math.floor(bottom / SQUARE); y += 1) keys.push(`${x} ${y}`);
-  return keys;
+/** @param work of each square that a box touches, by its number; it ends once that says so, and is then true */
+function eachSquare({ left, right, top, bottom }: Box, work: (square: number) => boolean): boolean {
+  const [last, lowest] = [Math.floor(right / SQUARE), Math.floor(bottom / SQUARE)];
+  for (let x = Math.floor(left / SQUARE); x <= last; x += 1)
+    for (let y = Math.floor(top / SQUARE); y <= lowest; y += 1) if (work(x * ROW + y)) return true;
+  return false;
 }

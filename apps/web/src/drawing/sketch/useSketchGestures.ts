@@ -1,6 +1,6 @@
 import { useGesture } from '@use-gesture/react';
 import type { RefObject } from 'react';
-import { useEffect, useRef } from 'react';
+import { startTransition, useEffect, useLayoutEffect, useRef } from 'react';
 import type { Size, SketchView } from './view';
 import { laid, movedView } from './view';
 
@@ -10,12 +10,26 @@ export interface SketchHand {
   /** The zoom that the picture under the fingers was drawn for. */
   readonly drawnZoom: number;
   onView(view: SketchView): void;
-  onTap(x: number, y: number): void;
+  onTap(at: Touched): void;
   /** Takes hold of what lies under a finger. @returns whether there is something that can be dragged */
-  onGrab(x: number, y: number): boolean;
-  onDrag(x: number, y: number): void;
-  onDrop(x: number, y: number): void;
+  onGrab(at: Touched): boolean;
+  onDrag(at: Touched): void;
+  onDrop(at: Touched): void;
   onLetGo(): void;
+}
+
+/** A point of the frame, px, and the view that was seen in it. */
+export interface Touched {
+  readonly x: number;
+  readonly y: number;
+  readonly view: SketchView;
+}
+
+export interface Gestures {
+  /** The view that is seen, which may not be drawn yet. */
+  seen(): SketchView;
+  /** Leaves what was moved and not yet drawn. */
+  forget(): void;
 }
 
 /** How far a finger may tremble and still have tapped, px. */
@@ -31,28 +45,37 @@ export function useSketchGestures(
   surface: RefObject<HTMLElement | null>,
   picture: RefObject<HTMLElement | null>,
   hand: SketchHand,
-): void {
+): Gestures {
   const current = useRef(hand);
-  const moving = useRef<SketchView | null>(null);
+  /** What is seen, from the first movement until it is drawn. */
+  const moved = useRef<SketchView | null>(null);
+  const moving = useRef(false);
   const wheel = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  useEffect(() => {
+  const seen = (): SketchView => moved.current ?? current.current.view;
+  useLayoutEffect(() => {
     current.current = hand;
   });
+  useLayoutEffect(() => {
+    // A movement that was begun meanwhile goes on from where it is.
+    if (moving.current && moved.current) lay(picture.current, moved.current, current.current);
+    else moved.current = null;
+  }, [picture, hand.view, hand.drawnZoom]);
   useEffect(() => () => clearTimeout(wheel.current), []);
 
-  const within = ([x, y]: readonly [number, number]): { x: number; y: number } => {
+  const within = ([x, y]: readonly [number, number]): Touched => {
     const box = surface.current?.getBoundingClientRect();
-    return { x: x - (box?.left ?? 0), y: y - (box?.top ?? 0) };
+    return { x: x - (box?.left ?? 0), y: y - (box?.top ?? 0), view: seen() };
   };
   const move = (gesture: { dx?: number; dy?: number; scale?: number; x?: number; y?: number }): void => {
-    const { view, size, drawnZoom } = current.current;
-    moving.current = movedView(moving.current ?? view, size, { dx: 0, dy: 0, scale: 1, x: 0, y: 0, ...gesture });
-    if (picture.current) picture.current.style.transform = laid(moving.current, size, drawnZoom);
+    moving.current = true;
+    moved.current = movedView(seen(), current.current.size, { dx: 0, dy: 0, scale: 1, x: 0, y: 0, ...gesture });
+    lay(picture.current, moved.current, current.current);
   };
   const rest = (): void => {
-    const view = moving.current;
-    moving.current = null;
-    if (view) current.current.onView(view);
+    const view = moved.current;
+    moving.current = false;
+    // The picture lies right already: what is drawn for it may wait for whatever is more pressing.
+    if (view) startTransition(() => current.current.onView(view));
   };
 
   useGesture(
@@ -63,13 +86,12 @@ export function useSketchGestures(
           return 'pan';
         }
         const at = within(xy);
-        const start = within(initial);
-        const held = first ? (current.current.onGrab(start.x, start.y) ? 'node' : 'pan') : (memo as string);
-        if (tap) current.current.onTap(at.x, at.y);
+        const held = first ? (current.current.onGrab(within(initial)) ? 'node' : 'pan') : (memo as string);
+        if (tap) current.current.onTap(at);
         else if (held === 'node') {
-          if (!last) current.current.onDrag(at.x, at.y);
+          if (!last) current.current.onDrag(at);
           else if (canceled) current.current.onLetGo();
-          else current.current.onDrop(at.x, at.y);
+          else current.current.onDrop(at);
         } else {
           if (dx !== 0 || dy !== 0) move({ dx, dy });
           if (last) rest();
@@ -77,18 +99,20 @@ export function useSketchGestures(
         return held;
       },
       onPinch: ({ origin, offset: [scale], first, last, memo }) => {
-        const at = within(origin);
+        const { x, y } = within(origin);
         const before = (first ? undefined : (memo as { scale: number; x: number; y: number } | undefined)) ?? {
           scale,
-          ...at,
+          x,
+          y,
         };
-        move({ scale: scale / before.scale, x: before.x, y: before.y, dx: at.x - before.x, dy: at.y - before.y });
+        move({ scale: scale / before.scale, x: before.x, y: before.y, dx: x - before.x, dy: y - before.y });
         if (last) rest();
-        return { scale, ...at };
+        return { scale, x, y };
       },
       onWheel: ({ event, delta: [, dy] }) => {
         event.preventDefault();
-        move({ scale: Math.exp(-dy * 0.0016), ...within([event.clientX, event.clientY]) });
+        const { x, y } = within([event.clientX, event.clientY]);
+        move({ scale: Math.exp(-dy * 0.0016), x, y });
         clearTimeout(wheel.current);
         wheel.current = setTimeout(rest, WHEEL_REST);
       },
@@ -101,4 +125,16 @@ export function useSketchGestures(
       pinch: { pinchOnWheel: false },
     },
   );
+  return {
+    seen,
+    forget: () => {
+      moving.current = false;
+      moved.current = null;
+      lay(picture.current, seen(), current.current);
+    },
+  };
+}
+
+function lay(picture: HTMLElement | null, view: SketchView, { size, drawnZoom }: SketchHand): void {
+  if (picture) picture.style.transform = laid(view, size, drawnZoom);
 }
