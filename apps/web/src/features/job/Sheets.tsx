@@ -8,6 +8,7 @@ import type { InsteadOf } from '../../ui/later';
 import { later, loaded } from '../../ui/later';
 import { NotHere } from '../../ui/NotHere';
 import { CompanySections } from '../kept';
+import { LayerBox } from '../layers';
 import { loadParting } from '../parts/parting';
 import { StillSketch } from '../parts/SketchView';
 import { StillTrench } from '../parts/TrenchView';
@@ -46,12 +47,13 @@ const grade = () => withParts(import('../grade/sheets'), loadParting());
 const line = () => withParts(import('../grade/line-sheets'), loaded(SectionChoice));
 const compare = () => import('../compare/sheets');
 const sections = () => withParts(import('../sections/sheets'), loadParting(), loaded(CompanySections));
-const dug = () => import('../dug/sheets');
+const dug = () => withParts(import('../dug/sheets'), loaded(LayerBox));
 const ground = () => withForms(import('../ground/sheets'));
 const grow = () => withForms(import('../grow/sheets'));
 const swale = () => withForms(import('../grow/swale-sheets'));
 const site = () => withParts(withForms(import('../site/sheets')), loadParting());
-const trench = () => import('../trench/sheets');
+const layers = () => import('../layers/sheets');
+const trench = () => withParts(import('../trench/sheets'), loaded(LayerBox));
 const dig = () => withForms(import('../dig/sheets'));
 const order = () => import('../order/sheets');
 const takeoff = () => withForms(import('../takeoff/code'));
@@ -84,7 +86,7 @@ const SHEETS: Parts = {
   keeping: from(dig, 'KeepingSheet'),
   swale: from(swale, 'SwaleSheet'),
   section: from(trench, 'SectionSheet'),
-  material: from(trench, 'MaterialSheet'),
+  material: from(layers, 'MaterialSheet'),
   native: from(order, 'NativeSheet'),
   buying: from(takeoff, 'BuyingSheet'),
   articles: from(takeoff, 'ArticlesSheet'),

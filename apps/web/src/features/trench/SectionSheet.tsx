@@ -9,7 +9,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
 import { replaced, without } from './lists';
 import { CompanySection } from '../kept';
-import { LayerBox } from './LayerBox';
+import { LayerBox } from '../layers';
 import { WidthFields } from './WidthFields';
 
 const MARK_WORDS: Record<Mark, string> = {

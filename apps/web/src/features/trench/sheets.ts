@@ -1,4 +1,3 @@
 export { FillingSheet } from './FillingSheet';
 export { FloatSheet } from './FloatSheet';
-export { MaterialSheet } from './MaterialSheet';
 export { SectionSheet } from './SectionSheet';

@@ -3,7 +3,7 @@ import { FillLayer, ThickLayer } from '@alveus/plan';
 import type { ReactNode } from 'react';
 import { Button } from '../../../ui/measured';
 import { replaced, without } from '../../trench/lists';
-import { LayerBox } from '../../trench/LayerBox';
+import { LayerBox } from '../../layers';
 import type { HoleItem, Put } from './HoleMeasure';
 import { HoleMeasure } from './HoleMeasure';
 import { useFresh } from './useFresh';

@@ -1,0 +1,2 @@
+export { LayerBox } from './LayerBox';
+export { MaterialSheet } from './MaterialSheet';
