@@ -9,51 +9,78 @@ import type { LaidRun, Taken } from './gathering';
 /**
  * Levels as facts of the plan: the inverts that are nobody's are written as worked out, and nothing is written that
  * follows from what a person fixed.
- * @param ends by run as in the program @param taken the one invert that a person moved @param only of this run
- * @param last what was written for other levels before: where none has moved since, it stays
+ * @param ends by run as in the program
  */
-export function levelEdits(
+export const levelEdits = (
   plan: Plan,
   nodes: Evaluation['nodes'],
   runs: readonly LaidRun[],
   ends: ArrayLike<number>,
-  {
-    taken,
-    only,
-    last,
-  }: { readonly taken?: Taken & { readonly to: number }; readonly only?: Uuid; readonly last?: Written } = {},
-): readonly Edit[] {
-  const edits: Edit[] = [];
-  const at = new Map(runs.map(({ id, index }) => [id, index]));
-  const written = new Map(last?.edits.map((edit) => [edit.op === 'put' ? edit.item.id : edit.id, edit]));
-  const stays = (end: number): boolean => ends[end] === last?.ends[end];
-  for (const { index, id } of runs) {
-    const run = plan.run[id];
-    if (!run || (only !== undefined && id !== only)) continue;
-    const leaving = (nodes.get(lowerOf(run))?.leaving ?? []).map((end) => at.get(end.run));
-    if (stays(lowOf(index)) && stays(highOf(index)) && leaving.every((on) => on === undefined || stays(highOf(on)))) {
-      const edit = written.get(id);
-      if (edit) edits.push(edit);
-      continue;
+): readonly Edit[] => new LevelWriter(plan, nodes, runs).write(ends);
+
+/** Writes levels of the same runs one after another: where none has moved since the last, what was written stays. */
+export class LevelWriter {
+  private readonly lies: readonly Lies[];
+  private readonly edits: (Edit | undefined)[] = [];
+  private last: ArrayLike<number> = [];
+
+  /** @param only of this run */
+  constructor(
+    private readonly plan: Plan,
+    private readonly nodes: Evaluation['nodes'],
+    runs: readonly LaidRun[],
+    only?: Uuid,
+  ) {
+    const at = new Map(runs.map(({ id, index }) => [id, index]));
+    this.lies = runs.flatMap(({ id, index }) => {
+      const run = plan.run[id];
+      if (!run || (only !== undefined && id !== only)) return [];
+      const leaving = nodes.get(lowerOf(run))?.leaving ?? [];
+      return [{ run, low: lowOf(index), high: highOf(index), out: leaving.map((end) => highEndOf(at.get(end.run))) }];
+    });
+  }
+
+  /** @param taken the one invert that a person moves, always the same */
+  write(ends: ArrayLike<number>, taken?: Taken & { readonly to: number }): readonly Edit[] {
+    const { lies, edits, last } = this;
+    for (let place = 0; place < lies.length; place += 1) {
+      const one = lies[place] as Lies;
+      const stays = (end: number): boolean => end === UNKNOWN || ends[end] === last[end];
+      if (!stays(one.low) || !stays(one.high) || !one.out.every(stays)) edits[place] = this.editOf(one, ends, taken);
     }
-    const before = withoutWorkedOut(plan.runGrade[id]);
-    const own = taken?.run === id ? fixFact(run, before, taken.end, taken.to) : before;
-    const [low, high] = [ends[lowOf(index)] as number, ends[highOf(index)] as number];
+    this.last = ends;
+    return edits.filter((edit) => edit !== undefined);
+  }
+
+  private editOf(
+    { run, low: lowAt, high: highAt, out }: Lies,
+    ends: ArrayLike<number>,
+    taken: (Taken & { readonly to: number }) | undefined,
+  ): Edit | undefined {
+    const now = this.plan.runGrade[run.id];
+    const before = withoutWorkedOut(now);
+    const own = taken?.run === run.id ? fixFact(run, before, taken.end, taken.to) : before;
+    const [low, high] = [ends[lowAt] as number, ends[highAt] as number];
     // What comes in level with all that goes out follows it, and nothing need be said.
     const goesOn =
-      leaving.length > 0 &&
-      leaving.every((other) => other !== undefined && Math.abs((ends[highOf(other)] as number) - low) < LEVEL);
-    const item = withLevels(run, own, { low, high, goesOn, drops: leaving.length > 0, hangs: hangs(nodes, run, own) });
-    if (!same(item, plan.runGrade[id])) edits.push({ op: 'put', item });
+      out.length > 0 && out.every((end) => end !== UNKNOWN && Math.abs((ends[end] as number) - low) < LEVEL);
+    const laid = { low, high, goesOn, drops: out.length > 0, hangs: hangs(this.nodes, run, own) };
+    const item = withLevels(run, own, laid);
+    return same(item, now) ? undefined : { op: 'put', item };
   }
-  return edits;
 }
 
-/** Levels, and the edits that they were written as. */
-export interface Written {
-  readonly ends: ArrayLike<number>;
-  readonly edits: readonly Edit[];
+/** A run, and its ends and those of what goes out where it comes in, as in the program. */
+interface Lies {
+  readonly run: Run;
+  readonly low: number;
+  readonly high: number;
+  readonly out: readonly number[];
 }
+
+/** The end of a run that is none of the program. */
+const UNKNOWN = -1;
+const highEndOf = (index: number | undefined): number => (index === undefined ? UNKNOWN : highOf(index));
 
 /**
  * A fact of a run let go: it is nobody's any more, and no invert moves by it. What is not known yet stays open.
@@ -73,7 +100,7 @@ export function letGo(
   const ends = endsNow(runs);
   const own = runs.find((one) => one.id === id);
   if (!own || Number.isNaN(ends[lowOf(own.index)]) || Number.isNaN(ends[highOf(own.index)])) return edits;
-  const kept = levelEdits(applyEdits(plan, edits), evaluation.nodes, runs, ends, { only: id });
+  const kept = new LevelWriter(applyEdits(plan, edits), evaluation.nodes, runs, id).write(ends);
   return [
     ...edits.filter(
       (edit) => edit.op === 'put' && !kept.some((one) => one.op === 'put' && one.item.id === edit.item.id),

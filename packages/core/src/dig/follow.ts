@@ -4,8 +4,7 @@ import type { Evaluation } from '../evaluate';
 import { fixFact } from '../grade';
 import { highOf, holding, lowOf } from '../least';
 import type { System } from '../units';
-import type { Written } from './accept';
-import { levelEdits } from './accept';
+import { LevelWriter } from './accept';
 import type { Taken } from './gathering';
 import { acceptEdits, digLeast } from './dig-least';
 import type { Asked } from './program';
@@ -29,17 +28,14 @@ export function followLeast(evaluation: Evaluation, taken: Taken, asked: Asked):
   if (!own) return undefined;
   const end = taken.end === 'low' ? lowOf(own.index) : highOf(own.index);
   const solved = holding(dig.program, end);
-  let last: Written = { ends: [], edits: [] };
+  const levels = new LevelWriter(evaluation.plan, evaluation.nodes, dig.runs);
+  let edits: readonly Edit[] = [];
   let reached = taken.end === 'low' ? own.result.grade.low : own.result.grade.high;
   /** Levels that no limit allows, the nearest on either side. */
   const blocked = { over: Infinity, under: -Infinity };
   const take = (level: number, ends: Float64Array): void => {
     reached = level;
-    const edits = levelEdits(evaluation.plan, evaluation.nodes, dig.runs, ends, {
-      taken: { ...taken, to: level },
-      last,
-    });
-    last = { ends, edits };
+    edits = levels.write(ends, { ...taken, to: level });
   };
   /** Goes as far as the limits let it. */
   const toTheLimit = (from: number, to: number): void => {
@@ -61,10 +57,10 @@ export function followLeast(evaluation: Evaluation, taken: Taken, asked: Asked):
       const ends = held === level ? solved(level) : undefined;
       if (ends) take(level, ends);
       else if (held === level && reached !== undefined) toTheLimit(reached, level);
-      return last.edits;
+      return edits;
     },
     get reached() {
-      return last.edits.length > 0 ? reached : undefined;
+      return edits.length > 0 ? reached : undefined;
     },
   };
 }
