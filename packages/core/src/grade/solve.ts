@@ -1,8 +1,10 @@
 import type { End, Plan, Run, RunGrade, Uuid } from '@alveus/plan';
-import { highEnd, lowEnd } from '@alveus/plan';
+import { lowEnd } from '@alveus/plan';
 import { changedIds } from '../differ';
 import { runLength } from '../length';
 import { NEAR } from '../tolerance';
+import type { EndNumbers } from './end-numbers';
+import { DATUM, endA, endB, endNumbers, howMany, isEndA } from './end-numbers';
 import { networkAt, networksOf } from './networks';
 import type { NodeEnds } from './node-ends';
 import { endsByNode, fromOutletsUp, passagesAt } from './node-ends';
@@ -96,8 +98,6 @@ export function solveWith(plan: Facts, told: ReadonlyMap<Uuid, RunGrade | undefi
   return results;
 }
 
-const DATUM = 0;
-
 class Solver {
   /** In the order of their ids, so that what is decided by turns is always decided alike. */
   readonly #runs: readonly Run[];
@@ -105,6 +105,7 @@ class Solver {
   readonly #lengths: readonly (number | undefined)[];
   readonly #levels: TiedLevels;
   readonly #nodes: ReadonlyMap<Uuid, NodeEnds>;
+  readonly #ends: EndNumbers;
   readonly #surplus: SurplusFact[] = [];
   /** Runs whose step at the low end is over the highest of several going out, and so waits for them. */
   readonly #waiting = new Map<number, { step: number; used: boolean }>();
@@ -113,8 +114,9 @@ class Solver {
     this.#runs = runs;
     this.#grades = this.#runs.map(({ id }) => gradeOf(id));
     this.#lengths = this.#runs.map((run) => runLength(plan, run));
-    this.#levels = new TiedLevels(1 + 2 * this.#runs.length);
+    this.#levels = new TiedLevels(howMany(this.#runs));
     this.#nodes = endsByNode(this.#runs);
+    this.#ends = endNumbers(this.#runs);
   }
 
   solve(): GradeSolution {
@@ -291,17 +293,13 @@ class Solver {
   }
 
   private low(index: number): number {
-    return this.end(index, lowEnd(this.#runs[index] as Run));
+    return this.#ends.low[index] as number;
   }
 
   private high(index: number): number {
-    return this.end(index, highEnd(this.#runs[index] as Run));
+    return this.#ends.high[index] as number;
   }
 }
-
-const endA = (index: number): number => 1 + 2 * index;
-const endB = (index: number): number => 2 + 2 * index;
-const isEndA = (end: number): boolean => end % 2 === 1;
 
 /** A slope told from the other end. */
 export const turned = (slope: number): number => (slope === 0 ? 0 : -slope);

@@ -1,0 +1,30 @@
+import type { Run } from '@alveus/plan';
+import { lowEnd } from '@alveus/plan';
+
+/** Levels of a network by number: the datum, then both ends of each run. */
+export const DATUM = 0;
+export const endA = (index: number): number => 1 + 2 * index;
+export const endB = (index: number): number => 2 + 2 * index;
+export const isEndA = (end: number): boolean => end % 2 === 1;
+export const howMany = (runs: readonly Run[]): number => 1 + 2 * runs.length;
+
+/** The lower and the higher end of each run, by which way its water goes. */
+export interface EndNumbers {
+  readonly low: Int32Array;
+  readonly high: Int32Array;
+}
+
+const known = new WeakMap<readonly Run[], EndNumbers>();
+
+/** Kept with the list of runs. */
+export function endNumbers(runs: readonly Run[]): EndNumbers {
+  const before = known.get(runs);
+  if (before) return before;
+  const downToA = runs.map((run) => lowEnd(run) === 'a');
+  const found: EndNumbers = {
+    low: Int32Array.from(downToA, (is, index) => (is ? endA(index) : endB(index))),
+    high: Int32Array.from(downToA, (is, index) => (is ? endB(index) : endA(index))),
+  };
+  known.set(runs, found);
+  return found;
+}
