@@ -22,6 +22,9 @@ export interface HolePipe {
   readonly wall: number;
 }
 
+/** A small pipe is seen before a large one that lies behind it, in whatever order they were drawn in. */
+const largestFirst = (one: HolePipe, other: HolePipe): number => other.outside - one.outside || one.low - other.low;
+
 interface HoleSectionProps {
   pipes: readonly HolePipe[];
   result: HoleResult;
@@ -166,7 +169,7 @@ function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps
         height={hole.floor * factor}
         fill={tones.ink}
       />
-      {pipes.map(({ goes, low, outside, wall: thick }, index) => {
+      {[...pipes].sort(largestFirst).map(({ goes, low, outside, wall: thick }, index) => {
         const to = goes === 'in' ? -1 : 1;
         const [near, far] = [across / 2, half(Math.max(0, low))];
         const left = x(Math.min(to * near, to * far));
