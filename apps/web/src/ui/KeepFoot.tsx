@@ -1,4 +1,5 @@
 import { Button } from './Button';
+import { RemoveButton } from './RemoveButton';
 
 interface KeepFootProps {
   /** Whether all that was typed can be kept. */
@@ -12,11 +13,7 @@ interface KeepFootProps {
 export function KeepFoot({ ready, onKeep, onRemove }: KeepFootProps) {
   return (
     <>
-      {onRemove ? (
-        <Button kind="danger" icon="trash" onPress={onRemove}>
-          Remove
-        </Button>
-      ) : null}
+      {onRemove ? <RemoveButton onRemove={onRemove} /> : null}
       <Button kind="main" onPress={onKeep} disabled={!ready}>
         Keep it
       </Button>

@@ -26,25 +26,15 @@ export function RunSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
     );
   }
   const put = (item: ItemOf<'run'>): void => edit([{ op: 'put', item }]);
+  const remove = (): void => {
+    onClose();
+    edit(removeRun(plan, id));
+  };
   return (
     <Sheet
       title={run.name}
       onClose={onClose}
-      foot={
-        <>
-          <Button
-            kind="danger"
-            icon="trash"
-            onPress={() => {
-              onClose();
-              edit(removeRun(plan, id));
-            }}
-          >
-            Remove
-          </Button>
-          <DoneFoot onDone={onClose} />
-        </>
-      }
+      foot={<DoneFoot onDone={onClose} onRemove={remove} />}
     >
       <NameField key={run.name} value={run.name} onChange={(name) => put({ ...run, name })} />
       <LengthField run={run} />

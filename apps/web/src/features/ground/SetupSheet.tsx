@@ -2,7 +2,7 @@ import { Setup } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, DoneFoot, NameField, PlanMeasure, Sheet } from '../../ui/measured';
+import { DoneFoot, NameField, PlanMeasure, Sheet } from '../../ui/measured';
 
 /** Where the level stood, and how far it looked. */
 export function SetupSheet({ setup: id, onClose }: { setup: Uuid; onClose: () => void }) {
@@ -18,16 +18,7 @@ export function SetupSheet({ setup: id, onClose }: { setup: Uuid; onClose: () =>
     <Sheet
       title={setup.name}
       onClose={onClose}
-      foot={
-        <>
-          {used ? null : (
-            <Button kind="danger" icon="trash" onPress={remove}>
-              Remove
-            </Button>
-          )}
-          <DoneFoot onDone={onClose} />
-        </>
-      }
+      foot={<DoneFoot onDone={onClose} onRemove={used ? undefined : remove} />}
     >
       <NameField
         key={setup.name}

@@ -69,25 +69,15 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
     setProblem(issue && `${issue.path.join(' ')}: ${issue.message}.`);
     if (parsed.success) edit([...more, { op: 'put', item: parsed.data }]);
   };
+  const remove = (): void => {
+    onClose();
+    edit([{ op: 'remove', kind: 'hole', id }]);
+  };
   return (
     <Sheet
       title={`The hole at ${node.name}`}
       onClose={onClose}
-      foot={
-        <>
-          <Button
-            kind="danger"
-            icon="trash"
-            onPress={() => {
-              onClose();
-              edit([{ op: 'remove', kind: 'hole', id }]);
-            }}
-          >
-            Remove
-          </Button>
-          <DoneFoot onDone={onClose} />
-        </>
-      }
+      foot={<DoneFoot onDone={onClose} onRemove={remove} />}
     >
       {problem ? (
         <View role="alert">
