@@ -393,8 +393,8 @@ test('a sloped trench: no other levels that keep its limits dig less', () => {
   const { pipe, section: laid, envelope, form, ground, length = 0 } = result ?? {};
   if (!pipe || !laid || !envelope || !ground) throw new Error('no run');
   const takes = (low: number, high: number): number =>
-    runTrench({ low, high, slope: (high - low) / length }, ground, pipe, laid, envelope, form).amounts?.excavation ??
-    NaN;
+    runTrench({ grade: { low, high, slope: (high - low) / length }, ground, pipe, section: laid, envelope, form })
+      .amounts?.excavation ?? NaN;
   const least = takes(run.low.level, run.high.level);
   expect(least).toBeCloseTo(proposal.after, 9);
   // Flatter than it may lie, or with less cover, it would; anything deeper takes more.

@@ -187,7 +187,8 @@ function volumeOf({ runs }: DigProgram, ends: ArrayLike<number>): number {
     const [low, high] = [ends[lowOf(index)] as number, ends[highOf(index)] as number];
     if (result.form) {
       const grade = { low, high, slope: (high - low) / result.length };
-      volume += runTrench(grade, result.ground, pipe, section, envelope, result.form).amounts?.excavation ?? 0;
+      const { ground, form } = result;
+      volume += runTrench({ grade, ground, pipe, section, envelope, form }).amounts?.excavation ?? 0;
       continue;
     }
     let deepest = 0;

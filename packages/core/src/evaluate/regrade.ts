@@ -61,7 +61,7 @@ function movedBy(grades: ReadonlyMap<Uuid, RunGradeResult>, on: Evaluation): Run
     const grade = grades.get(id) ?? before.grade;
     const form = before.form && before.form.beside.length > 0 ? withGrades(before.form, gradeOf) : before.form;
     const dug = before.trench && pipe && section && envelope;
-    const trench = dug ? trenchShape(grade, ground, pipe, section, envelope, form) : undefined;
+    const trench = dug ? trenchShape({ grade, ground, pipe, section, envelope, form }) : undefined;
     return { id, run, length, grade, ground, natural, pipe, section, envelope, form, trench };
   };
   return {

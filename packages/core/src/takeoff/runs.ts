@@ -94,7 +94,7 @@ export function dugUnder(run: RunResult, deep: number): number {
   const { joints: _joints, ...rest } = section;
   const held = form && trench.sides ? { ...form, cut: { ...form.cut, cut: cutOf(trench.sides, form.cut.cut) } } : form;
   const fixed = { ...rest, width: { rule: 'fixed' as const, width: trench.width } };
-  return runTrench(grade, lowered, pipe, fixed, envelope, held)?.amounts?.excavation ?? 0;
+  return runTrench({ grade, ground: lowered, pipe, section: fixed, envelope, form: held }).amounts?.excavation ?? 0;
 }
 
 const cutOf = ({ left, right, across }: Sides, cut: ItemOf<'run'>['cut']): NonNullable<ItemOf<'run'>['cut']> => ({

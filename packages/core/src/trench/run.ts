@@ -49,18 +49,21 @@ export interface RunTrench extends TrenchShape {
   readonly missing: number;
 }
 
-export function runTrench(
-  grade: RunGradeResult,
-  ground: GroundProfile,
-  pipe: ItemOf<'pipe'>,
-  section: Section,
-  of: Envelope,
-  form: TrenchForm | undefined,
-): RunTrench {
-  const shape = trenchShape(grade, ground, pipe, section, of, form);
+/** What a trench follows from. */
+export interface TrenchOf {
+  readonly grade: RunGradeResult;
+  readonly ground: GroundProfile;
+  readonly pipe: ItemOf<'pipe'>;
+  readonly section: Section;
+  readonly envelope: Envelope;
+  readonly form: TrenchForm | undefined;
+}
+
+export function runTrench(trench: TrenchOf): RunTrench {
+  const { own, shape } = laid(trench);
   const { width, deepest, shallowest, sides, strips } = shape;
+  const { grade, ground, pipe, section, envelope: of, form } = trench;
   const { low, slope } = grade;
-  const own = bottomWidth(section, pipe, Math.max(0, deepest?.depth ?? 0));
   let amounts: Amounts | undefined;
   let missing = ground.length;
   if (low === undefined || slope === undefined || !deepest) {
@@ -76,23 +79,18 @@ export function runTrench(
 }
 
 /** The same without its amounts, which are most of the work. */
-export function trenchShape(
-  grade: RunGradeResult,
-  ground: GroundProfile,
-  pipe: ItemOf<'pipe'>,
-  section: Section,
-  of: Envelope,
-  form: TrenchForm | undefined,
-): TrenchShape {
+export const trenchShape = (of: TrenchOf): TrenchShape => laid(of).shape;
+
+/** @returns `own` how wide its own section asks its bottom to be, m: a shield may want more */
+function laid({ grade, ground, pipe, section, envelope: of, form }: TrenchOf): {
+  readonly own: number;
+  readonly shape: TrenchShape;
+} {
   const { low, slope } = grade;
   if (low === undefined || slope === undefined || ground.points.length === 0) {
-    return {
-      width: bottomWidth(section, pipe, 0),
-      deepest: undefined,
-      shallowest: undefined,
-      sides: form && sidesOf(form.cut, 0),
-      strips: undefined,
-    };
+    const own = bottomWidth(section, pipe, 0);
+    const sides = form && sidesOf(form.cut, 0);
+    return { own, shape: { width: own, deepest: undefined, shallowest: undefined, sides, strips: undefined } };
   }
   const { points } = ground;
   // Cover is depth less what is the same all along, so one search finds the ends of both.
@@ -116,13 +114,14 @@ export function trenchShape(
   const width = shield ? Math.max(own, shield.outside + 2 * ROUND_SHIELD) : own;
   const sides = form && sidesOf(form.cut, most);
   const strips = form && stripsOf(form, width, pipe, ground.length, (at) => low + slope * at - of.invert);
-  return {
+  const shape: TrenchShape = {
     width,
     deepest: stationAtPoint(deepest, low, slope, of),
     shallowest: stationAtPoint(shallowest, low, slope, of),
     sides,
     strips,
   };
+  return { own, shape };
 }
 
 interface TrenchLine {

@@ -33,7 +33,7 @@ function workRun(id: Uuid, read: Reader): RunResult {
   const { ground, depths } = swale ? dug(item, natural, swale) : { ground: natural, depths: NONE };
   const of = pipe && section && known !== undefined && line ? envelopeOf(section, pipe) : undefined;
   const form = of && section && formOf(item, section, length, read);
-  const trench = of && pipe && section ? runTrench(grade, ground, pipe, section, of, form) : undefined;
+  const trench = of && pipe && section ? runTrench({ grade, ground, pipe, section, envelope: of, form }) : undefined;
   return {
     id,
     run: item,

@@ -13,7 +13,7 @@ const THICK = 1.1;
 /** What is bought for the trench of a run, with its waste, if it were dug for this pipe by this section, kg. */
 function bought({ grade, ground, form, read }: RunFacts, pipe: ItemOf<'pipe'>, section: Section): number {
   const of = envelope(section, pipe);
-  const { amounts } = runTrench(grade, ground, pipe, section, of, form);
+  const { amounts } = runTrench({ grade, ground, pipe, section, envelope: of, form });
   return of.layers.reduce((sum, { material }, index) => {
     const bulk = material === 'native' ? undefined : read.item('material', material);
     return sum + (bulk ? (amounts?.layers[index] ?? 0) * (1 + bulk.waste) * bulk.density : 0);
