@@ -193,3 +193,15 @@ test('a list of 200 runs and their nodes makes what is near to being seen, and s
   await rows.last().click();
   await expect(page.getByRole('button', { name: /Tap its place|Move it|Place/ }).first()).toBeVisible();
 });
+
+test('where the browser never comes to rest, rows and stages are made all the same', async ({ page, app }) => {
+  // As Chromium leaves it at times after a page was turned: whoever waits for it to be idle waits for ever.
+  await page.addInitScript(() => {
+    window.requestIdleCallback = (work, { timeout } = {}) =>
+      timeout === undefined ? 0 : window.setTimeout(() => work({ didTimeout: true, timeRemaining: () => 0 }), timeout);
+  });
+  await openFile(page, app, DEMO);
+  await open(page, 'Ground');
+  await expect(page.getByRole('button', { name: /^Shoot from Setup 3/ })).toBeAttached();
+  await allMade(page);
+});

@@ -20,6 +20,8 @@ const ALIASES = [
 module.exports.OWN_ALIASES = [
   // Filled text fields: all of ours are outlined.
   { name: /^\.\/TextInputFlat$/, from: /react-native-paper[\\/]/, to: shim('nothing.js') },
+  // What is put off until the browser is idle, which it may not say.
+  { name: /modules\/requestIdleCallback$/, from: /react-native-web[\\/]dist[\\/]/, to: shim('whenIdle.js') },
 ];
 // Of the store's package the build for browsers, which is the smallest and has no modules twice.
 const STORE = /^@reduxjs\/toolkit\/query(\/react)?$/;

@@ -95,13 +95,16 @@ function Layer({ shown, children }: { shown: boolean; children: ReactNode }) {
   );
 }
 
+/** A browser may not say that it is idle: so long is waited for that, ms. */
+const AT_LATEST = 2_000;
+
 /** Does it when the page has nothing else to do. @returns puts it off for good */
 function whenIdle(work: () => void): () => void {
   if (typeof requestIdleCallback === 'undefined') {
     const timer = setTimeout(work, 300);
     return () => clearTimeout(timer);
   }
-  const asked = requestIdleCallback(work);
+  const asked = requestIdleCallback(work, { timeout: AT_LATEST });
   return () => cancelIdleCallback(asked);
 }
 
