@@ -8,17 +8,9 @@ import type { LaidRun, Taken } from './gathering';
 
 /**
  * Levels as facts of the plan: the inverts that are nobody's are written as worked out, and nothing is written that
- * follows from what a person fixed.
- * @param ends by run as in the program
+ * follows from what a person fixed. Levels of the same runs may be written one after another: where none has moved since
+ * the last, what was written stays.
  */
-export const levelEdits = (
-  plan: Plan,
-  nodes: Evaluation['nodes'],
-  runs: readonly LaidRun[],
-  ends: ArrayLike<number>,
-): readonly Edit[] => new LevelWriter(plan, nodes, runs).write(ends);
-
-/** Writes levels of the same runs one after another: where none has moved since the last, what was written stays. */
 export class LevelWriter {
   private readonly lies: readonly Lies[];
   private readonly edits: (Edit | undefined)[] = [];
@@ -40,7 +32,7 @@ export class LevelWriter {
     });
   }
 
-  /** @param taken the one invert that a person moves, always the same */
+  /** @param ends by run as in the program @param taken the one invert that a person moves, always the same */
   write(ends: ArrayLike<number>, taken?: Taken & { readonly to: number }): readonly Edit[] {
     const { lies, edits, last } = this;
     for (let place = 0; place < lies.length; place += 1) {

@@ -5,7 +5,7 @@ import { chainOf, chooseBent, conflict, DATUM, held, highOf, lowOf, rounded, wit
 import { NEAR } from '../tolerance';
 import type { System } from '../units';
 import { FOOT, INCH } from '../units';
-import { levelEdits } from './accept';
+import { LevelWriter } from './accept';
 import { digOf, widthsOf } from './cost';
 import type { LaidRun } from './gathering';
 import type { Limit } from './limit';
@@ -273,5 +273,5 @@ export function tellRows(dig: Pick<DigProgram, 'limits' | 'runs' | 'program'>, r
 
 /** What accepting it changes. */
 export function acceptEdits({ plan, nodes }: Evaluation, { solutions }: Proposal): readonly Edit[] {
-  return [...new Set(solutions.values())].flatMap(({ dig, set }) => levelEdits(plan, nodes, dig.runs, set));
+  return [...new Set(solutions.values())].flatMap(({ dig, set }) => new LevelWriter(plan, nodes, dig.runs).write(set));
 }
