@@ -1,8 +1,9 @@
+import type { Locator, Page } from '@playwright/test';
 import type { App } from './app';
 import { expect, figure, fill, newJob, saved, station, tap, test, typeLine, WIDE } from './app';
 import type { Hands } from './hands';
 import { keys, touch } from './hands';
-import { go } from './tour';
+import { go, openDemo } from './tour';
 
 /** The level book, as a crew keeps it. */
 
@@ -128,6 +129,52 @@ test('with gloves: measurements are typed on a pad of large keys, and letters wh
   await page.keyboard.type(' m');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status').getByText('100.33 ft')).toBeVisible();
+});
+
+/** Whatever asks for the pad waits. @returns what lets it come, or tells that it cannot */
+async function padHeld(page: Page): Promise<{ come: () => void; fail: () => void }> {
+  let decide: (comes: boolean) => void = () => undefined;
+  const decided = new Promise<boolean>((resolve) => (decide = resolve));
+  await page.route('**/Pad-*.js', async (route) => ((await decided) ? route.continue() : route.abort()));
+  return { come: () => decide(true), fail: () => decide(false) };
+}
+
+const pointOf = async (place: Locator): Promise<{ x: number; y: number }> => {
+  const box = await place.boundingBox();
+  if (!box) throw new Error('It is not in sight.');
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+};
+
+test('what is pressed stays under the finger while the pad comes in', async ({ page, app }) => {
+  await openDemo(page, app);
+  await go(page, 'Dig');
+  const asked = page.waitForRequest('**/Pad-*.js');
+  const pad = await padHeld(page);
+  await tap(page, 'Move the level');
+  await asked;
+  const { x, y } = await pointOf(page.getByRole('combobox', { name: 'Checked on' }));
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  const came = page.waitForResponse('**/Pad-*.js');
+  pad.come();
+  await (await came).finished();
+  await page.waitForTimeout(300);
+  await page.mouse.up();
+  await expect(page.getByRole('option', { name: /^Barn step/ })).toBeVisible();
+});
+
+test('where the pad cannot be fetched, what is typed on is the keyboard of the device', async ({ page, app }) => {
+  await openDemo(page, app);
+  await go(page, 'Dig');
+  const pad = await padHeld(page);
+  pad.fail();
+  await tap(page, 'Move the level');
+  const rod = page.getByLabel(/^Rod on it, from here/);
+  await rod.tap();
+  await expect(rod).toHaveAttribute('inputmode', 'text');
+  await fill(page, /^Rod on it, from here/, '3.05');
+  await expect(rod).toHaveValue('3.05');
+  await expect(page.getByRole('button', { name: 'Keep it' })).toBeVisible();
 });
 
 test('a level book of 40 shots takes little more than its digits', async ({ page, app }) => {

@@ -1,5 +1,6 @@
 import { expect, newJob, saved, tap, test, typeLine } from './app';
 import { accessible } from './axe';
+import { go, openDemo } from './tour';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -67,5 +68,27 @@ test.describe('without what keeps the app on the device', () => {
     await page.unroute('**/*.js');
     await tap(page, 'Try again');
     await expect(page.getByRole('dialog', { name: 'This job and this device' })).toBeVisible();
+  });
+
+  test.describe('on a device with no moment to spare', () => {
+    test.use({ busy: true });
+
+    test('a stage whose drawings are not there goes on without them, and they come when they are asked for', async ({
+      page,
+      app,
+    }) => {
+      await page.route('**/TrenchDrawings-*.js', (route) => route.abort());
+      await openDemo(page, app);
+      await go(page, 'Trench');
+      await expect(page.getByText(/^This part of the app is not on the device yet/).first()).toBeVisible();
+      await expect(page.getByRole('radiogroup', { name: /^How people are protected/ })).toBeVisible();
+      await page.unroute('**/TrenchDrawings-*.js');
+      const again = page.getByRole('button', { name: 'Try again' });
+      for (let missing = await again.count(); missing > 0; missing--) {
+        await again.first().click();
+        await expect(again).toHaveCount(missing - 1);
+      }
+      await expect(page.getByText(/^This part of the app is not on the device yet/)).toHaveCount(0);
+    });
   });
 });

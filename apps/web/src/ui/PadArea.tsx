@@ -4,8 +4,12 @@ import type { StyleProp, ViewStyle } from 'react-native';
 import { useWindowDimensions, View } from 'react-native';
 import { later } from './later';
 
-/** Only fingers ask for it. */
-const Pad = later(() => import('./Pad').then((module) => module.Pad));
+/** Only fingers ask for it; where it is not here, the keyboard of the device is. */
+const Pad = later(
+  () => import('./Pad').then((module) => module.Pad),
+  null,
+  () => null,
+);
 
 /** Whether measurements are typed on the pad: it stands in for the keyboard of the device, which stays away. */
 const PadWanted = createContext(false);
@@ -17,6 +21,11 @@ export const KEEPS_CARET = 'keepsCaret';
 
 /** Fields of measurements are known by it. */
 export const MEASURE = 'measure';
+
+function inMeasure(): boolean {
+  const field = document.activeElement;
+  return field instanceof HTMLElement && MEASURE in field.dataset;
+}
 
 /** Where the pad would leave no room for what is typed, the device's own keyboard does. */
 const LEAST_HEIGHT = 600;
@@ -37,11 +46,18 @@ export function PadArea({ children, style }: { children: ReactNode; style?: Styl
   const look = useCallback((): void => {
     // What is pressed must not move away under the finger: it is looked when that is lifted.
     if (pressed.current) return;
-    const field = document.activeElement;
-    const measure = field instanceof HTMLElement && MEASURE in field.dataset;
-    setTyping(measure);
-    // The letters were for one field.
-    if (!measure) setLetters(false);
+    if (!inMeasure()) {
+      setTyping(false);
+      // The letters were for one field.
+      setLetters(false);
+      return;
+    }
+    Pad.load().then(
+      // By then another may have the focus, or something is pressed.
+      () => !pressed.current && setTyping(inMeasure()),
+      // Without signal, say: what is typed on then is the keyboard of the device.
+      () => setLetters(true),
+    );
   }, []);
   useEffect(() => {
     if (!FINGERS) return undefined;

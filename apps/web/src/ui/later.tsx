@@ -15,12 +15,12 @@ export type InsteadOf<Props> = ComponentType<Props & { readonly onAgain: () => v
  * 300 ms; here it is shown as soon as it is there, and at once if it was loaded before.
  *
  * @param waiting what stands until then
- * @param Instead what stands where it cannot be loaded, such as without signal; without it the failure is thrown
+ * @param Instead what stands where it cannot be loaded, such as without signal: nothing around it stops
  */
 export function later<Props extends object>(
   load: () => Promise<ComponentType<Props>>,
-  waiting: ReactNode = null,
-  Instead?: InsteadOf<Props>,
+  waiting: ReactNode,
+  Instead: InsteadOf<Props>,
 ): Later<Props> {
   let part: ComponentType<Props> | undefined;
   let loading: Promise<void> | undefined;
@@ -41,11 +41,7 @@ export function later<Props extends object>(
       if (stands !== 'waiting') return;
       ready().then(
         () => setStands('here'),
-        (error: unknown) =>
-          setStands(() => {
-            if (!Instead) throw error;
-            return 'missing';
-          }),
+        () => setStands('missing'),
       );
     }, [stands]);
     const again = useCallback(() => setStands('waiting'), []);
@@ -54,7 +50,7 @@ export function later<Props extends object>(
       window.addEventListener('online', again);
       return () => window.removeEventListener('online', again);
     }, [stands, again]);
-    if (stands === 'missing' && Instead) return <Instead {...props} onAgain={again} />;
+    if (stands === 'missing') return <Instead {...props} onAgain={again} />;
     const Loaded = part;
     return Loaded ? <Loaded {...props} /> : waiting;
   }

@@ -11,7 +11,7 @@ export const fetchTrench = (): void => void TrenchView.load().catch(() => undefi
 export const TrenchView = later(() => drawings().then((module) => module.TrenchView), null, NotHere);
 export const OpenTrench = later(() => drawings().then((module) => module.OpenTrench), null, NotHere);
 export const FromAbove = later(() => drawings().then((module) => module.FromAbove), null, NotHere);
-export const DepthClasses = later(() => drawings().then((module) => module.DepthClasses));
-export const GroundWords = later(() => drawings().then((module) => module.GroundWords));
+export const DepthClasses = later<object>(() => drawings().then((module) => module.DepthClasses), null, NotHere);
+export const GroundWords = later<object>(() => drawings().then((module) => module.GroundWords), null, NotHere);
 /** As on paper. */
 export const StillTrench = later(() => drawings().then((module) => module.StillTrench), null, NotHere);

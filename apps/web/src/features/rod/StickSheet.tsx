@@ -5,6 +5,7 @@ import { selectEvaluation, selectRun } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button, Choice, Row, List, Sheet, usePrint, Words } from '../../ui/measured';
 import { later } from '../../ui/later';
+import { NotHere } from '../../ui/NotHere';
 import type { OnPaperProps } from '../print/OnPaper';
 import { Stick } from './Stick';
 import { StickPaper } from './StickPaper';
@@ -20,7 +21,7 @@ const CARD = { long: 85.6, short: 53.98 };
 const GUESS = 96 / 25.4;
 
 /** What prints is fetched once there is something to print. */
-const OnPaper = later<OnPaperProps>(() => import('../print/sheets').then((print) => print.OnPaper));
+const OnPaper = later<OnPaperProps>(() => import('../print/sheets').then((print) => print.OnPaper), null, NotHere);
 
 /** A lath with its marks, at its true size. */
 export function StickSheet({ onClose }: { onClose: () => void }) {
