@@ -1,8 +1,9 @@
 import type { ReactNode } from 'react';
-import { createContext, useCallback, useContext, useEffect, useRef, useState } from 'react';
+import { createContext, useCallback, useContext, useEffect, useState } from 'react';
 import type { StyleProp, ViewStyle } from 'react-native';
 import { useWindowDimensions, View } from 'react-native';
 import { later } from './later';
+import { isPressed, onLift } from './pressed';
 
 /** Only fingers ask for it; where it is not here, the keyboard of the device is. */
 const Pad = later(
@@ -42,10 +43,9 @@ export function PadArea({ children, style }: { children: ReactNode; style?: Styl
   useEffect(() => {
     if (typing) document.activeElement?.scrollIntoView({ block: 'nearest' });
   }, [typing]);
-  const pressed = useRef(false);
   const look = useCallback((): void => {
     // What is pressed must not move away under the finger: it is looked when that is lifted.
-    if (pressed.current) return;
+    if (isPressed()) return;
     if (!inMeasure()) {
       setTyping(false);
       // The letters were for one field.
@@ -54,30 +54,12 @@ export function PadArea({ children, style }: { children: ReactNode; style?: Styl
     }
     Pad.load().then(
       // By then another may have the focus, or something is pressed.
-      () => !pressed.current && setTyping(inMeasure()),
+      () => !isPressed() && setTyping(inMeasure()),
       // Without signal, say: what is typed on then is the keyboard of the device.
       () => setLetters(true),
     );
   }, []);
-  useEffect(() => {
-    if (!FINGERS) return undefined;
-    const press = (): void => {
-      pressed.current = true;
-    };
-    const lift = (): void => {
-      pressed.current = false;
-      // After the click that comes of it.
-      setTimeout(look, 50);
-    };
-    document.addEventListener('pointerdown', press, true);
-    document.addEventListener('pointerup', lift, true);
-    document.addEventListener('pointercancel', lift, true);
-    return () => {
-      document.removeEventListener('pointerdown', press, true);
-      document.removeEventListener('pointerup', lift, true);
-      document.removeEventListener('pointercancel', lift, true);
-    };
-  }, [look]);
+  useEffect(() => (FINGERS ? onLift(look) : undefined), [look]);
   if (!FINGERS) return <View style={style}>{children}</View>;
   const useLetters = (): void => {
     const field = document.activeElement;
