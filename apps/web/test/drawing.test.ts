@@ -12,7 +12,7 @@ import { frameOf } from '../src/drawing/section/frame';
 import { movedRuns, movingPaths } from '../src/drawing/section/moving';
 import { nameRows } from '../src/drawing/section/nameRows';
 import { labelsOf } from '../src/drawing/sketch/labels';
-import { drawnRuns } from '../src/drawing/sketch/paths';
+import { drawnRuns, drawnUtilities } from '../src/drawing/sketch/paths';
 import { fitView, laid, movedView, toPicture, toScreen, toSite, ZOOM } from '../src/drawing/sketch/view';
 import { windowOf, within } from '../src/drawing/sketch/window';
 import { layoutOf } from '../src/ui/rowLayout';
@@ -116,38 +116,67 @@ describe('the picture under the frame', () => {
     );
   });
 
-  test('no two labels of the demo stand on each other, at any zoom, and the chosen node has its own', () => {
+  /** Labels of the demo, and what they keep off, at a zoom. */
+  const labelled = (zoom: number) => {
     const evaluation = evaluate(demo());
     const spots = networkSpots(evaluation.plan, evaluation.topology);
     const chosen = Object.keys(evaluation.plan.node)[3];
-    for (const zoom of [0.4, 1, 3, 9]) {
-      const placed = new Map([...spots].map(([id, spot]) => [id, toPicture(zoom, spot)]));
-      const frame = { left: -400, right: 400, top: -400, bottom: 400 };
-      const labels = labelsOf({
-        plan: evaluation.plan,
-        placed,
-        runs: drawnRuns(evaluation, placed),
-        chosen,
-        frame,
-        system: 'feet',
-      });
+    const placed = new Map([...spots].map(([id, spot]) => [id, toPicture(zoom, spot)]));
+    const runs = drawnRuns(evaluation, placed);
+    const utilities = drawnUtilities(evaluation, placed, zoom);
+    const frame = { left: -400, right: 400, top: -400, bottom: 400 };
+    const labels = labelsOf({
+      plan: evaluation.plan,
+      placed,
+      runs,
+      utilities,
+      chosen,
+      frame,
+      system: 'feet',
+    }).map((label) => ({
+      ...label,
+      left: label.x,
+      right: label.x + label.text.length * 6.7,
+      top: label.y - 12,
+      bottom: label.y + 4,
+    }));
+    return { labels, runs, utilities, chosen };
+  };
+  const ZOOMS = [0.4, 1, 3, 9, 25] as const;
+
+  test.each(ZOOMS)(
+    'no two labels of the demo stand on each other, and the chosen node has its own, at %s px/m',
+    (zoom) => {
+      const { labels, chosen } = labelled(zoom);
       // From far off there is room for few names.
       if (zoom >= 3) expect(labels.some(({ key }) => key === chosen)).toBe(true);
-      const boxes = labels.map(({ x, y, text }) => ({
-        left: x,
-        right: x + text.length * 6.7,
-        top: y - 12,
-        bottom: y + 4,
-      }));
-      boxes.forEach((one, index) =>
-        boxes.slice(index + 1).forEach((other) => {
+      labels.forEach((one, index) =>
+        labels.slice(index + 1).forEach((other) => {
           const apart =
             one.right <= other.left || other.right <= one.left || one.bottom <= other.top || other.bottom <= one.top;
           expect(apart).toBe(true);
         }),
       );
-    }
-  });
+    },
+  );
+
+  test.each(ZOOMS)(
+    'no pipe and no utility runs through a length, and no mark of a utility through any word, at %s px/m',
+    (zoom) => {
+      const { labels, runs, utilities } = labelled(zoom);
+      expect(utilities.length).toBeGreaterThan(2);
+      const through = [];
+      for (const { left, right, top, bottom, strong, text } of labels) {
+        const holds = ({ x, y }: { x: number; y: number }) => x > left && x < right && y > top && y < bottom;
+        for (const { a } of utilities) if (holds(a)) through.push([text, 'mark']);
+        if (strong) continue;
+        for (const { a, b } of [...runs, ...utilities])
+          for (let share = 0; share <= 1; share += 0.005)
+            if (holds({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share })) through.push([text, share]);
+      }
+      expect(through).toEqual([]);
+    },
+  );
 });
 
 describe('axes and labels', () => {

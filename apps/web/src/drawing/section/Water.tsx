@@ -4,6 +4,7 @@ import { G, Line, Path, Text as SvgText } from 'react-native-svg';
 import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
+import { haloOf } from '../halo';
 import { path } from '../scale';
 import type { SectionFrame } from './frame';
 import type { RunShapes } from './geometry';
@@ -86,10 +87,7 @@ const Water = memo(function Water({ frame, level, words, below, reach }: WaterPr
         fontFamily={FONT.text}
         fontSize={drawn(12)}
         fill={tones.floodWords}
-        stroke={tones.sky}
-        strokeWidth={3}
-        strokeLinejoin="round"
-        {...({ paintOrder: 'stroke' } as object)}
+        {...haloOf(tones)}
       >
         {words}
       </SvgText>

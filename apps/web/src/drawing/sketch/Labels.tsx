@@ -3,14 +3,24 @@ import { Text as SvgText } from 'react-native-svg';
 import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
+import { haloOf } from '../halo';
 import type { Label, LabelsOf } from './labels';
 import { labelsOf } from './labels';
 
 /** Words on the sketch. Finding room for them takes the longest of all on it: a step of its own. */
-export const Labels = memo(function Labels({ plan, placed, runs, chosen, frame, system, judgement }: LabelsOf) {
+export const Labels = memo(function Labels({
+  plan,
+  placed,
+  runs,
+  utilities,
+  chosen,
+  frame,
+  system,
+  judgement,
+}: LabelsOf) {
   const labels = useMemo(
-    () => labelsOf({ plan, placed, runs, chosen, frame, system, judgement }),
-    [plan, placed, runs, chosen, frame, system, judgement],
+    () => labelsOf({ plan, placed, runs, utilities, chosen, frame, system, judgement }),
+    [plan, placed, runs, utilities, chosen, frame, system, judgement],
   );
   return labels.map(({ key, ...label }) => <LabelText key={key} {...label} />);
 });
@@ -24,15 +34,9 @@ const LabelText = memo(function LabelText({ x, y, text, strong, severity }: Omit
       fontFamily={strong ? FONT.strong : FONT.text}
       fontSize={drawn(13)}
       fill={severity ? tones[severity] : strong ? tones.ink : tones.muted}
-      stroke={tones.sky}
-      strokeWidth={4}
-      strokeLinejoin="round"
-      {...HALO}
+      {...haloOf(tones)}
     >
       {text}
     </SvgText>
   );
 });
-
-/** The stroke behind the letters parts them from what they stand on. */
-const HALO = { paintOrder: 'stroke' } as object;

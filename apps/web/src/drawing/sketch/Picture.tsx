@@ -9,7 +9,7 @@ import { Grid } from './Grid';
 import type { Judgement } from './Judged';
 import { Judged } from './Judged';
 import { Labels } from './Labels';
-import { arrowPath, drawnRuns, nodePaths, servicePaths } from './paths';
+import { arrowPath, drawnRuns, drawnUtilities, nodePaths, servicePaths } from './paths';
 import type { Strips } from './Strips';
 import { StripsOfGround } from './Strips';
 import { UtilityLines } from './UtilityLines';
@@ -59,6 +59,7 @@ export const Picture = memo(
       [evaluation, placed, window],
     );
     const seen = useMemo(() => new Map([...placed].filter(([, spot]) => within(window, spot))), [placed, window]);
+    const utilities = useMemo(() => drawnUtilities(evaluation, placed, zoom), [evaluation, placed, zoom]);
     const nodes = useMemo(() => nodePaths(evaluation, seen), [evaluation, seen]);
     const { left, right, top, bottom } = window;
     const pen = { fill: tones.card, stroke: tones.ink, strokeWidth: 2.5 };
@@ -85,7 +86,7 @@ export const Picture = memo(
           />
         ))}
         <Path d={arrowPath(runs)} fill={tones.water} />
-        <UtilityLines evaluation={evaluation} placed={placed} zoom={zoom} />
+        <UtilityLines utilities={utilities} />
         <Chosen.Node evaluation={evaluation} spots={spots} node={chosenNode} at={placed.get(chosenNode ?? '')} />
         <Path d={nodes.plain} {...pen} />
         <Path d={nodes.outlet} fill={tones.water} stroke={tones.ink} strokeWidth={1.5} />
@@ -94,6 +95,7 @@ export const Picture = memo(
           plan={evaluation.plan}
           placed={seen}
           runs={runs}
+          utilities={utilities}
           chosen={chosenNode}
           frame={frame}
           system={system}

@@ -4,9 +4,10 @@ import { serviceOf } from '@alveus/plan';
 import type { Plan, Severity, Uuid } from '@alveus/plan';
 import { SEVERITY_WORD } from '../severity';
 import type { Judgement } from './Judged';
-import type { DrawnRun } from './paths';
+import type { DrawnRun, DrawnUtility } from './paths';
 import type { Window } from './window';
 import { drawn } from '../../theme/scale';
+import { UTILITY_MARK } from './paths';
 
 export interface Label {
   readonly key: string;
@@ -29,6 +30,7 @@ export interface LabelsOf {
   readonly plan: Plan;
   readonly placed: ReadonlyMap<Uuid, { x: number; y: number }>;
   readonly runs: readonly DrawnRun[];
+  readonly utilities: readonly DrawnUtility[];
   readonly chosen: Uuid | undefined;
   /** Where the frame lay when the zoom was set: names near its edges keep within it. */
   readonly frame: Window;
@@ -44,14 +46,15 @@ const BUTTONS = { width: 66, height: 164 };
 /** North and the scale lie at the lower left, px. */
 const FURNITURE = { width: drawn(130), height: drawn(66) };
 
-/** How far apart places along a run are kept clear of words, and how far to each side, px. */
+/** How far apart places along a run or a utility are kept clear of words, and how far to each side, px. */
 const CLEAR = { every: 12, beside: 3 };
 
 /**
  * What stands against runs and nodes, then names of nodes, then services and lengths of runs: each where it finds room,
- * the chosen first. What finds none is left out until one looks closer. Names keep off the pipe where they can; lengths are left out where they cannot.
+ * the chosen first. What finds none is left out until one looks closer. Names keep off pipes and utilities where they can;
+ * lengths are left out where they cannot.
  */
-export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement }: LabelsOf): Label[] {
+export function labelsOf({ plan, placed, runs, utilities, chosen, frame, system, judgement }: LabelsOf): Label[] {
   const taken = new Crowd();
   taken.add({
     left: frame.right - BUTTONS.width,
@@ -66,13 +69,20 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement 
     bottom: frame.bottom,
   });
   for (const { x, y } of placed.values()) taken.add({ left: x - 9, right: x + 9, top: y - 9, bottom: y + 9 });
-  const pipe = new Crowd();
-  for (const { a, b } of runs) {
+  for (const { a } of utilities)
+    taken.add({
+      left: a.x - UTILITY_MARK,
+      right: a.x + UTILITY_MARK,
+      top: a.y - UTILITY_MARK,
+      bottom: a.y + UTILITY_MARK,
+    });
+  const lines = new Crowd();
+  for (const { a, b } of [...runs, ...utilities]) {
     const pieces = Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / CLEAR.every);
     for (let piece = 1; piece < pieces; piece += 1) {
       const [x, y] = [a.x + ((b.x - a.x) * piece) / pieces, a.y + ((b.y - a.y) * piece) / pieces];
       const { beside: by } = CLEAR;
-      pipe.add({ left: x - by, right: x + by, top: y - by, bottom: y + by });
+      lines.add({ left: x - by, right: x + by, top: y - by, bottom: y + by });
     }
   }
   const here = chosen === undefined ? undefined : placed.get(chosen);
@@ -101,7 +111,7 @@ export function labelsOf({ plan, placed, runs, chosen, frame, system, judgement 
     const isFree = (box: Box): boolean => !(some && !inFrame(box)) && !taken.meets(box);
     const clear = spots.find((one) => {
       const box = boxAt(one);
-      return isFree(box) && !pipe.meets(box);
+      return isFree(box) && !lines.meets(box);
     });
     const spot = clear ?? (strong ? otherwise.find((one) => isFree(boxAt(one))) : undefined);
     if (!spot) return;

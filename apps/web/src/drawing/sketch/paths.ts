@@ -1,6 +1,7 @@
 import type { Evaluation, RunResult } from '@alveus/core';
+import { crossingsAt } from '@alveus/core';
 import { lowerOf, serviceOf, upperOf } from '@alveus/plan';
-import type { ItemOf, Service, Uuid } from '@alveus/plan';
+import type { ItemOf, Service, Utility, Uuid } from '@alveus/plan';
 import type { Point } from '../scale';
 import { box, disc, path } from '../scale';
 
@@ -19,6 +20,47 @@ export function drawnRuns(evaluation: Evaluation, placed: ReadonlyMap<Uuid, Spot
     const [a, b] = [placed.get(lowerOf(run.run)), placed.get(upperOf(run.run))];
     const line = evaluation.plan.line[run.run.line];
     return a && b && line ? [{ run, a, b, service: line.service }] : [];
+  });
+}
+
+/** A utility where it is drawn; its letter stands at `a`. */
+export interface DrawnUtility {
+  readonly crossing: Uuid;
+  readonly utility: Utility;
+  readonly a: Spot;
+  readonly b: Spot;
+}
+
+/** How far a utility across a run is drawn to each side, px. */
+const REACH = 34;
+
+/** Radius of what its letter stands on, px. */
+export const UTILITY_MARK = 9;
+
+/** Utilities across and beside the runs. */
+export function drawnUtilities(
+  evaluation: Pick<Evaluation, 'runs' | 'site' | 'crossings'>,
+  placed: ReadonlyMap<Uuid, Spot>,
+  zoom: number,
+): DrawnUtility[] {
+  return [...evaluation.runs.values()].flatMap(({ run, length }) => {
+    const crossings = crossingsAt(evaluation, run.id);
+    // From end a, as it is told: on the same side of the pipe whichever way that flows.
+    const [from, to] = [placed.get(run.a), placed.get(run.b)];
+    if (crossings.length === 0 || !from || !to || length <= 0) return [];
+    const [ux, uy] = [(to.x - from.x) / length, (to.y - from.y) / length];
+    const long = Math.hypot(ux, uy) || 1;
+    const [nx, ny] = [-uy / long, ux / long];
+    /** @param aside px */
+    const at = (along: number, aside: number): Spot => ({
+      x: from.x + ux * along + nx * aside,
+      y: from.y + uy * along + ny * aside,
+    });
+    return crossings.map(({ crossing: { id, utility, lies } }): DrawnUtility => {
+      if (lies.how === 'across') return { crossing: id, utility, a: at(lies.at, REACH), b: at(lies.at, -REACH) };
+      const aside = lies.off * zoom;
+      return { crossing: id, utility, a: at(lies.from, aside), b: at(lies.to, aside) };
+    });
   });
 }
 
