@@ -8,6 +8,7 @@ import { Field } from './Field';
 import type { Limit } from './limits';
 import { complaintOf } from './limits';
 import { usePrint, useUnits } from './units';
+import { useSteady } from './useSteady';
 
 export interface MeasureFieldProps {
   label: string;
@@ -99,11 +100,8 @@ export function MeasureField(props: MeasureFieldProps) {
   };
   const leave = when === 'leaving' ? (): void => hand(text) : undefined;
   // A sheet that is closed takes its field away without its being left first.
-  const last = useRef(leave);
-  useEffect(() => {
-    last.current = leave;
-  });
-  useEffect(() => () => last.current?.(), []);
+  const left = useSteady(() => leave?.());
+  useEffect(() => left, [left]);
 
   const nudged = (event: FieldKey): void => {
     const way = event.altKey ? { ArrowUp: 1, ArrowDown: -1 }[event.key] : undefined;

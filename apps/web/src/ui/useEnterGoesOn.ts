@@ -1,7 +1,7 @@
 import type { RefObject } from 'react';
-import { useEffect, useRef } from 'react';
 import type { View } from 'react-native';
 import { useKeysWithin } from './useKeysWithin';
+import { useSteady } from './useSteady';
 
 /**
  * Enter goes from field to field, as down a column of figures, and from the last one on; with Ctrl or Cmd it goes on
@@ -10,10 +10,7 @@ import { useKeysWithin } from './useKeysWithin';
  */
 export function useEnterGoesOn(onEnd: (() => void) | undefined): RefObject<View | null> {
   // The sheet may have become ready in between.
-  const latest = useRef(onEnd);
-  useEffect(() => {
-    latest.current = onEnd;
-  });
+  const end = useSteady(() => onEnd?.());
   return useKeysWithin((event) => {
     const field = event.target;
     if (event.key !== 'Enter' || event.isComposing || !(field instanceof HTMLInputElement)) return;
@@ -28,7 +25,7 @@ export function useEnterGoesOn(onEnd: (() => void) | undefined): RefObject<View 
       if (next && !atOnce) {
         next.focus();
         next.select();
-      } else latest.current?.();
+      } else end();
     }, 30);
   });
 }

@@ -1,6 +1,7 @@
 import type { RefObject } from 'react';
 import { useEffect, useRef } from 'react';
 import type { View } from 'react-native';
+import { useSteady } from './useSteady';
 
 /**
  * Keys pressed in anything within a view, before that has them itself: React Native's fields for the web keep their keys
@@ -8,15 +9,11 @@ import type { View } from 'react-native';
  */
 export function useKeysWithin(hear: (event: KeyboardEvent) => void): RefObject<View | null> {
   const box = useRef<View>(null);
-  const last = useRef(hear);
-  useEffect(() => {
-    last.current = hear;
-  });
+  const steady = useSteady(hear);
   useEffect(() => {
     const element = box.current as unknown as HTMLElement | null;
-    const listen = (event: KeyboardEvent): void => last.current(event);
-    element?.addEventListener('keydown', listen, true);
-    return () => element?.removeEventListener('keydown', listen, true);
-  }, []);
+    element?.addEventListener('keydown', steady, true);
+    return () => element?.removeEventListener('keydown', steady, true);
+  }, [steady]);
   return box;
 }

@@ -1,7 +1,8 @@
 import type { Beat } from '@alveus/core/receiver';
 import { standIn, STEADY, steadyReading } from '@alveus/core/receiver';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useAppSelector } from '../../store';
+import { useSteady } from '../../ui/useSteady';
 import { stood } from './world';
 
 /** What the receiver tells now. */
@@ -19,13 +20,12 @@ export interface Heard {
 export function useReceiver(truth: (() => number | undefined) | undefined): Heard | undefined {
   const faults = useAppSelector((state) => state.settings.receiver);
   const [heard, setHeard] = useState<Heard>();
-  const latest = useRef(truth);
-  useEffect(() => void (latest.current = truth), [truth]);
+  const told = useSteady(() => truth?.());
   const listening = faults !== null && truth !== undefined;
   useEffect(() => {
     if (!listening || !faults) return undefined;
     let beats: readonly Beat[] = [];
-    const receiver = standIn({ truth: () => latest.current?.(), stood, random: Math.random, every }, faults);
+    const receiver = standIn({ truth: told, stood, random: Math.random, every }, faults);
     const off = receiver((beat) => {
       beats = [...beats.slice(1 - STEADY.beats), beat];
       setHeard({ reading: beat.reading, steady: steadyReading(beats) });
@@ -34,7 +34,7 @@ export function useReceiver(truth: (() => number | undefined) | undefined): Hear
       off();
       setHeard(undefined);
     };
-  }, [listening, faults]);
+  }, [listening, faults, told]);
   return heard;
 }
 
