@@ -66,25 +66,6 @@ test('what was loaded ahead is there in the first drawing, wherever it is shown'
   expect(load).toHaveBeenCalledTimes(1);
 });
 
-test('a part that comes while something is pressed waits until that is lifted, or was held for long', async () => {
-  jest.useFakeTimers();
-  for (const end of ['pointerup', 'pointercancel', 'held']) {
-    const { load, arrive } = slow();
-    const Part = later(load, waiting, Missing);
-    const { unmount } = render(<Part name="a" />);
-    document.dispatchEvent(new Event('pointerdown'));
-    await arrive();
-    await act(() => jest.advanceTimersByTimeAsync(1000));
-    expect(screen.queryByText('Sheet of a')).toBeNull();
-    if (end === 'held') await act(() => jest.advanceTimersByTimeAsync(1000));
-    else document.dispatchEvent(new Event(end));
-    await act(() => jest.advanceTimersByTimeAsync(100));
-    expect(screen.getByText('Sheet of a')).toBeTruthy();
-    unmount();
-  }
-  jest.useRealTimers();
-});
-
 test('a part that is gone before it came does nothing any more', async () => {
   const { load, arrive } = slow();
   const Part = later(load, null, Missing);

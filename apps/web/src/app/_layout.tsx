@@ -1,4 +1,5 @@
 import '../ui/back';
+import '../ui/pressed';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import type { ReactNode } from 'react';

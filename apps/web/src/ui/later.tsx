@@ -1,6 +1,5 @@
 import type { ComponentType, ReactNode } from 'react';
 import { memo, useCallback, useEffect, useState } from 'react';
-import { lifted } from './pressed';
 
 /** A part of the screen that is loaded when it is first shown, or before. */
 export type Later<Props> = ComponentType<Props> & {
@@ -13,7 +12,7 @@ export type InsteadOf<Props> = ComponentType<Props & { readonly onAgain: () => v
 
 /**
  * A part that comes when it is first shown. React's own `lazy` holds a part back until its placeholder has stood for
- * 300 ms; here it is shown as soon as it is there and nothing is pressed, and at once if it was loaded before.
+ * 300 ms; here it is shown as soon as it is there, and at once if it was loaded before.
  *
  * @param waiting what stands until then
  * @param Instead what stands where it cannot be loaded, such as without signal: nothing around it stops
@@ -40,12 +39,10 @@ export function later<Props extends object>(
     const [stands, setStands] = useState<'waiting' | 'here' | 'missing'>(part === undefined ? 'waiting' : 'here');
     useEffect(() => {
       if (stands !== 'waiting') return;
-      ready()
-        .then(lifted)
-        .then(
-          () => setStands('here'),
-          () => setStands('missing'),
-        );
+      ready().then(
+        () => setStands('here'),
+        () => setStands('missing'),
+      );
     }, [stands]);
     const again = useCallback(() => setStands('waiting'), []);
     useEffect(() => {

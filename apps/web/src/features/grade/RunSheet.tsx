@@ -31,11 +31,7 @@ export function RunSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
     edit(removeRun(plan, id));
   };
   return (
-    <Sheet
-      title={run.name}
-      onClose={onClose}
-      foot={<DoneFoot onDone={onClose} onRemove={remove} />}
-    >
+    <Sheet title={run.name} onClose={onClose} foot={<DoneFoot onDone={onClose} onRemove={remove} />}>
       <NameField key={run.name} value={run.name} onChange={(name) => put({ ...run, name })} />
       <LengthField run={run} />
       <GroundAlong run={run} />

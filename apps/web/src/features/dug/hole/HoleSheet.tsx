@@ -74,11 +74,7 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
     edit([{ op: 'remove', kind: 'hole', id }]);
   };
   return (
-    <Sheet
-      title={`The hole at ${node.name}`}
-      onClose={onClose}
-      foot={<DoneFoot onDone={onClose} onRemove={remove} />}
-    >
+    <Sheet title={`The hole at ${node.name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} onRemove={remove} />}>
       {problem ? (
         <View role="alert">
           <Words tone="stop">{`Not taken: ${problem}`}</Words>
