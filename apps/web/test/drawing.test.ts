@@ -14,7 +14,7 @@ import { nameRows } from '../src/drawing/section/nameRows';
 import { labelsOf } from '../src/drawing/sketch/labels';
 import { drawnRuns, drawnUtilities } from '../src/drawing/sketch/paths';
 import { fitView, laid, movedView, toPicture, toScreen, toSite, ZOOM } from '../src/drawing/sketch/view';
-import { windowOf, within } from '../src/drawing/sketch/window';
+import { crosses, windowOf, within } from '../src/drawing/sketch/window';
 import { layoutOf } from '../src/ui/rowLayout';
 
 /** The geometry of the drawings, without a screen. */
@@ -116,6 +116,28 @@ describe('the picture under the frame', () => {
     );
   });
 
+  test('what passes through the window is drawn, wherever its ends are; what passes by is not', () => {
+    const window = { left: 0, right: 100, top: 0, bottom: 60 };
+    // A pipe 100 m long at 200 px/m: its ends and its middle are far off.
+    expect(crosses(window, { x: -4000, y: 30 }, { x: 16000, y: 30 })).toBe(true);
+    const spot = fc.record({ x: number(-300, 400), y: number(-300, 400) });
+    fc.assert(
+      fc.property(spot, spot, number(0, 1), (a, b, share) => {
+        const between = { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share };
+        if (within(window, between)) expect(crosses(window, a, b)).toBe(true);
+        // All of it on one side of it.
+        for (const by of [-500, 500])
+          expect(crosses(window, { ...a, x: a.x + by * 2 }, { ...b, x: b.x + by * 2 })).toBe(false);
+        for (const by of [-500, 500])
+          expect(crosses(window, { ...a, y: a.y + by * 2 }, { ...b, y: b.y + by * 2 })).toBe(false);
+      }),
+    );
+    // Past a corner.
+    expect(crosses(window, { x: -10, y: 15 }, { x: 15, y: -10 })).toBe(true);
+    expect(crosses(window, { x: -20, y: 10 }, { x: 10, y: -20 })).toBe(false);
+    expect(crosses(window, { x: 50, y: 30 }, { x: 50, y: 30 })).toBe(true);
+  });
+
   /** Labels of the demo, and what they keep off, at a zoom. */
   const labelled = (zoom: number) => {
     const evaluation = evaluate(demo());
@@ -131,6 +153,7 @@ describe('the picture under the frame', () => {
       runs,
       utilities,
       chosen,
+      window: { left: -1200, right: 1200, top: -1200, bottom: 1200 },
       frame,
       system: 'feet',
     }).map((label) => ({
@@ -167,6 +190,7 @@ describe('the picture under the frame', () => {
       expect(utilities.length).toBeGreaterThan(2);
       const through = [];
       for (const { left, right, top, bottom, strong, text } of labels) {
+        if (!within({ left: -1000, right: 1000, top: -1000, bottom: 1000 }, { x: left, y: top })) continue;
         const holds = ({ x, y }: { x: number; y: number }) => x > left && x < right && y > top && y < bottom;
         for (const { a } of utilities) if (holds(a)) through.push([text, 'mark']);
         if (strong) continue;

@@ -14,13 +14,14 @@ export const Labels = memo(function Labels({
   runs,
   utilities,
   chosen,
+  window,
   frame,
   system,
   judgement,
 }: LabelsOf) {
   const labels = useMemo(
-    () => labelsOf({ plan, placed, runs, utilities, chosen, frame, system, judgement }),
-    [plan, placed, runs, utilities, chosen, frame, system, judgement],
+    () => labelsOf({ plan, placed, runs, utilities, chosen, window, frame, system, judgement }),
+    [plan, placed, runs, utilities, chosen, window, frame, system, judgement],
   );
   return labels.map(({ key, ...label }) => <LabelText key={key} {...label} />);
 });

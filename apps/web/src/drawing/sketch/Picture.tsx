@@ -15,7 +15,7 @@ import { StripsOfGround } from './Strips';
 import { UtilityLines } from './UtilityLines';
 import { toPicture } from './view';
 import type { Window } from './window';
-import { sameWindow, within } from './window';
+import { crosses, sameWindow, within } from './window';
 
 export interface PictureProps {
   evaluation: Evaluation;
@@ -51,15 +51,14 @@ export const Picture = memo(
     const tones = useTones();
     const placed = useMemo(() => new Map([...spots].map(([id, spot]) => [id, toPicture(zoom, spot)])), [spots, zoom]);
     const runs = useMemo(
-      () =>
-        drawnRuns(evaluation, placed).filter(
-          ({ a, b }) =>
-            within(window, a) || within(window, b) || within(window, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }),
-        ),
+      () => drawnRuns(evaluation, placed).filter(({ a, b }) => crosses(window, a, b)),
       [evaluation, placed, window],
     );
     const seen = useMemo(() => new Map([...placed].filter(([, spot]) => within(window, spot))), [placed, window]);
-    const utilities = useMemo(() => drawnUtilities(evaluation, placed, zoom), [evaluation, placed, zoom]);
+    const utilities = useMemo(
+      () => drawnUtilities(evaluation, placed, zoom).filter(({ a, b }) => crosses(window, a, b)),
+      [evaluation, placed, zoom, window],
+    );
     const nodes = useMemo(() => nodePaths(evaluation, seen), [evaluation, seen]);
     const { left, right, top, bottom } = window;
     const pen = { fill: tones.card, stroke: tones.ink, strokeWidth: 2.5 };
@@ -97,6 +96,7 @@ export const Picture = memo(
           runs={runs}
           utilities={utilities}
           chosen={chosenNode}
+          window={window}
           frame={frame}
           system={system}
           judgement={judgement}

@@ -6,6 +6,7 @@ import { SEVERITY_WORD } from '../severity';
 import type { Judgement } from './Judged';
 import type { DrawnRun, DrawnUtility } from './paths';
 import type { Window } from './window';
+import { shareIn, within } from './window';
 import { drawn } from '../../theme/scale';
 import { UTILITY_MARK } from './paths';
 
@@ -26,12 +27,21 @@ interface Box {
   readonly bottom: number;
 }
 
+const boxRound = (x: number, y: number, by: number): Box => ({
+  left: x - by,
+  right: x + by,
+  top: y - by,
+  bottom: y + by,
+});
+
 export interface LabelsOf {
   readonly plan: Plan;
   readonly placed: ReadonlyMap<Uuid, { x: number; y: number }>;
   readonly runs: readonly DrawnRun[];
   readonly utilities: readonly DrawnUtility[];
   readonly chosen: Uuid | undefined;
+  /** What is drawn. */
+  readonly window: Window;
   /** Where the frame lay when the zoom was set: names near its edges keep within it. */
   readonly frame: Window;
   readonly system: System;
@@ -46,6 +56,9 @@ const BUTTONS = { width: 66, height: 164 };
 /** North and the scale lie at the lower left, px. */
 const FURNITURE = { width: drawn(130), height: drawn(66) };
 
+/** About a node, to each side, px. */
+const NODE = 9;
+
 /** How far apart places along a run or a utility are kept clear of words, and how far to each side, px. */
 const CLEAR = { every: 12, beside: 3 };
 
@@ -54,7 +67,17 @@ const CLEAR = { every: 12, beside: 3 };
  * the chosen first. What finds none is left out until one looks closer. Names keep off pipes and utilities where they can;
  * lengths are left out where they cannot.
  */
-export function labelsOf({ plan, placed, runs, utilities, chosen, frame, system, judgement }: LabelsOf): Label[] {
+export function labelsOf({
+  plan,
+  placed,
+  runs,
+  utilities,
+  chosen,
+  window,
+  frame,
+  system,
+  judgement,
+}: LabelsOf): Label[] {
   const taken = new Crowd();
   taken.add({
     left: frame.right - BUTTONS.width,
@@ -68,22 +91,15 @@ export function labelsOf({ plan, placed, runs, utilities, chosen, frame, system,
     top: frame.bottom - FURNITURE.height,
     bottom: frame.bottom,
   });
-  for (const { x, y } of placed.values()) taken.add({ left: x - 9, right: x + 9, top: y - 9, bottom: y + 9 });
-  for (const { a } of utilities)
-    taken.add({
-      left: a.x - UTILITY_MARK,
-      right: a.x + UTILITY_MARK,
-      top: a.y - UTILITY_MARK,
-      bottom: a.y + UTILITY_MARK,
-    });
+  for (const { x, y } of placed.values()) taken.add(boxRound(x, y, NODE));
+  for (const { a } of utilities) taken.add(boxRound(a.x, a.y, UTILITY_MARK));
   const lines = new Crowd();
   for (const { a, b } of [...runs, ...utilities]) {
-    const pieces = Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / CLEAR.every);
-    for (let piece = 1; piece < pieces; piece += 1) {
-      const [x, y] = [a.x + ((b.x - a.x) * piece) / pieces, a.y + ((b.y - a.y) * piece) / pieces];
-      const { beside: by } = CLEAR;
-      lines.add({ left: x - by, right: x + by, top: y - by, bottom: y + by });
-    }
+    const seen = shareIn(window, a, b);
+    const step = CLEAR.every / Math.hypot(b.x - a.x, b.y - a.y);
+    if (seen)
+      for (let at = Math.max(step, seen.from); at < Math.min(1 - step / 2, seen.to); at += step)
+        lines.add(boxRound(a.x + (b.x - a.x) * at, a.y + (b.y - a.y) * at, CLEAR.beside));
   }
   const here = chosen === undefined ? undefined : placed.get(chosen);
   if (here) taken.add({ left: here.x + 10, right: here.x + 80, top: here.y + 10, bottom: here.y + 26 });
@@ -144,8 +160,10 @@ export function labelsOf({ plan, placed, runs, utilities, chosen, frame, system,
     if (name) put(id, name, true, around(x, y, name.length * LETTER));
   }
   for (const { run, a, b, service } of runs) {
+    const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+    if (!within(window, middle)) continue;
     const text = `${serviceOf(service).letters} ${print(run.length, 'distance', system).replace(/\.00? /, ' ')}`;
-    put(run.id, text, false, beside((a.x + b.x) / 2, (a.y + b.y) / 2, text.length * LETTER));
+    put(run.id, text, false, beside(middle.x, middle.y, text.length * LETTER));
   }
   return labels;
 }

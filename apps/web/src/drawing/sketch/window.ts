@@ -23,8 +23,33 @@ export function windowAt({ east, north, zoom }: SketchView, { width, height }: S
   return { left: x - width / 2, right: x + width / 2, top: y - height / 2, bottom: y + height / 2 };
 }
 
+type Spot = { readonly x: number; readonly y: number };
+
 export const sameWindow = (a: Window, b: Window): boolean =>
   a.left === b.left && a.right === b.right && a.top === b.top && a.bottom === b.bottom;
 
-export const within = ({ left, right, top, bottom }: Window, { x, y }: { x: number; y: number }): boolean =>
+export const within = ({ left, right, top, bottom }: Window, { x, y }: Spot): boolean =>
   x > left && x < right && y > top && y < bottom;
+
+/** Shares of the straight from one spot to another between which it lies in the window; none where it does not. */
+export function shareIn(
+  { left, right, top, bottom }: Window,
+  a: Spot,
+  b: Spot,
+): { readonly from: number; readonly to: number } | undefined {
+  let [from, to] = [0, 1];
+  for (const [start, step, least, most] of [
+    [a.x, b.x - a.x, left, right],
+    [a.y, b.y - a.y, top, bottom],
+  ] as const) {
+    if (step === 0 && (start <= least || start >= most)) return undefined;
+    if (step === 0) continue;
+    const [one, other] = [(least - start) / step, (most - start) / step];
+    from = Math.max(from, Math.min(one, other));
+    to = Math.min(to, Math.max(one, other));
+  }
+  return from < to ? { from, to } : undefined;
+}
+
+/** Whether any of it lies in the window: of a long one zoomed into, neither end may. */
+export const crosses = (window: Window, a: Spot, b: Spot): boolean => shareIn(window, a, b) !== undefined;
