@@ -156,13 +156,11 @@ describe('the picture under the frame', () => {
       window: { left: -1200, right: 1200, top: -1200, bottom: 1200 },
       frame,
       system: 'feet',
-    }).map((label) => ({
-      ...label,
-      left: label.x,
-      right: label.x + label.text.length * 6.7,
-      top: label.y - 12,
-      bottom: label.y + 4,
-    }));
+    }).map((label) => {
+      const wide = label.text.length * 6.7;
+      const left = label.at.x - { start: 0, middle: wide / 2, end: wide }[label.at.anchor];
+      return { ...label, left, right: left + wide, top: label.at.y - 12, bottom: label.at.y + 4 };
+    });
     return { labels, runs, utilities, chosen };
   };
   const ZOOMS = [0.4, 1, 3, 9, 25] as const;

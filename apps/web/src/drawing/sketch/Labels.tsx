@@ -4,7 +4,7 @@ import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { haloOf } from '../halo';
-import type { Label, LabelsOf } from './labels';
+import type { Label, LabelsOf, Stand } from './labels';
 import { labelsOf } from './labels';
 
 /** Words on the sketch. Finding room for them takes the longest of all on it: a step of its own. */
@@ -23,15 +23,16 @@ export const Labels = memo(function Labels({
     () => labelsOf({ plan, placed, runs, utilities, chosen, window, frame, system, judgement }),
     [plan, placed, runs, utilities, chosen, window, frame, system, judgement],
   );
-  return labels.map(({ key, ...label }) => <LabelText key={key} {...label} />);
+  return labels.map(({ key, at, ...label }) => <LabelText key={key} {...at} {...label} />);
 });
 
-const LabelText = memo(function LabelText({ x, y, text, strong, severity }: Omit<Label, 'key'>) {
+const LabelText = memo(function LabelText({ x, y, anchor, text, strong, severity }: Omit<Label, 'key' | 'at'> & Stand) {
   const tones = useTones();
   return (
     <SvgText
       x={x}
       y={y}
+      textAnchor={anchor}
       fontFamily={strong ? FONT.strong : FONT.text}
       fontSize={drawn(13)}
       fill={severity ? tones[severity] : strong ? tones.ink : tones.muted}

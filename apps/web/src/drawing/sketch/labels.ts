@@ -12,12 +12,18 @@ import { UTILITY_MARK } from './paths';
 
 export interface Label {
   readonly key: string;
-  readonly x: number;
-  readonly y: number;
+  readonly at: Stand;
   readonly text: string;
   readonly strong: boolean;
   /** Of a trouble, how grave it is. */
   readonly severity?: Severity;
+}
+
+/** Where words stand: at this place they begin, have their middle, or end. However wide a letter is, what is beside something is near it. */
+export interface Stand {
+  readonly x: number;
+  readonly y: number;
+  readonly anchor: 'start' | 'middle' | 'end';
 }
 
 interface Box {
@@ -26,6 +32,8 @@ interface Box {
   readonly top: number;
   readonly bottom: number;
 }
+
+type Spot = Pick<Stand, 'x' | 'y'>;
 
 const boxRound = (x: number, y: number, by: number): Box => ({
   left: x - by,
@@ -110,40 +118,36 @@ export function labelsOf({
     key: string,
     text: string,
     strong: boolean,
-    spots: readonly (readonly [number, number])[],
+    stands: readonly Stand[],
     severity?: Severity,
-    /** Where it stands if need be; the first of its spots that is free, unless told. */
-    otherwise: readonly (readonly [number, number])[] = spots,
+    /** Where it stands if need be; the first of the others that is free, unless told. */
+    otherwise: readonly Stand[] = stands,
   ): void => {
     const wide = text.length * LETTER;
-    const boxAt = ([x, y]: readonly [number, number]): Box => ({
-      left: x,
-      right: x + wide,
-      top: y - drawn(12),
-      bottom: y + drawn(4),
-    });
+    const boxAt = ({ x, y, anchor }: Stand): Box => {
+      const left = anchor === 'start' ? x : anchor === 'end' ? x - wide : x - wide / 2;
+      return { left, right: left + wide, top: y - drawn(12), bottom: y + drawn(4) };
+    };
     // A name goes over the edge only where its node does.
-    const some = spots.some((spot) => inFrame(boxAt(spot)));
+    const some = stands.some((one) => inFrame(boxAt(one)));
     const isFree = (box: Box): boolean => !(some && !inFrame(box)) && !taken.meets(box);
-    const clear = spots.find((one) => {
+    const clear = stands.find((one) => {
       const box = boxAt(one);
       return isFree(box) && !lines.meets(box);
     });
-    const spot = clear ?? (strong ? otherwise.find((one) => isFree(boxAt(one))) : undefined);
-    if (!spot) return;
-    taken.add(boxAt(spot));
-    labels.push({ key, x: spot[0], y: spot[1], text, strong, ...(severity ? { severity } : {}) });
+    const at = clear ?? (strong ? otherwise.find((one) => isFree(boxAt(one))) : undefined);
+    if (!at) return;
+    taken.add(boxAt(at));
+    labels.push({ key, at, text, strong, ...(severity ? { severity } : {}) });
   };
   for (const { run, a, b } of runs) {
     const trouble = judgement?.troubles.runs.get(run.id);
     const water = judgement?.rest.runs.get(run.id);
     const say = (what: string, text: string, severity?: Severity): void => {
-      const wide = text.length * LETTER;
-      const at = ([share]: readonly [number]) => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share });
-      const besides = ALONG.map(at).flatMap(({ x, y }) => beside(x, y, wide));
+      const along = ALONG.map((share) => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share }));
       // Over its own pipe rather than over another's, which it would seem to be of.
-      const over = ALONG.map(at).map(({ x, y }): readonly [number, number] => [x - wide / 2, y + drawn(4)]);
-      put(`${run.id} ${what}`, text, true, besides, severity, over);
+      const over = along.map(({ x, y }): Stand => ({ x, y: y + drawn(4), anchor: 'middle' }));
+      put(`${run.id} ${what}`, text, true, along.flatMap(beside), severity, over);
     };
     if (trouble) say('trouble', troubleWords(trouble), trouble.severity);
     if (water && water.full > LITTLE) say('water', `full ${print(water.full, 'distance', system)}`);
@@ -152,24 +156,24 @@ export function labelsOf({
   for (const [id, { x, y }] of placed) {
     const trouble = judgement?.troubles.nodes.get(id);
     const text = trouble ? troubleWords(trouble) : '';
-    if (trouble) put(`${id} trouble`, text, true, around(x, y, text.length * LETTER), trouble.severity);
+    if (trouble) put(`${id} trouble`, text, true, around({ x, y }), trouble.severity);
   }
   const nodes = [...placed].sort(([a], [b]) => Number(b === chosen) - Number(a === chosen));
   for (const [id, { x, y }] of nodes) {
     const name = plan.node[id]?.name ?? '';
-    if (name) put(id, name, true, around(x, y, name.length * LETTER));
+    if (name) put(id, name, true, around({ x, y }));
   }
   for (const { run, a, b, service } of runs) {
     const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
     if (!within(window, middle)) continue;
     const text = `${serviceOf(service).letters} ${print(run.length, 'distance', system).replace(/\.00? /, ' ')}`;
-    put(run.id, text, false, beside(middle.x, middle.y, text.length * LETTER));
+    put(run.id, text, false, beside(middle));
   }
   return labels;
 }
 
 /** Where along a run its words may stand, the likeliest first. */
-const ALONG = [[0.5], [0.75], [0.25]] as const;
+const ALONG = [0.5, 0.75, 0.25] as const;
 
 /** Less water than this is not worth a word, m. */
 const LITTLE = 0.05;
@@ -177,28 +181,28 @@ const LITTLE = 0.05;
 const troubleWords = ({ severity, about, more }: Trouble): string =>
   `${SEVERITY_WORD[severity]}: ${about}${more > 0 ? ` +${more}` : ''}`;
 
-const around = (x: number, y: number, wide: number): (readonly [number, number])[] => [
-  [x + 13, y + drawn(5)],
-  [x - 13 - wide, y + drawn(5)],
-  [x - wide / 2, y - 14],
-  [x - wide / 2, y + drawn(25)],
-  [x + 11, y - 9],
-  [x + 11, y + drawn(20)],
-  [x - 11 - wide, y - 9],
-  [x - 11 - wide, y + drawn(20)],
+const around = ({ x, y }: Spot): Stand[] => [
+  { x: x + 13, y: y + drawn(5), anchor: 'start' },
+  { x: x - 13, y: y + drawn(5), anchor: 'end' },
+  { x, y: y - 14, anchor: 'middle' },
+  { x, y: y + drawn(25), anchor: 'middle' },
+  { x: x + 11, y: y - 9, anchor: 'start' },
+  { x: x + 11, y: y + drawn(20), anchor: 'start' },
+  { x: x - 11, y: y - 9, anchor: 'end' },
+  { x: x - 11, y: y + drawn(20), anchor: 'end' },
 ];
 
-const beside = (x: number, y: number, wide: number): (readonly [number, number])[] => [
-  [x + 9, y - 7],
-  [x + 9, y + drawn(17)],
-  [x - wide - 9, y - 7],
-  [x - wide - 9, y + drawn(17)],
-  [x - wide / 2, y - 10],
-  [x - wide / 2, y + drawn(20)],
-  [x + 14, y - 14],
-  [x + 14, y + drawn(24)],
-  [x - wide - 14, y - 14],
-  [x - wide - 14, y + drawn(24)],
+const beside = ({ x, y }: Spot): Stand[] => [
+  { x: x + 9, y: y - 7, anchor: 'start' },
+  { x: x + 9, y: y + drawn(17), anchor: 'start' },
+  { x: x - 9, y: y - 7, anchor: 'end' },
+  { x: x - 9, y: y + drawn(17), anchor: 'end' },
+  { x, y: y - 10, anchor: 'middle' },
+  { x, y: y + drawn(20), anchor: 'middle' },
+  { x: x + 14, y: y - 14, anchor: 'start' },
+  { x: x + 14, y: y + drawn(24), anchor: 'start' },
+  { x: x - 14, y: y - 14, anchor: 'end' },
+  { x: x - 14, y: y + drawn(24), anchor: 'end' },
 ];
 
 /** Boxes by the squares they touch, so that asking whether one meets another does not ask all. */
