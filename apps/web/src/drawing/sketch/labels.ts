@@ -2,13 +2,13 @@ import type { System, Trouble } from '@alveus/core';
 import { print } from '@alveus/core';
 import { serviceOf } from '@alveus/plan';
 import type { Plan, Severity, Uuid } from '@alveus/plan';
+import { drawn } from '../../theme/scale';
 import { SEVERITY_WORD } from '../severity';
 import type { Judgement } from './Judged';
 import type { DrawnRun, DrawnUtility } from './paths';
+import { UTILITY_MARK } from './paths';
 import type { Window } from './window';
 import { shareIn, within } from './window';
-import { drawn } from '../../theme/scale';
-import { UTILITY_MARK } from './paths';
 
 export interface Label {
   readonly key: string;
@@ -19,7 +19,10 @@ export interface Label {
   readonly severity?: Severity;
 }
 
-/** Where words stand: at this place they begin, have their middle, or end. However wide a letter is, what is beside something is near it. */
+/**
+ * Where words stand: at this place they begin, have their middle, or end. So what stands beside something is near it,
+ * however wide its letters are.
+ */
 export interface Stand {
   readonly x: number;
   readonly y: number;
