@@ -1,9 +1,6 @@
 import type { Evaluation, LineShape, Preview } from '@alveus/core';
 import { atRest, evaluate, followInvert, lineRoute, regrade } from '@alveus/core';
-import { openPlanFile } from '@alveus/plan';
 import { act, render } from '@testing-library/react';
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import { frameOf } from '../src/drawing/section/frame';
 import { extentOf, runShapes } from '../src/drawing/section/geometry';
 import { LongSection } from '../src/drawing/section/LongSection';
@@ -11,12 +8,11 @@ import type { Moving } from '../src/drawing/section/moving';
 import { movingPaths } from '../src/drawing/section/moving';
 import type { Source } from '../src/drawing/section/useMoving';
 import { ThemeProvider } from '../src/theme/ThemeProvider';
+import { demo } from './support/demo';
 
 /** The long section on the page while an invert is dragged: what is written, and what is left alone. */
 
-const opened = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
-if (!opened.ok) throw new Error(opened.message);
-const rest = evaluate(opened.plan);
+const rest = evaluate(demo());
 const line = [...rest.lines.values()].reduce((a, b) => (b.order.runs.length > a.order.runs.length ? b : a));
 const frame = frameOf(extentOf(runShapes(rest, line, 5), []), line.order.length, 390, 276);
 

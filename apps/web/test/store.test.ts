@@ -2,9 +2,7 @@ import fc from 'fast-check';
 import type { LineResult } from '@alveus/core';
 import { followInvert, lineRoute, placeOn } from '@alveus/core';
 import type { Edit, Held, Item, ItemOf, Plan } from '@alveus/plan';
-import { applyEdits, EMPTY_PLAN, itemsOf, keyOf, NO_DECISIONS, openPlanFile, rebase } from '@alveus/plan';
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
+import { applyEdits, EMPTY_PLAN, itemsOf, keyOf, NO_DECISIONS, rebase } from '@alveus/plan';
 import {
   batchKept,
   batchTaken,
@@ -40,6 +38,7 @@ import { settingsChanged } from '../src/store/frame/settings';
 import { makeStore } from '../src/store/frame/store';
 import { withJob } from '../src/store/store';
 import { lineChosen, stationMoved } from '../src/store/view';
+import { demo } from './support/demo';
 
 /** The state of the open job, and what follows from it. */
 
@@ -243,10 +242,9 @@ describe('a view of the store that is out of sight', () => {
 });
 
 test('inverts that are dragged are seen at once without working out all that follows, other things with it', () => {
-  const opened = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
-  if (!opened.ok) throw new Error(opened.message);
+  const shipped = demo();
   const store = withJob(makeStore());
-  const items = itemsOf(opened.plan);
+  const items = itemsOf(shipped);
   store.dispatch(jobOpening({ id: id(999), name: 'Yard' }));
   store.dispatch(jobOpened({ name: 'Yard', held: items.map((item) => held(item, 1)), pending: [] }));
   const run = selectRun(store.getState());
@@ -264,20 +262,18 @@ test('inverts that are dragged are seen at once without working out all that fol
     12,
   );
   // With a node that moves, a length moves: then all is worked out.
-  const place = Object.values(opened.plan.nodePlace)[0] as ItemOf<'nodePlace'>;
+  const place = Object.values(shipped.nodePlace)[0] as ItemOf<'nodePlace'>;
   store.dispatch(draftSet([{ op: 'put', item: { ...place, east: place.east + 1 } }]));
   expect(selectLive(store.getState())).toBe(selectEvaluation(store.getState()));
 });
 
 describe('what follows from the demo job', () => {
   const store = withJob(makeStore());
-  const demo = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
-  if (!demo.ok) throw new Error(demo.message);
   store.dispatch(jobOpening({ id: id(999), name: 'Tansy Hill' }));
   store.dispatch(
     jobOpened({
       name: 'Tansy Hill',
-      held: itemsOf(demo.plan).map((item) => held(item, 1)),
+      held: itemsOf(demo()).map((item) => held(item, 1)),
 
       pending: [],
     }),
@@ -299,7 +295,7 @@ describe('what follows from the demo job', () => {
     const findings = selectFindings(store.getState());
     expect(states.order).toBe('settled');
     expect(Object.values(states)).not.toContain('empty');
-    const [run] = Object.values(demo.plan.run);
+    const [run] = Object.values(demo().run);
     store.dispatch(
       planEdited({ edits: [{ op: 'put', item: { kind: 'runGrade', id: run?.id ?? '' } }], batch: id(7000), way: 'do' }),
     );
