@@ -34,7 +34,7 @@ const dug = (name: string, more: Partial<SharedSection> = {}): SharedSection => 
     above: [{ material: 'native', upTo: { mark: 'crown', offset: 0.1 } }],
     surface: [],
   },
-  materials: [{ kind: 'material', id: STONE, name: 'Stone', look: 'stone', density: 1700, waste: 0, loose: 1.1 }],
+  materials: [{ kind: 'material', id: STONE, name: 'Stone', class: 'stone', density: 1700, waste: 0, loose: 1.1 }],
   ...more,
 });
 

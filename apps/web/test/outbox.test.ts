@@ -139,7 +139,7 @@ test('what no server would take is not taken, and is said by the names people kn
     kind: 'material',
     id: uuid(),
     name: 'Crushed stone',
-    look: 'stone',
+    class: 'stone',
     density: 1_600,
     waste: 0.05,
     loose: 1.1,

@@ -47,7 +47,7 @@ export function catalogue(name: string): ItemOf<'pipe'> {
 }
 
 export function material(name = 'Stone', fields: Partial<ItemOf<'material'>> = {}): ItemOf<'material'> {
-  return { kind: 'material', id: newId(), name, look: 'stone', density: 1600, waste: 0.05, loose: 1.1, ...fields };
+  return { kind: 'material', id: newId(), name, class: 'stone', density: 1600, waste: 0.05, loose: 1.1, ...fields };
 }
 
 export function section(fields: Partial<Section> = {}): Section {

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import type { Uuid } from '@alveus/plan';
-import { applyEdits, lowerOf, serviceOf } from '@alveus/plan';
+import { applyEdits, formOf, lowerOf, serviceOf } from '@alveus/plan';
 import type { Evaluation, Finding } from '../src';
 import { evaluate, findingsOf, groundAt, runTrench, say } from '../src';
 import type { Proposal } from '../src/dig';
 import { acceptEdits, digLeast, reasonsFor } from '../src/dig';
 import { rockCost } from '../src/dig/cost';
-import { leastCover, numberFor, OPEN_ENDS } from '../src/limits';
+import { leastCover, numberFor } from '../src/limits';
 import { catalogue, ft, inch, section } from './builders';
 import { digArb, digJob } from './support/digs';
 import type { JobSpec } from './support/jobs';
@@ -108,7 +108,7 @@ test('every limit of a run holds all along it, not only where its ground bends',
         const { profile } = after;
         const lower = after.plan.node[lowerOf(result.run)];
         // At an open end the pipe comes out of the bank: what cover it has there is a rule of its own.
-        const bank = lower && OPEN_ENDS.has(lower.form);
+        const bank = lower && formOf(lower.form).surfaces;
         const service = serviceOf(line.service);
         const cover = leastCover(profile, line.service, result.run).value;
         const frost = service.frost ? (Object.values(plan.site)[0]?.frost ?? 0) : 0;

@@ -157,7 +157,7 @@ test('stone round a leader is refused with its reason (fact of the trade)', () =
     kind: 'material' as const,
     id: newId(),
     name: 'Stone',
-    look: 'stone' as const,
+    class: 'stone' as const,
     density: 1600,
     waste: 0,
     loose: 1,

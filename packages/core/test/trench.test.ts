@@ -83,7 +83,7 @@ describe('amounts', () => {
   });
 
   test('sod is bought by what it covers: the trench’s width along the line, and the waste', () => {
-    const sod = material('Sod', { look: 'sod', waste: 0.05 });
+    const sod = material('Sod', { class: 'sod', waste: 0.05 });
     const stone = material('Stone', { waste: 0.1 });
     const { plan, line } = buildLine(
       {

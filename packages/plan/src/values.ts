@@ -93,3 +93,13 @@ export function nameWith(stem: string, ending = ''): string {
   const end = cutText(ending, LIMITS.nameLength / 2);
   return `${cutText(stem, LIMITS.nameLength - end.length)}${end}`.trim();
 }
+
+/** A name as part of a key: lower-case letters and digits of any script, the rest as hyphens. */
+export const slug = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '');
+
+/** A length as part of a key, to a tenth of a millimetre. */
+export const millimetres = (length: number): string => `${Math.round(length * 10_000) / 10}mm`;

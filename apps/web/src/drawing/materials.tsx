@@ -58,5 +58,7 @@ function Mark({ look, colour }: { look: Exclude<Look, 'native'>; colour: string 
       return <Path d="M3 2l2 3H1zM9 7l1.6 2.6H7.4z" stroke={colour} strokeWidth={0.8} fill="none" />;
     case 'straw':
       return <Path d="M1 8 8 4M5 11 11 9M4 2 11 3" stroke={colour} strokeWidth={1} />;
+    case 'fabric':
+      return <Path d="M0 3H7M5 9H12" stroke={colour} strokeWidth={1} />;
   }
 }

@@ -1,5 +1,5 @@
 import type { Crossing, UpRun } from '@alveus/plan';
-import { serviceOf } from '@alveus/plan';
+import { carriesSewage } from '@alveus/plan';
 import { crossingsAt } from '../evaluate';
 import type { Choice, Is } from '../least';
 import { LEAST, MOST, Rows } from '../least';
@@ -82,7 +82,7 @@ function waysPast(
   const under =
     across &&
     crossing.utility === 'water' &&
-    serviceOf(line.service).sewage === true &&
+    carriesSewage(line.service) &&
     inForce(gathering, 'sewer-over-water') !== undefined;
   return [
     under ? undefined : passed('above', LEAST, above + pipe.wall),

@@ -1,6 +1,6 @@
-import type { NodeForm, Severity } from '@alveus/plan';
-import { serviceOf } from '@alveus/plan';
-import { riseFor, ROOMY, trunkOf } from '../findings';
+import type { Severity } from '@alveus/plan';
+import { formOf, serviceOf } from '@alveus/plan';
+import { riseFor, trunkOf } from '../findings';
 import { factsOf, withoutWorkedOut } from '../grade';
 import { DATUM, highOf, JUST, LEAST, lowOf, MOST } from '../least';
 import { measured } from '../phrase';
@@ -9,17 +9,6 @@ import type { Gathering, LaidRun } from './gathering';
 import { inForce, numberInForce } from './gathering';
 
 /** How runs meet: what comes in lies over what goes out, level with it where nothing has room for a drop. */
-
-/** Pipe goes on through these without room for a drop. */
-const LEVEL_FORMS: ReadonlySet<NodeForm> = new Set([
-  'cleanout',
-  'bend',
-  'fitting',
-  'downspout',
-  'stub-out',
-  'lateral-end',
-  'vent',
-]);
 
 export function nodeLimits(gathering: Gathering, node: NodeResult, at: ReadonlyMap<string, LaidRun>): void {
   const laid = (ends: readonly NodeEnd[]): (NodeEnd & { readonly laid: LaidRun })[] =>
@@ -45,7 +34,7 @@ interface Meeting {
 /** A distribution box is one level, shared by its ports. */
 function ports({ gathering, node, leaving }: Meeting): void {
   const [first, ...others] = leaving;
-  if (!first || others.length === 0 || node.node.form !== 'd-box') return;
+  if (!first || others.length === 0 || !formOf(node.node.form).ports) return;
   const force = inForce(gathering, 'd-box-ports');
   if (!force) return;
   const limit = gathering.limits.add({
@@ -82,13 +71,7 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
   if (trunk) rows.apart(low, lowOf(trunk.end.laid.index), LEAST, 0, trunk.limit);
   // It comes in from above then, by a riser where it is a fitting.
   const over = shut(meeting, end);
-  if (
-    drop === undefined &&
-    !over &&
-    LEVEL_FORMS.has(node.node.form) &&
-    leaving.length === 1 &&
-    !bothFixed(meeting, end)
-  ) {
+  if (drop === undefined && !over && formOf(node.node.form).level && leaving.length === 1 && !bothFixed(meeting, end)) {
     const limit = limits.add({
       from: { meets: true },
       words: [`${node.node.name}, which pipe goes through level`],
@@ -113,10 +96,10 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
     const implied = trunk && by <= (overOut(meeting, trunk.end)?.by ?? 0);
     const why = over && over.by >= by ? over.limit : asked ? limitOf(meeting, asked) : limit;
     // A box without ports that are level still fills to the highest of them.
-    const outs = node.node.form === 'd-box' && inForce(gathering, 'd-box-ports') ? [first] : leaving;
+    const outs = formOf(node.node.form).ports && inForce(gathering, 'd-box-ports') ? [first] : leaving;
     if (!implied) for (const { laid } of outs) rows.apart(low, highOf(laid.index), LEAST, by, why);
   }
-  const bend = node.node.form === 'bend' ? numberInForce(gathering, 'bend-drop') : undefined;
+  const bend = formOf(node.node.form).turns ? numberInForce(gathering, 'bend-drop') : undefined;
   if (!bend) return;
   const limit = limits.add({
     from: { rule: 'bend-drop' },
@@ -143,7 +126,7 @@ function shut(
   end: LaidEnd,
 ): { by: number; limit: number } | undefined {
   if (!serviceOf(end.laid.line.service).perforated) return undefined;
-  if (!arriving.some(({ laid }) => serviceOf(laid.line.service).roofWater)) return undefined;
+  if (!arriving.some(({ laid }) => serviceOf(laid.line.service).carries === 'roof')) return undefined;
   // Roof water that runs on through a perforated pipe is another matter, which no level mends.
   if (leaving.some(({ laid }) => serviceOf(laid.line.service).perforated)) return undefined;
   const force = inForce(gathering, 'roof-into-french', 'watch');
@@ -168,7 +151,7 @@ interface Asked {
 
 /** How far over what goes out it is to come in: through a structure, and where pipe gets larger. */
 function overOut({ gathering, node, leaving }: Meeting, end: LaidEnd): Asked | undefined {
-  const drop = ROOMY.has(node.node.form) ? numberInForce(gathering, 'structure-drop') : undefined;
+  const drop = formOf(node.node.form).roomy ? numberInForce(gathering, 'structure-drop') : undefined;
   const sizes = numberInForce(gathering, 'sizes-meet');
   const through: Asked | undefined = drop && { ...drop, by: drop.value, rule: 'structure-drop' };
   const larger: Asked | undefined = sizes && {

@@ -1,8 +1,8 @@
-import { lowerOf, rulesFor, serviceOf } from '@alveus/plan';
+import { classOf, formOf, lowerOf, rulesFor, serviceOf } from '@alveus/plan';
 import { groundAt } from '../ground';
 import type { Is } from '../least';
 import { highOf, LEAST, lowOf, MOST } from '../least';
-import { judgedSize, leastCover, numberFor, OPEN_ENDS, PAST_BANK, pitAt, slopesInForce, unsafeFrom } from '../limits';
+import { judgedSize, leastCover, numberFor, PAST_BANK, pitAt, slopesInForce, unsafeFrom } from '../limits';
 import type { Phrase } from '../phrase';
 import { exact, measured } from '../phrase';
 import { insideDiameter, manning } from '../pipe';
@@ -95,7 +95,7 @@ function bankOf({ gathering, run }: Along): { readonly slope: number; readonly l
   const { result } = run;
   const node = evaluation.plan.node[lowerOf(result.run)];
   const leaves = evaluation.nodes.get(lowerOf(result.run))?.leaving.length ?? 0;
-  if (!node || leaves > 0 || !OPEN_ENDS.has(node.form)) return undefined;
+  if (!node || leaves > 0 || !formOf(node.form).surfaces) return undefined;
   const [first, second] = result.ground.points;
   if (!first || !second || first.at > NEAR) return undefined;
   return { slope: Math.max(0, (second.elevation - first.elevation) / (second.at - first.at)), length: second.at };
@@ -196,8 +196,8 @@ function stoneTop({ gathering, run }: Along): number {
   let top = envelope.underside + 2 * envelope.radius;
   for (const layer of envelope.layers) {
     if (layer.top.from !== 'bottom' || layer.material === 'native') continue;
-    const look = gathering.evaluation.plan.material[layer.material]?.look;
-    if (look === 'stone' || look === 'sand') top = Math.max(top, layer.top.height);
+    const of = gathering.evaluation.plan.material[layer.material]?.class;
+    if (of && classOf(of).drains) top = Math.max(top, layer.top.height);
   }
   return top;
 }

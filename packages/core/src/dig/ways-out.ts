@@ -269,7 +269,7 @@ function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
   return [...lines].flatMap((line) => {
     const own = plan.pipe[line.pipe];
     if (!own) return [];
-    const larger = sizesOfMake(own.name).filter((model) => insideDiameter(model) > insideDiameter(own) + NEAR);
+    const larger = sizesOfMake(own).filter((model) => insideDiameter(model) > insideDiameter(own) + NEAR);
     for (const model of larger) {
       const there = Object.values(plan.pipe).find(({ name }) => name === model.name);
       const pipe = there ?? { kind: 'pipe' as const, id: tries.asked.newId(), ...model };

@@ -1,4 +1,5 @@
-import type { LayerMaterial, Material } from '@alveus/plan';
+import type { LayerMaterial, MaterialClass } from '@alveus/plan';
+import { classOf } from '@alveus/plan';
 import type { Envelope } from '../trench';
 import { layerTops } from '../trench';
 import { INCH } from '../units';
@@ -30,9 +31,10 @@ export const MOST_DIFFERENCE = 12 * INCH;
 export type Firmness = 'placed' | 'firm' | 'dense';
 export const FIRMNESS: Readonly<Record<Exclude<Firmness, 'placed'>, number>> = { firm: 0.9, dense: 0.95 };
 
-export function firmnessOf(zone: Zone, look: Material['look'] | 'native', vehicles: boolean): Firmness {
-  if (zone === 'pieces' || look === 'stone' || look === 'straw') return 'placed';
-  if (zone === 'surface') return vehicles && look !== 'topsoil' && look !== 'sod' ? 'dense' : 'placed';
+export function firmnessOf(zone: Zone, of: MaterialClass | 'native', vehicles: boolean): Firmness {
+  const { placed = false, grows = false } = of === 'native' ? {} : classOf(of);
+  if (zone === 'pieces' || placed) return 'placed';
+  if (zone === 'surface') return vehicles && !grows ? 'dense' : 'placed';
   return vehicles && (zone === 'backfill' || zone === 'bed') ? 'dense' : 'firm';
 }
 

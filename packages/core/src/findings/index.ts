@@ -5,7 +5,7 @@ export { judgeHole } from './hole';
 export { judgeJob } from './job';
 export { judgeLine } from './line';
 export { judgeNode } from './node';
-export { riseFor, ROOMY, trunkOf } from './node/junction';
+export { riseFor, trunkOf } from './node/junction';
 export { judgePipe } from './pipe';
 export { judgePit } from './pit';
 export * from './registry';

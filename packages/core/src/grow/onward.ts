@@ -1,18 +1,9 @@
 import type { NodeForm, Service } from '@alveus/plan';
-import { INCH } from '../units';
+import { formOf, serviceOf, SERVICES } from '@alveus/plan';
 
-/** What usually leads on from a node, the way the water goes. */
+/** What usually leads on from a node, the way the water goes. @param form undefined: a house that is not in the plan yet */
+export const serviceOnFrom = (form: NodeForm = 'stub-out'): Service =>
+  SERVICES.find((service) => serviceOf(service).leadsFrom === form) ?? 'storm';
 
-const SERVICES: { readonly [form in NodeForm]?: Service } = {
-  'stub-out': 'building-sewer',
-  tank: 'effluent',
-  'd-box': 'lateral',
-};
-
-/** @param form of the node; undefined: a house that is not in the plan yet */
-export const serviceOnFrom = (form: NodeForm | undefined): Service => SERVICES[form ?? 'stub-out'] ?? 'storm';
-
-const FALLS: { readonly [form in NodeForm]?: number } = { tank: 3 * INCH, 'd-box': INCH };
-
-/** How far pipe falls through a node, m: inverts of a tank lie about 3 in apart, of a box about 1 in; common practice. */
-export const usualFall = (form: NodeForm | undefined): number => (form && FALLS[form]) ?? 0;
+/** How far pipe falls through a node, m. */
+export const usualFall = (form: NodeForm | undefined): number => (form && formOf(form).fall) ?? 0;

@@ -1,5 +1,5 @@
 import type { Clearance, Profile, Service, Utility } from '@alveus/plan';
-import { FOOT, INCH, serviceOf } from '@alveus/plan';
+import { carriesSewage, FOOT, INCH } from '@alveus/plan';
 
 /** What is kept clear between our pipe and a utility, from outside to outside. */
 
@@ -25,5 +25,5 @@ export const SEWER_TO_WATER: Clearance = { above: 18 * INCH, below: 18 * INCH, b
 export function clearanceFor(profile: Pick<Profile, 'clearances'>, service: Service, utility: Utility): Clearance {
   const stated = profile.clearances?.[utility];
   if (stated) return stated;
-  return utility === 'water' && serviceOf(service).sewage ? SEWER_TO_WATER : DEFAULT_CLEARANCES[utility];
+  return utility === 'water' && carriesSewage(service) ? SEWER_TO_WATER : DEFAULT_CLEARANCES[utility];
 }

@@ -9,7 +9,7 @@ const inches = (value: number): number => value * INCH;
 /** What comes in pieces and fills a part of the trench: its volume is that of the pieces, by which they are counted. */
 const BUNDLE: MaterialModel = {
   name: 'Bundled light aggregate',
-  look: 'straw',
+  class: 'bundle',
   density: 25,
   waste: 0,
   loose: 1,
@@ -17,7 +17,7 @@ const BUNDLE: MaterialModel = {
 };
 const CHAMBER: MaterialModel = {
   name: 'Chambers, 12 in tall',
-  look: 'concrete',
+  class: 'chamber',
   density: 40,
   waste: 0,
   loose: 1,
@@ -25,7 +25,7 @@ const CHAMBER: MaterialModel = {
 };
 const MODULE: MaterialModel = {
   name: 'Treatment modules',
-  look: 'straw',
+  class: 'module',
   density: 35,
   waste: 0,
   loose: 1,

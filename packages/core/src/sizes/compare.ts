@@ -32,7 +32,7 @@ export function sizesFor(evaluation: Evaluation, line: Uuid, newId: () => Uuid):
   const own = plan.pipe[before?.line.pipe ?? ''];
   if (!before || !own) return [];
   const grave = (of: Evaluation): readonly Finding[] => findingsOf(of).filter(({ severity }) => severity !== 'watch');
-  const tried = sizesOfMake(own.name).map((model) => {
+  const tried = sizesOfMake(own).map((model) => {
     const edits = sizeEdits(plan, before, model, newId);
     const after = edits.length === 0 ? evaluation : evaluate(applyEdits(plan, edits), evaluation);
     return { name: model.name, edits, after, found: grave(after) };

@@ -1,10 +1,7 @@
-import type { ItemOf, NodeForm, Plan, Unit, UpRun, Uuid } from '@alveus/plan';
+import type { NodeForm, Plan, Supplier, Unit, UpRun, Uuid } from '@alveus/plan';
+import { classOf, formOf } from '@alveus/plan';
 
 /** What a job takes, and where. Everything that is ordered, dug or hauled is an article; an amount of one at one place is an entry. */
-
-/** Who brings it, or does it. */
-export const SUPPLIERS = ['quarry', 'pipe', 'structures', 'fabric', 'concrete', 'garden', 'hauling', 'work'] as const;
-export type Supplier = (typeof SUPPLIERS)[number];
 
 export type Fitting =
   | { readonly fit: 'wye' | 'tee' | 'reducer'; readonly pipe: Uuid; readonly branch: Uuid }
@@ -89,17 +86,6 @@ export function keyOf(what: What): string {
   }
 }
 
-const FORMS: Partial<Readonly<Record<NodeForm, string>>> = {
-  inlet: 'Inlet box',
-  'catch-basin': 'Catch basin',
-  manhole: 'Manhole',
-  tank: 'Septic tank',
-  'd-box': 'Distribution box',
-  sump: 'Sump box',
-  'channel-drain': 'Channel drain',
-  'stand-pipe': 'Stand-pipe tee with grate',
-};
-
 const PLAIN = {
   shoring: { supplier: 'work', name: 'Shoring against the sides', unit: 'area' },
   shield: { supplier: 'work', name: 'Trench dug in a shield', unit: 'length' },
@@ -149,7 +135,7 @@ export function articleOf(what: What, plan: Pick<Plan, 'material' | 'pipe'>): Ar
       const material = plan.material[what.material];
       return {
         key,
-        supplier: supplierOf(material),
+        supplier: material ? classOf(material.class).supplier : 'quarry',
         name: material?.name ?? 'Material that was removed',
         unit: 'volume',
       };
@@ -168,7 +154,7 @@ export function articleOf(what: What, plan: Pick<Plan, 'material' | 'pipe'>): Ar
     case 'riser':
       return { key, supplier: 'pipe', name: `Riser, ${pipeName(what.pipe)}`, unit: 'length' };
     case 'structure':
-      return { key, supplier: 'structures', name: FORMS[what.form] ?? what.form, unit: 'count' };
+      return { key, supplier: 'structures', name: formOf(what.form).article ?? formOf(what.form).word, unit: 'count' };
     case 'fitting': {
       const { fitting } = what;
       const size = pipeName(fitting.pipe);
@@ -182,18 +168,5 @@ export function articleOf(what: What, plan: Pick<Plan, 'material' | 'pipe'>): Ar
     }
     default:
       return { key, ...PLAIN[what.of] };
-  }
-}
-
-function supplierOf(material: ItemOf<'material'> | undefined): Supplier {
-  switch (material?.look) {
-    case 'concrete':
-      return 'concrete';
-    case 'topsoil':
-    case 'sod':
-    case 'straw':
-      return 'garden';
-    default:
-      return 'quarry';
   }
 }

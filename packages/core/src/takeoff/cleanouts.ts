@@ -1,37 +1,9 @@
-import type { NodeForm, Service, Uuid } from '@alveus/plan';
-import { upperOf } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
+import { formOf, serviceOf, upperOf } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { NEAR } from '../tolerance';
 
 /** Where a line of pipe cannot be cleaned as it is: a cleanout at its head, at each change of size, and at set distances. */
-
-/** Places from which a pipe can be reached. */
-const OPEN: ReadonlySet<NodeForm> = new Set([
-  'cleanout',
-  'manhole',
-  'inlet',
-  'catch-basin',
-  'structure',
-  'channel-drain',
-  'sump',
-  'tank',
-  'd-box',
-  'stand-pipe',
-  'daylight',
-  'pond',
-  'curb',
-  'pop-up',
-  'bubble-up',
-  'downspout',
-]);
-/** Storm sewers are cleaned from their manholes and basins, which have a spacing of their own. */
-const CLEANED: ReadonlySet<Service> = new Set([
-  'roof-drain',
-  'yard-drain',
-  'french-drain',
-  'curtain-drain',
-  'building-sewer',
-]);
 
 export interface Wanting {
   readonly line: Uuid;
@@ -45,14 +17,14 @@ export interface Wanting {
 export function cleanoutsWanting({ lines, runs, nodes }: Evaluation, apart: number): readonly Wanting[] {
   const wanting: Wanting[] = [];
   for (const { id: line, line: item, order } of lines.values()) {
-    if (!CLEANED.has(item.service)) continue;
+    if (!serviceOf(item.service).cleanouts) continue;
     let reached = 0;
     order.runs.forEach(({ id }, index) => {
       const run = runs.get(id);
       const node = run && nodes.get(upperOf(run.run));
       if (!run || !node) return;
       const end = (order.starts[index] as number) + run.length;
-      const open = OPEN.has(node.node.form);
+      const open = formOf(node.node.form).reached === true;
       const next = order.runs[index + 1];
       const above = next && runs.get(next.id);
       const more = Math.ceil((end - reached - NEAR) / apart) - 1;

@@ -1,11 +1,11 @@
-import type { Buying, Item, ItemOf, NodeForm, Uuid } from '@alveus/plan';
-import { ONLY } from '@alveus/plan';
+import type { Buying, Item, ItemOf, Supplier, Uuid } from '@alveus/plan';
+import { classOf, formOf, ONLY, SUPPLIERS } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { jointOf } from '../pipe';
 import type { HoleResult, NodeResult, RunResult } from '../results';
 import { FOOT, TON, YARD3 } from '../units';
-import type { Article, Entry, Supplier, What } from './articles';
-import { articleOf, keyOf, SUPPLIERS } from './articles';
+import type { Article, Entry, What } from './articles';
+import { articleOf, keyOf } from './articles';
 import { booksOf } from './books';
 import type { CutList, Wanted } from './cutting';
 import { cutList } from './cutting';
@@ -184,8 +184,6 @@ export function takeoff(evaluation: Evaluation): Takeoff {
   return { sums, soil, missing: missingOf(evaluation), strays: straysOf(plan, byKey) };
 }
 
-const RISING: ReadonlySet<NodeForm> = new Set(['cleanout', 'vent', 'stand-pipe']);
-
 function missingOf({ plan, lines, nodes, runs }: Evaluation): Missing {
   const context = { run: (id: Uuid) => runs.get(id), place: (id: Uuid) => plan.nodePlace[id] };
   let [length, holes, risers, bends, lost] = [0, 0, 0, 0, 0];
@@ -195,9 +193,10 @@ function missingOf({ plan, lines, nodes, runs }: Evaluation): Missing {
     lost += quantities.lost.length;
   }
   for (const { id, node, depth, arriving, leaving } of nodes.values()) {
-    if (RISING.has(node.form) && depth === undefined) risers += 1;
+    const { riser, turns } = formOf(node.form);
+    if (riser && depth === undefined) risers += 1;
     const [from, to] = [arriving[0], leaving[0]];
-    if (node.form === 'bend' && from && to && turnAt(id, from.run, to.run, context) === undefined) bends += 1;
+    if (turns && from && to && turnAt(id, from.run, to.run, context) === undefined) bends += 1;
   }
   return { length, holes, risers, bends, lost };
 }
@@ -261,7 +260,7 @@ function sumOf(
       const ordered = bought * (1 + material.waste);
       const [loose, mass] = [ordered * material.loose, ordered * material.density];
       const weighs = material.density;
-      if (material.look === 'concrete' && ordered <= buying.byBags)
+      if (classOf(material.class).bagged && ordered <= buying.byBags)
         return { ...sum, ordered, mass, weighs, count: { of: 'bag', number: whole(ordered / buying.bag) } };
       return { ...sum, ordered, loose, mass, weighs, loads: loadsOf(loose, mass, buying.truck) };
     }

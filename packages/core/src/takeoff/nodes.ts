@@ -1,5 +1,5 @@
-import type { ItemOf, NodeForm, Plan, Service, UpRun, Uuid } from '@alveus/plan';
-import { lowerOf } from '@alveus/plan';
+import type { ItemOf, Plan, UpRun, Uuid } from '@alveus/plan';
+import { formOf, lowerOf, serviceOf } from '@alveus/plan';
 import { jointOf } from '../pipe';
 import type { NodeEnd, NodeResult, RunResult } from '../results';
 import { INCH } from '../units';
@@ -10,23 +10,8 @@ import { bendsFor } from './bends';
 
 /** A pipe goes so far into a box, a tank or a cap, m: 3 in, common practice. */
 export const INTO = 3 * INCH;
-/** Non-shrink cement round a pipe through a wall of concrete that was there, kg: common practice. */
-const CEMENT = 5;
-
-/** Boxes that pipes go into through their walls. */
-const BOXES: ReadonlySet<NodeForm> = new Set([
-  'structure',
-  'inlet',
-  'catch-basin',
-  'manhole',
-  'sump',
-  'channel-drain',
-  'tank',
-  'd-box',
-]);
-
-/** Where water rises slowly, a tee serves as well as a wye. */
-const SLOW: ReadonlySet<Service | undefined> = new Set<Service | undefined>(['french-drain', 'curtain-drain']);
+/** Where ground water rises slowly, a tee serves as well as a wye. */
+const slowly = (end: NodeEnd): boolean => end.service !== undefined && serviceOf(end.service).carries === 'ground';
 
 export interface NodeContext {
   readonly run: (id: Uuid) => RunResult | undefined;
@@ -39,12 +24,14 @@ export function nodeEntries(node: NodeResult, context: NodeContext): readonly En
   const add = (what: Entry['what'], amount: number, why: string): void => {
     if (amount > 1e-12) entries.push({ what, amount, where: { on: 'node', node: node.id }, why });
   };
-  const fit = (fitting: Fitting, why: string, count = 1): void => add({ of: 'fitting', fitting }, count, why);
+  const fit = (fitting: Fitting, why: string): void => add({ of: 'fitting', fitting }, 1, why);
   const ends = [...node.arriving, ...node.leaving];
   const pipes = ends.flatMap(({ run }) => context.run(run)?.pipe ?? []);
   const leads = pipeOf(node.leaving[0], context) ?? pipes[0];
 
-  if (BOXES.has(form) || form === 'lateral-end')
+  const facts = formOf(form);
+  const into = facts.box ? 'wall' : facts.free && facts.ends === 'soaks' ? 'cap' : undefined;
+  if (into)
     for (const { run: id } of ends) {
       const run = context.run(id);
       if (!run?.pipe) continue;
@@ -53,79 +40,36 @@ export function nodeEntries(node: NodeResult, context: NodeContext): readonly En
         what: { of: 'pipe', pipe: run.pipe.id },
         amount: INTO,
         where: { on: 'run', run: id, from: at, to: at },
-        why: form === 'lateral-end' ? `into the cap at ${node.node.name}` : `into the wall of ${node.node.name}`,
+        why: into === 'cap' ? `into the cap at ${node.node.name}` : `into the wall of ${node.node.name}`,
       });
     }
-  switch (form) {
-    case 'daylight':
-    case 'pond':
-      for (const { id } of pipes) fit({ fit: 'guard', pipe: id }, 'keeps animals out of the open end');
-      break;
-    case 'curb':
-      for (const { id } of pipes) fit({ fit: 'adapter', pipe: id }, 'through the curb');
-      break;
-    case 'structure':
-      if (node.node.entry !== 'grate')
-        add({ of: 'cement' }, CEMENT * pipes.length, 'round the pipe in a wall that was there');
-      break;
-    case 'bubble-up':
-    case 'pop-up':
-      for (const { id } of pipes) fit({ fit: 'emitter', pipe: id }, 'turns the water up to the grass');
-      break;
-    case 'inlet':
-    case 'catch-basin':
-    case 'manhole':
-    case 'sump':
-    case 'tank':
-    case 'd-box':
-      add({ of: 'structure', form }, 1, 'stands here');
-      for (const { id } of pipes) fit({ fit: 'boot', pipe: id }, 'lets the box settle and stay tight');
-      if (form === 'inlet' || form === 'catch-basin') add({ of: 'grate' }, 1, 'its top');
-      if (form === 'manhole') add({ of: 'frame' }, 1, 'its top');
-      if (form === 'tank') for (const { id } of pipes) fit({ fit: 'baffle', pipe: id }, 'keeps scum from the pipe');
-      if (form === 'd-box')
-        for (const end of node.leaving) {
-          const pipe = pipeOf(end, context);
-          if (pipe) fit({ fit: 'leveller', pipe: pipe.id }, 'so that each outlet takes its share');
-        }
-      break;
-    case 'channel-drain':
-    case 'stand-pipe':
-      add({ of: 'structure', form }, 1, 'stands here');
-      if (form === 'channel-drain') for (const { id } of pipes) fit({ fit: 'adapter', pipe: id }, 'its outlet');
-      if (form === 'stand-pipe' && leads) add({ of: 'riser', pipe: leads.id }, node.depth ?? 0, 'up to its grate');
-      break;
-    case 'downspout':
-    case 'stub-out':
-      for (const { id } of pipes)
-        fit(
-          { fit: 'adapter', pipe: id },
-          form === 'downspout' ? 'from the downspout, with a leaf guard' : 'onto the pipe of the house',
-        );
-      break;
-    case 'lateral-end':
-      for (const { id } of pipes) fit({ fit: 'cap', pipe: id }, 'closes the lateral');
-      break;
-    case 'cleanout':
-      if (leads) {
-        if (node.arriving.length > 0) fit({ fit: 'wye', pipe: leads.id, branch: leads.id }, 'up from the line');
-        else fit({ fit: 'sweep', pipe: leads.id }, 'up from the head of the line');
-        add({ of: 'riser', pipe: leads.id }, node.depth ?? 0, 'from the line up to its plug');
-        fit({ fit: 'plug', pipe: leads.id }, 'closes the cleanout');
-      }
-      break;
-    case 'vent':
-      if (leads) {
-        add({ of: 'riser', pipe: leads.id }, node.depth ?? 0, 'up into the air');
-        fit({ fit: 'vent', pipe: leads.id }, 'its top');
-      }
-      break;
-    case 'bend':
-    case 'fitting':
-    case 'soak-away':
-      break;
+  const outgoing = node.leaving.flatMap((end) => pipeOf(end, context) ?? []);
+  const place = node.arriving.length > 0 ? 'way' : 'head';
+  for (const { part, per, amount = 1, entry, on, why } of facts.parts ?? []) {
+    if ((entry && entry !== (node.node.entry ?? 'wall')) || (on && on !== place)) continue;
+    const of = per === 'pipe' ? pipes : per === 'outgoing' ? outgoing : leads ? [leads] : [];
+    switch (part) {
+      case 'structure':
+        add({ of: part, form }, amount, why);
+        break;
+      case 'grate':
+      case 'frame':
+        add({ of: part }, amount, why);
+        break;
+      case 'cement':
+        add({ of: part }, amount * of.length, why);
+        break;
+      case 'riser':
+        for (const { id } of of) add({ of: part, pipe: id }, node.depth ?? 0, why);
+        break;
+      case 'wye':
+        for (const { id } of of) fit({ fit: part, pipe: id, branch: id }, why);
+        break;
+      default:
+        for (const { id } of of) fit({ fit: part, pipe: id }, why);
+    }
   }
-  if (form === 'bend' || form === 'fitting' || form === 'cleanout') addMeeting(node, context, fit);
+  if (facts.pipework) addMeeting(node, context, fit);
   return entries;
 }
 
@@ -145,7 +89,7 @@ function addMeeting(node: NodeResult, context: NodeContext, fit: (fitting: Fitti
   for (const branch of node.arriving) {
     const pipe = pipeOf(branch, context);
     if (!pipe || branch === straight) continue;
-    const slow = SLOW.has(branch.service) && SLOW.has(leaving.service);
+    const slow = slowly(branch) && slowly(leaving);
     fit(
       { fit: slow ? 'tee' : 'wye', pipe: main.id, branch: pipe.id },
       slow ? `${branch.name} comes in where water rises slowly` : `${branch.name} comes in fast, or with debris`,

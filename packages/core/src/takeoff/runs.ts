@@ -1,4 +1,5 @@
 import type { ItemOf, TestPit, Uuid } from '@alveus/plan';
+import { classOf } from '@alveus/plan';
 import { crossSection, fabricAcross } from '../cross';
 import { jointOf } from '../pipe';
 import type { RunResult } from '../results';
@@ -114,7 +115,8 @@ function addLayers(run: RunResult, amounts: Amounts, material: RunContext['mater
       if (placed > 1e-12) pieces.add(id);
       return undefined;
     }
-    if (known?.look === 'sod' && group === 'surface') return add({ of: 'sod', material: id }, amounts.covered, name);
+    if (known && classOf(known.class).byArea && group === 'surface')
+      return add({ of: 'sod', material: id }, amounts.covered, name);
     return add({ of: 'material', material: id }, placed, name);
   });
   for (const id of pieces) {

@@ -140,7 +140,7 @@ export interface Job {
 }
 
 export const stone = material('Stone');
-export const straw = material('Straw', { look: 'straw', density: 60 });
+export const straw = material('Straw', { class: 'straw', density: 60 });
 export const plain = section();
 const pipes = new Map<string, ItemOf<'pipe'>>();
 

@@ -68,7 +68,7 @@ export const surveyedArb: fc.Arbitrary<Surveyed> = fc
   .map(([specs, others, service]) => build(specs, others.flat() as never, service));
 
 const stone = material('Stone');
-const earth = material('Topsoil', { look: 'topsoil' });
+const earth = material('Topsoil', { class: 'topsoil' });
 const pipes = [catalogue('8 in SDR 35'), catalogue('12 in SDR 35')];
 const sections = [
   section({

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { NodeForm } from './node-form';
+import type { NodeForm } from './forms';
 import type { ServiceRule } from './rules';
 import type { FromA, Uuid } from '../values';
 
@@ -94,6 +94,9 @@ export function declareKind<Kind extends string, T extends Declared<Kind>>(
   return declaration;
 }
 
+/** What runs in a line. Sewage comes out of a house, effluent out of a tank; ground water through the wall of the pipe. */
+export type Water = 'storm' | 'roof' | 'yard' | 'ground' | 'sewage' | 'effluent';
+
 /** What a service is, told once: how it is judged, what it is usually made of, how it is drawn and named. */
 export interface ServiceDeclaration<Service extends string> {
   readonly service: Service;
@@ -110,9 +113,12 @@ export interface ServiceDeclaration<Service extends string> {
   /** What usually stands at the ends of its runs, and the slope that is usually asked for. */
   readonly upper: NodeForm;
   readonly lower: NodeForm;
+  /** What leads on from there, the way the water goes, is usually of this service. */
+  readonly leadsFrom?: NodeForm;
   readonly slope: number;
-  /** Carries sewage: keeps further from drinking water, and usually needs a permit. */
-  readonly sewage?: true;
+  readonly carries: Water;
+  /** Cleaned by cleanouts at set distances: storm sewers are from their manholes, which have a spacing of their own. */
+  readonly cleanouts?: true;
   /** Must lie below the frost. */
   readonly frost?: true;
   /** May lie dead level. */
@@ -121,8 +127,6 @@ export interface ServiceDeclaration<Service extends string> {
   readonly coverOverStone?: true;
   /** Takes water out of the ground through its wall. */
   readonly perforated?: true;
-  /** Carries what runs off roofs. */
-  readonly roofWater?: true;
   /** Lies in native soil only: stone would carry a leak unseen to the lowest lateral. */
   readonly nativeOnly?: true;
 }

@@ -7,18 +7,34 @@ import type { Uuid } from '../values';
 
 export * from './benchmark';
 export * from './buying';
+export type { ClassDeclaration, Look, Supplier } from './classes';
+export { CLASSES, classOf, LOOKS, MaterialClass, SUPPLIERS } from './classes';
 export * from './crossing';
 export * from './cut';
-export type { FieldMeasure, FieldWords, Json, Put, Ref, ServiceDeclaration, Span } from './declare';
+export type { FieldMeasure, FieldWords, Json, Put, Ref, ServiceDeclaration, Span, Water } from './declare';
 export * from './delivery';
 export * from './digging';
 export * from './foreign';
+export * from './forms';
 export * from './levelling';
 export * from './line';
+export type { MakeDeclaration } from './makes';
+export {
+  MAKES,
+  Make,
+  MAKE_LIST,
+  makeOf,
+  Perforation,
+  PipeJoint,
+  PipeMaterial,
+  PIPE_MATERIALS,
+  PERFORATIONS,
+} from './makes';
 export * from './material';
 export * from './native';
 export * from './node';
-export * from './node-form';
+export type { FormDeclaration, FormPart, HoleModel, PictureParts } from './node-form';
+export { ENTRIES } from './node-form';
 export * from './node-ground';
 export * from './node-place';
 export { mapPath, readPath, withoutPath } from './paths';
@@ -32,7 +48,7 @@ export * from './run';
 export * from './run-grade';
 export * from './run-ground';
 export * from './section';
-export { rulesFor, Service, serviceOf, SERVICES } from './service';
+export { carriesSewage, rulesFor, Service, serviceOf, SERVICES } from './service';
 export { SEWER_LEAST_SLOPES } from './services';
 export * from './setup';
 export * from './sharing';

@@ -1,17 +1,16 @@
 import { z } from 'zod';
 import { Elevation, Name, Thickness, Uuid } from '../values';
 import { declareKind } from './declare';
-import { NODE_FORMS } from './node-form';
-
-/** Ways into a box that was there. */
-export const ENTRIES = ['wall', 'grate'] as const;
+import type { NodeForm } from './forms';
+import { NODE_FORMS } from './forms';
+import { ENTRIES } from './node-form';
 
 /** A point where runs meet or end. It goes with the last run that meets there. */
 export const Node = z.strictObject({
   kind: z.literal('node'),
   id: Uuid,
   name: Name,
-  form: z.enum(NODE_FORMS),
+  form: z.enum(NODE_FORMS as readonly [NodeForm, ...NodeForm[]]),
   /** Water stated to stand outside here, where it is an outlet: as usual, and at its highest. */
   water: z.strictObject({ normal: Elevation.optional(), high: Elevation.optional() }).optional(),
   /** How far a box goes down inside, under its lowest invert: what settles there stays out of the pipe. */

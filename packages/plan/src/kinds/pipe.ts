@@ -1,14 +1,8 @@
 import { z } from 'zod';
-import { Length, Name, text, Thickness, Uuid } from '../values';
+import { Length, millimetres, Name, slug, text, Thickness, Uuid } from '../values';
+import type { Json } from './declare';
 import { declareKind } from './declare';
-
-/** How sticks are joined: by what, how deep one goes into the next, and how far a joint may be turned, as a slope. */
-export const PipeJoint = z.strictObject({
-  by: z.enum(['ring', 'glue', 'coupling']),
-  socket: z.number().min(0, 'must not be negative').max(2, 'more than 2 m'),
-  turns: z.number().min(0, 'must not be negative').max(0.5, 'more than a joint turns'),
-});
-export type PipeJoint = z.infer<typeof PipeJoint>;
+import { Make, MAKE_LIST, makeOf, Perforation, PipeJoint, PipeMaterial } from './makes';
 
 /** A pipe by its outside diameter and wall; the inside follows, so that the three cannot disagree. */
 export const Pipe = z
@@ -17,6 +11,11 @@ export const Pipe = z
     id: Uuid,
     name: Name,
     standard: text(120),
+    /** The make that it is of, where it is one of those by standard, and what it is made of. */
+    make: Make.optional(),
+    material: PipeMaterial.optional(),
+    /** How water gets through its wall; nothing of solid pipe. */
+    perforated: Perforation.optional(),
     nominal: Thickness,
     outside: Thickness,
     wall: Thickness,
@@ -43,6 +42,9 @@ export const pipe = declareKind({
     fields: {
       name: 'name',
       standard: 'standard',
+      make: 'make',
+      material: 'what it is made of',
+      perforated: 'how its wall lets water in',
       nominal: ['nominal size', 'fine'],
       outside: ['outside diameter', 'fine'],
       wall: ['wall', 'fine'],
@@ -51,4 +53,24 @@ export const pipe = declareKind({
       joint: 'joint',
     },
   },
+  upgrades: {
+    // Version 8 told the make of a pipe, and its holes, by its name and its standard only.
+    8: (item) => ({ ...item, ...makeInWords(`${String(item.standard)} ${String(item.name)}`) }),
+  },
 });
+
+function makeInWords(words: string): Json {
+  const make = MAKE_LIST.find(({ word, standard }) => words.includes(standard) || words.includes(word))?.name;
+  const holes = /\bslot/i.test(words) ? 'slots' : /\bperforat|rows of holes/i.test(words) ? 'holes' : undefined;
+  return {
+    ...(make === undefined ? {} : { make, material: makeOf(make).material }),
+    ...(holes === undefined ? {} : { perforated: holes }),
+  };
+}
+
+/**
+ * What a pipe is, wherever it is used: by make, size and perforation; of one that is of no make here by its name.
+ * The same in every job, as its id is not.
+ */
+export const pipeKey = ({ make, name, nominal, perforated }: Omit<Pipe, 'kind' | 'id'>): string =>
+  [make ?? slug(name), millimetres(nominal), perforated ?? 'solid'].join(':');

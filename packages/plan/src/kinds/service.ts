@@ -15,6 +15,12 @@ export function serviceOf(name: Service): ServiceDeclaration<Service> {
   return BY_NAME.get(name) as ServiceDeclaration<Service>;
 }
 
+/** Whether it carries what comes out of a house, or out of a tank: it keeps away from drinking water, and needs a permit. */
+export function carriesSewage(service: Service): boolean {
+  const { carries } = serviceOf(service);
+  return carries === 'sewage' || carries === 'effluent';
+}
+
 /** The rules in force for a service: the profile's, or as shipped where it does not name the service. */
 export function rulesFor(
   profile: { readonly services: { readonly [S in Service]?: ServiceRule | undefined } },

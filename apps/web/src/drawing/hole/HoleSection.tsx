@@ -8,8 +8,7 @@ import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { useDrawingWidth } from '../../ui';
-import type { Look } from '../looks';
-import { lookFill } from '../looks';
+import { lookFill, lookOf } from '../looks';
 import { MaterialDefs } from '../materials';
 import type { Point } from '../scale';
 import { path, spread } from '../scale';
@@ -86,8 +85,6 @@ function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps
     });
   const outline = [...side(-1).reverse(), ...side(1)];
   const edge = room - WORDS + 8;
-  const look = (material: string): Look =>
-    material === 'native' ? 'native' : (plan.material[material]?.look ?? 'soil');
   const name = (material: string): string =>
     material === 'native' ? 'Native soil' : (plan.material[material]?.name ?? 'removed');
   const layers = (amounts?.layers ?? []).filter(({ name: what }) => what !== 'frame');
@@ -129,7 +126,7 @@ function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps
             y={y(to)}
             width={2 * half(depth) * factor}
             height={y(from) - y(to)}
-            fill={lookFill(patterns, look(material))}
+            fill={lookFill(patterns, lookOf(material, plan))}
             stroke={tones.ink}
             strokeWidth={0.6}
           />
@@ -146,7 +143,7 @@ function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps
                 y={y(depth)}
                 width={(far - from) * factor}
                 height={frame.thick * factor}
-                fill={lookFill(patterns, look(frame.material))}
+                fill={lookFill(patterns, lookOf(frame.material, plan))}
                 stroke={tones.ink}
                 strokeWidth={1}
               />

@@ -1,9 +1,9 @@
 import type { Protection } from '@alveus/plan';
-import type { Parts } from './Small';
+import type { PictureParts } from '@alveus/plan';
 import { Small } from './Small';
 
 /** How people are kept safe in a trench, cut across. */
-const PROTECTIONS: Readonly<Record<Protection, Parts>> = {
+const PROTECTIONS: Readonly<Record<Protection, PictureParts>> = {
   sloped: { earth: 'M0 12H10L30 50H42L62 12H72V56H0Z' },
   benched: { earth: 'M0 12H8V24H18V37H29V50H43V37H54V24H64V12H72V56H0Z' },
   shielded: {

@@ -1,3 +1,4 @@
+import type { PictureParts } from '@alveus/plan';
 import Svg, { Path, Rect } from 'react-native-svg';
 import { useTones } from '../../theme/ThemeProvider';
 
@@ -6,26 +7,10 @@ export const SMALL = { width: 72, height: 56 } as const;
 /** Where level ground lies in it. */
 const GROUND = 16;
 
-/** A small picture by its parts, each a path. What is known by sight needs no words; the words stand beside it. */
-export interface Parts {
-  /** Soil: level ground unless it says otherwise; empty in a view from above. */
-  readonly earth?: string;
-  readonly stone?: string;
-  /** Water that stands. */
-  readonly water?: string;
-  /** What is built: its outline. */
-  readonly walls?: string;
-  /** Grates, lids, plates. */
-  readonly lids?: string;
-  /** Along the middle of the pipe. */
-  readonly pipe?: string;
-  /** Where water comes out, or how something moves. */
-  readonly arrows?: string;
-}
-
 const LEVEL = `M0 ${GROUND}H${SMALL.width}V${SMALL.height}H0Z`;
 
-export function Small({ earth = LEVEL, stone, water, walls, lids, pipe, arrows }: Parts) {
+/** A small picture by its parts, each a path. What is known by sight needs no words; the words stand beside it. */
+export function Small({ earth = LEVEL, stone, water, walls, lids, pipe, arrows }: PictureParts) {
   const tones = useTones();
   const line = { fill: 'none', strokeLinecap: 'round', strokeLinejoin: 'round' } as const;
   return (

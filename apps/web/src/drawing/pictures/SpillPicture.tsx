@@ -1,11 +1,11 @@
 import { StyleSheet, View } from 'react-native';
 import { Words } from '../../ui/Words';
 import { FormPicture } from './FormPicture';
-import type { Parts } from './Small';
+import type { PictureParts } from '@alveus/plan';
 import { Small } from './Small';
 
 /** A tee with a grate over a hole of stone: the water rises in it and spills when the soil is full. */
-const STAND_PIPE: Parts = {
+const STAND_PIPE: PictureParts = {
   stone: 'M8 36H40V54H8Z',
   pipe: 'M72 27 20 31M24 17V50',
   lids: 'M18 15h3M24 15h1M29 15h2',

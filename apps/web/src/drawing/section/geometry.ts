@@ -2,6 +2,7 @@ import type { CrossingResult, LineShape, Preview, RunResult, RunShape } from '@a
 import { groundAt, layerTops } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import type { Look } from '../looks';
+import { lookOf } from '../looks';
 import type { Point } from '../scale';
 
 /** What the long section draws, in metres: distance along the line and elevation. */
@@ -99,7 +100,7 @@ function shapesOf<Run extends RunShape>(
         ({ heights }) => (heights[index] as number) - (index === 0 ? 0 : (heights[index - 1] as number)) < 1e-6,
       );
       if (thin) return;
-      const look: Look = layer.material === 'native' ? 'native' : (plan.material[layer.material]?.look ?? 'soil');
+      const look = lookOf(layer.material, plan);
       layers.push({ look, points: [...edge(index), ...edge(index - 1).reverse()] });
     });
   }

@@ -1,7 +1,7 @@
 import type { LineShape, Preview } from '@alveus/core';
 import { nodeLevel } from '@alveus/core';
-import type { Uuid } from '@alveus/plan';
-import { upperOf } from '@alveus/plan';
+import type { NodeForm, Uuid } from '@alveus/plan';
+import { formOf, upperOf } from '@alveus/plan';
 import type { Look } from '../looks';
 import { LOOKS } from '../looks';
 import { box, path } from '../scale';
@@ -85,18 +85,8 @@ export function movedRuns({ evaluation, line }: Moving, rest: Preview): Readonly
   return moved;
 }
 
-/** What is built as a box in the ground, and drawn as one. */
-const BOXES: ReadonlySet<string> = new Set([
-  'inlet',
-  'catch-basin',
-  'manhole',
-  'structure',
-  'tank',
-  'd-box',
-  'sump',
-  'cleanout',
-  'channel-drain',
-]);
+/** What is built from the ground down to the pipe, and drawn so: boxes, and pipe that stands up from the line. */
+const stands = (form: NodeForm): boolean => formOf(form).box === true || formOf(form).riser === true;
 
 /** Boxes from their rim to their bottom inside, and a leader from each name down to its place. */
 function structurePaths(
@@ -118,7 +108,7 @@ function structurePaths(
     const low = invert === undefined ? undefined : y.to(invert);
     const name = names[index];
     if (name?.text) all.leaders += `M${px} ${name.y + 4}V${Math.round(ground ?? low ?? name.y + 8)}`;
-    if (!node || !BOXES.has(node.form) || ground === undefined || invert === undefined) return;
+    if (!node || !stands(node.form) || ground === undefined || invert === undefined) return;
     const bottom = y.to(invert - (node.sump ?? 0));
     all.boxes += box(px - 5, ground, 10, Math.max(4, bottom - ground + 4));
     all.lids += `M${px - 8} ${ground}h16`;

@@ -1,7 +1,7 @@
 import type { Evaluation, RunResult } from '@alveus/core';
 import { crossingsAt } from '@alveus/core';
-import { lowerOf, serviceOf, upperOf } from '@alveus/plan';
-import type { ItemOf, Service, Utility, Uuid } from '@alveus/plan';
+import { formOf, lowerOf, serviceOf, upperOf } from '@alveus/plan';
+import type { NodeForm, Service, Utility, Uuid } from '@alveus/plan';
 import type { Point } from '../scale';
 import { box, disc, path } from '../scale';
 
@@ -103,24 +103,22 @@ export function arrowPath(runs: readonly DrawnRun[]): string {
 /** What stands at a node, as a mark of its own; marks of one look make one path. */
 export type NodeLook = 'plain' | 'outlet' | 'bar';
 
-const BOXED: ReadonlySet<string> = new Set([
-  'inlet',
-  'catch-basin',
-  'manhole',
-  'structure',
-  'd-box',
-  'sump',
-  'channel-drain',
-]);
-
-function markOf(form: ItemOf<'node'>['form'], outlet: boolean, { x, y }: Spot): { look: NodeLook; d: string } {
+function markOf(form: NodeForm, outlet: boolean, { x, y }: Spot): { look: NodeLook; d: string } {
   const plain = (d: string): { look: NodeLook; d: string } => ({ look: 'plain', d });
-  if (form === 'stub-out') return plain(`M${x - 11} ${y + 9}v-12l11 -9l11 9v12Z`);
-  if (form === 'tank') return plain(`M${x - 5} ${y - 8}h10a8 8 0 0 1 0 16h-10a8 8 0 0 1 0 -16Z`);
-  if (form === 'lateral-end') return { look: 'bar', d: `M${x - 8} ${y}h16` };
-  if (form === 'downspout') return plain(`M${x - 7} ${y - 7}h14l-7 15Z`);
-  if (outlet) return { look: 'outlet', d: `M${x - 9} ${y - 8}h18l-9 17Z` };
-  return plain(BOXED.has(form) ? box(x - 7, y - 7, 14, 14) : disc(x, y, 5));
+  const { mark, box: boxed } = formOf(form);
+  switch (mark) {
+    case 'house':
+      return plain(`M${x - 11} ${y + 9}v-12l11 -9l11 9v12Z`);
+    case 'tank':
+      return plain(`M${x - 5} ${y - 8}h10a8 8 0 0 1 0 16h-10a8 8 0 0 1 0 -16Z`);
+    case 'bar':
+      return { look: 'bar', d: `M${x - 8} ${y}h16` };
+    case 'funnel':
+      return plain(`M${x - 7} ${y - 7}h14l-7 15Z`);
+    default:
+      if (outlet) return { look: 'outlet', d: `M${x - 9} ${y - 8}h18l-9 17Z` };
+      return plain(boxed ? box(x - 7, y - 7, 14, 14) : disc(x, y, 5));
+  }
 }
 
 export function nodePaths(

@@ -4,6 +4,7 @@ import type { CrossSection, FabricAcross } from '@alveus/core/cross';
 import { crossSection, fabricAcross } from '@alveus/core/cross';
 import type { Plan } from '@alveus/plan';
 import type { Look } from '../looks';
+import { lookOf } from '../looks';
 
 /** A layer at the station: from and to over the trench bottom at the pipe, m. */
 export interface Band {
@@ -44,7 +45,7 @@ export function trenchShape(place: Place | undefined, plan: Plan): TrenchShape |
         index,
         from,
         to,
-        look: id === 'native' ? 'native' : (known?.look ?? 'soil'),
+        look: lookOf(id, plan),
         material: id === 'native' ? 'Native soil' : (known?.name ?? 'removed'),
       },
     ];

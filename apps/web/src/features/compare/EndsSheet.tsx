@@ -1,17 +1,15 @@
 import type { End } from '@alveus/core/ends';
 import { endsAt } from '@alveus/core/ends';
 import type { Uuid } from '@alveus/plan';
+import { formOf } from '@alveus/plan';
 import { useMemo } from 'react';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { Button, DoneFoot, List, Row, Sheet, usePrint, Words } from '../../ui/measured';
-import { FORM_WORDS } from '../parts/words';
 import { useSay } from '../parts/useSay';
 
 const nameOf = ({ form, entry }: End): string =>
-  form === 'structure'
-    ? `${FORM_WORDS[form]}, ${entry === 'grate' ? 'over its grate' : 'through its wall'}`
-    : FORM_WORDS[form];
+  entry ? `${formOf(form).word}, ${entry === 'grate' ? 'over its grate' : 'through its wall'}` : formOf(form).word;
 
 /** The ends that a line could have here, side by side: what each asks for, and what stands full behind it. */
 export function EndsSheet({ node, onClose }: { node: Uuid; onClose: () => void }) {

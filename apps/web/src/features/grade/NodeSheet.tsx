@@ -1,7 +1,7 @@
 import type { NodeEnd, Quantity, StandsBehind } from '@alveus/core';
 import { standsBehind } from '@alveus/core';
-import { Elevation, Node, NODE_FORMS, SUMP_FORMS, upperOf } from '@alveus/plan';
-import type { Edit, ItemOf, NodeForm, Uuid } from '@alveus/plan';
+import { Elevation, formOf, Node, NODE_FORMS, upperOf } from '@alveus/plan';
+import type { Edit, ItemOf, Uuid } from '@alveus/plan';
 import { View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectAtRest, selectEvaluation } from '../../store/results';
@@ -21,7 +21,7 @@ import {
 } from '../../ui/measured';
 import { joinRuns } from '../parts/parting';
 import { formOptions } from '../parts/pictures';
-import { FORM_WORDS, nameAfter } from '../parts/words';
+import { nameAfter } from '../parts/words';
 
 const WATER_WORDS = { normal: 'Usual water outside, if any', high: 'Highest water outside, if any' } as const;
 
@@ -110,24 +110,13 @@ function Inverts({ node }: { node: Uuid }) {
   );
 }
 
-/** Boxes and ends whose top need not lie in the ground. */
-const TOPPED: ReadonlySet<NodeForm> = new Set([
-  ...SUMP_FORMS,
-  'bubble-up',
-  'pop-up',
-  'stand-pipe',
-  'tank',
-  'd-box',
-  'cleanout',
-]);
-
 /** Where its grate or cover lies, and how a line comes into a box that was there. */
 function Top({ node, outlet }: { node: ItemOf<'node'>; outlet: boolean }) {
   const { edit } = useActions();
   const put = (changed: ItemOf<'node'>): void => edit([{ op: 'put', item: changed }]);
   return (
     <>
-      {TOPPED.has(node.form) || node.rim !== undefined ? (
+      {formOf(node.form).top || node.rim !== undefined ? (
         <PlanMeasure
           label="Top of its grate or cover"
           quantity="elevation"
@@ -141,7 +130,7 @@ function Top({ node, outlet }: { node: ItemOf<'node'>; outlet: boolean }) {
           hint="Empty where it is level with the ground"
         />
       ) : null}
-      {outlet && node.form === 'structure' ? (
+      {outlet && formOf(node.form).compared?.some(({ entry }) => entry) ? (
         <Choice
           label="The line comes in"
           options={[
@@ -182,7 +171,7 @@ function soaking({ volume, soaks }: StandsBehind, print: (value: number, quantit
 /** How far a box goes down under its lowest invert. */
 function Sump({ node }: { node: ItemOf<'node'> }) {
   const { edit } = useActions();
-  if (!SUMP_FORMS.has(node.form) && node.sump === undefined) return null;
+  if (!formOf(node.form).sump && node.sump === undefined) return null;
   return (
     <PlanMeasure
       label="Sump, under the lowest invert"
@@ -302,7 +291,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
         Up from here
       </Button>
       <Button icon="down" onPress={() => dispatch(sheetOpened({ sheet: 'down', node: id }))}>
-        {node.form === 'd-box' ? 'Laterals from here' : 'Down from here'}
+        {formOf(node.form).ports ? 'Laterals from here' : 'Down from here'}
       </Button>
       <JoinRuns node={id} onDone={onClose} />
       <Picker
@@ -311,7 +300,10 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
         value={node.form}
         onChange={(form) =>
           edit([
-            { op: 'put', item: { ...node, form, name: nameAfter(node.name, node.form, form, (of) => FORM_WORDS[of]) } },
+            {
+              op: 'put',
+              item: { ...node, form, name: nameAfter(node.name, node.form, form, (of) => formOf(of).word) },
+            },
           ])
         }
       />

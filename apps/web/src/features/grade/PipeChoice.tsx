@@ -6,7 +6,7 @@ import { chosenLately, useAppDispatch, useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
 import { NameField, Picker, PlanMeasure } from '../../ui/measured';
 import { pipeOf, pipeOption, pipeOptions } from '../parts/pipes';
-import { inCatalogue, ownPipe } from './ownPipe';
+import { ownPipe } from './ownPipe';
 
 /** The pipe of a run: those of the job first, then the catalogue; one that is new to the job is brought into it. */
 export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
@@ -50,7 +50,7 @@ function PipeSizes({ pipe }: { pipe: ItemOf<'pipe'> }) {
   const put = (item: ItemOf<'pipe'>): void => edit([{ op: 'put', item }]);
   return (
     <>
-      {inCatalogue(pipe.name) ? null : (
+      {pipe.make ? null : (
         <View style={styles.row}>
           <NameField
             key={pipe.name}

@@ -1,13 +1,12 @@
 import { factsOf, fixDrop, nodeLevel } from '@alveus/core';
 import { removeRun } from '@alveus/core/remove';
-import { lowerOf, upperOf } from '@alveus/plan';
+import { formOf, lowerOf, upperOf } from '@alveus/plan';
 import type { ItemOf, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, PlanMeasure, Sheet, usePrint, Words } from '../../ui/measured';
-import { FORM_WORDS } from '../parts/words';
 import { GroundAlong } from './GroundAlong';
 import { LengthField } from './LengthField';
 import { PipeChoice } from './PipeChoice';
@@ -78,7 +77,7 @@ function NodeRow({ id, end, onOpen }: { id: Uuid; end: string; onOpen: () => voi
       <View style={styles.flex}>
         <Words strong>{`${end} end: ${node?.name ?? 'removed'}`}</Words>
         <Words size="small" tone="muted">
-          {`${node ? FORM_WORDS[node.form] : ''} · ${ground === undefined ? 'ground not known' : `ground ${print(ground, 'elevation')}, ${shots.nodes.get(id) === level ? 'shot' : 'typed'}`}`}
+          {`${node ? formOf(node.form).word : ''} · ${ground === undefined ? 'ground not known' : `ground ${print(ground, 'elevation')}, ${shots.nodes.get(id) === level ? 'shot' : 'typed'}`}`}
         </Words>
       </View>
       <Button icon="edit" onPress={onOpen} label={`Open ${node?.name ?? end}`}>

@@ -1,6 +1,17 @@
 import { layLaterals, lineDown, serviceOnFrom, usualFall } from '@alveus/core/grow';
-import type { Uuid } from '@alveus/plan';
-import { Elevation, Length, lowerOf, Service, serviceOf, SERVICES, Slope, Thickness } from '@alveus/plan';
+import type { NodeForm, Uuid } from '@alveus/plan';
+import {
+  carriesSewage,
+  Elevation,
+  formOf,
+  Length,
+  lowerOf,
+  Service,
+  serviceOf,
+  SERVICES,
+  Slope,
+  Thickness,
+} from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
 import { lineChosen, useAppDispatch, useAppSelector, wentTo } from '../../store';
@@ -10,7 +21,7 @@ import { Button, Sheet, Words } from '../../ui';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
 import { formOptions } from '../parts/pictures';
-import { FORM_WORDS, LOWER_NODES } from '../parts/words';
+import { LOWER_NODES } from '../parts/words';
 import { LateralFields, useLateralForm } from './LateralFields';
 
 /** What is typed of a run that leads down from a node. */
@@ -23,7 +34,7 @@ const DownDraft = z.object({
   slope: Slope,
   ground: Elevation.optional(),
   drop: Thickness.or(z.literal(0)).optional(),
-  form: z.enum(LOWER_NODES),
+  form: z.enum(LOWER_NODES as [NodeForm, ...NodeForm[]]),
 });
 type DownDraft = z.infer<typeof DownDraft>;
 type DownForm = SheetForm<DownDraft>;
@@ -76,11 +87,11 @@ function Down({ node, onNext, onClose }: DownProps) {
           service: draft.service,
           from:
             node === undefined
-              ? { name: FORM_WORDS['stub-out'], form: 'stub-out', ground: draft.start, invert: draft.invert ?? 0 }
+              ? { name: formOf('stub-out').word, form: 'stub-out', ground: draft.start, invert: draft.invert ?? 0 }
               : { at: node },
           run: { name, length: draft.length, slope: draft.slope },
           drop: fed ? draft.drop : undefined,
-          lower: { name: FORM_WORDS[draft.form], form: draft.form, ground: draft.ground },
+          lower: { name: formOf(draft.form).word, form: draft.form, ground: draft.ground },
         },
         newId,
       );
@@ -192,7 +203,7 @@ function DownFields({
           set('form', usual(service).form);
         }}
       />
-      {serviceOf(values.service).sewage ? <Septic /> : null}
+      {carriesSewage(values.service) ? <Septic /> : null}
     </>
   );
 }

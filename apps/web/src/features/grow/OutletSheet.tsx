@@ -1,5 +1,6 @@
 import { extendLine, startLine } from '@alveus/core/grow';
-import { applyEdits, Elevation, Service, serviceOf, SERVICES } from '@alveus/plan';
+import type { NodeForm } from '@alveus/plan';
+import { applyEdits, carriesSewage, Elevation, formOf, Service, serviceOf, SERVICES } from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
 import { sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
@@ -11,7 +12,7 @@ import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../
 import { Explained } from '../parts/Explained';
 import { formOptions, InvertPicture, SpillPicture } from '../parts/pictures';
 import { pipeOption, pipeOptions } from '../parts/pipes';
-import { FORM_WORDS, OUTLETS } from '../parts/words';
+import { OUTLETS } from '../parts/words';
 import { RunFields, runFor, runStart, useRunForm } from './RunFields';
 
 /** What is typed of where the water leaves. */
@@ -20,7 +21,7 @@ const OutletDraft = z.object({
   ground: Elevation.optional(),
   water: Elevation.optional(),
   service: Service,
-  form: z.enum(OUTLETS),
+  form: z.enum(OUTLETS as [NodeForm, ...NodeForm[]]),
   /** One of the job, or of the catalogue. */
   pipe: z.string(),
   name: z.string(),
@@ -45,7 +46,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
     outlet.keep(({ name, service, form, ground, water, invert, pipe }) =>
       run.keep((draft) => {
         const called = name.trim() || `${serviceOf(service).word} line`;
-        const at = { name: FORM_WORDS[form], form, ground, water };
+        const at = { name: formOf(form).word, form, ground, water };
         const start = startLine(plan, { name: called, service, pipe, outlet: at }, newId);
         const base = applyEdits(plan, start.edits);
         const first = extendLine(
@@ -111,7 +112,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
 
 const OUTLET_OPTIONS = formOptions(OUTLETS);
 /** Ends for a yard with no fall: which of them is a question of its own. */
-const SPILLING: ReadonlySet<string> = new Set(['pop-up', 'bubble-up', 'soak-away']);
+const noFall = (form: NodeForm): boolean => formOf(form).ends === 'rises' || formOf(form).ends === 'soaks';
 
 function OutletFields({
   form: { control, values },
@@ -160,7 +161,7 @@ function OutletFields({
         likely={lately.map((name) => pipeOption(plan, name))}
       />
       <FormChoice control={control} name="form" label="Where it leaves" options={OUTLET_OPTIONS} />
-      {SPILLING.has(values.form) ? <SpillPicture /> : null}
+      {noFall(values.form) ? <SpillPicture /> : null}
       <FormMeasure
         control={control}
         name="water"
@@ -170,7 +171,7 @@ function OutletFields({
         optional
       />
       <FormText control={control} name="name" label="Name of the line" hint={`Left empty: ${service.word} line`} />
-      {service.sewage ? (
+      {carriesSewage(values.service) ? (
         <Words size="small" tone="muted">
           Septic work usually needs a permit and a licensed designer or installer; the local table of distances and the
           inspector decide. Never enter a tank: its gas kills.

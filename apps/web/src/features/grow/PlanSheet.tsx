@@ -2,7 +2,7 @@ import { resolution, say } from '@alveus/core';
 import type { SheetField, SheetRow, SheetSaid } from '@alveus/core/grow';
 import { readSheet, SHEET_FIELDS, sheetEdits } from '@alveus/core/grow';
 import type { NodeForm, Service } from '@alveus/plan';
-import { Elevation, Length, nameWith, serviceOf, SERVICES, Slope } from '@alveus/plan';
+import { Elevation, formOf, Length, nameWith, serviceOf, SERVICES, Slope } from '@alveus/plan';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useAppDispatch, useAppSelector, wentTo } from '../../store';
@@ -23,7 +23,7 @@ import {
 } from '../../ui/measured';
 import { formOptions } from '../parts/pictures';
 import { pipeOption, pipeOptions } from '../parts/pipes';
-import { FORM_WORDS, OUTLETS, UPPER_NODES } from '../parts/words';
+import { OUTLETS, UPPER_NODES } from '../parts/words';
 
 /** A row as it is typed; its key stays when rows are turned round. */
 interface Typed extends SheetRow {
@@ -43,8 +43,7 @@ const COLUMNS: Readonly<
 };
 const LIMITS = { rim: Elevation, in: Elevation, out: Elevation, length: Length, slope: Slope } as const;
 
-const SHORT: Partial<Record<NodeForm, string>> = { 'catch-basin': 'CB', manhole: 'MH', inlet: 'IN', cleanout: 'CO' };
-const called = (form: NodeForm, number: number): string => `${SHORT[form] ?? FORM_WORDS[form]} ${number}`;
+const called = (form: NodeForm, number: number): string => `${formOf(form).short ?? formOf(form).word} ${number}`;
 
 const empty = (key: number, form: NodeForm): Typed => ({ key, name: '', form, wrong: [] });
 
@@ -74,7 +73,7 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
         .filter((row, index) => index === 0 || !isEmpty(row))
         .map((row, index) => ({
           ...row,
-          name: nameWith(row.name.trim()) || (index === 0 ? FORM_WORDS[row.form] : called(row.form, index)),
+          name: nameWith(row.name.trim()) || (index === 0 ? formOf(row.form).word : called(row.form, index)),
         })),
     [rows],
   );
@@ -195,8 +194,8 @@ function StructureFields({ row, outlet, called: name, said, tell, onChange }: St
         <Words strong size="large" style={styles.name}>
           {name}
         </Words>
-        <Button icon="edit" label={`${FORM_WORDS[row.form]}: name and kind of ${name}`} onPress={() => setMore(!more)}>
-          {FORM_WORDS[row.form]}
+        <Button icon="edit" label={`${formOf(row.form).word}: name and kind of ${name}`} onPress={() => setMore(!more)}>
+          {formOf(row.form).word}
         </Button>
       </View>
       {more ? (

@@ -1,12 +1,12 @@
 import type { RunStart } from '@alveus/core/grow';
 import { invertAtDepth } from '@alveus/core';
-import type { Plan, Service, Uuid } from '@alveus/plan';
-import { Elevation, Length, serviceOf, Slope, Thickness } from '@alveus/plan';
+import type { NodeForm, Plan, Service, Uuid } from '@alveus/plan';
+import { Elevation, formOf, Length, serviceOf, Slope, Thickness } from '@alveus/plan';
 import { z } from 'zod';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
 import { formOptions } from '../parts/pictures';
-import { FORM_WORDS, UPPER_NODES } from '../parts/words';
+import { UPPER_NODES } from '../parts/words';
 
 /** How steep a run is to be: told by its slope, or by what its upper end must come to. */
 const TOLD_BY = ['slope', 'high', 'depth'] as const;
@@ -20,7 +20,7 @@ const RunDraft = z
     high: Elevation.optional(),
     depth: Thickness.optional(),
     ground: Elevation.optional(),
-    form: z.enum(UPPER_NODES),
+    form: z.enum(UPPER_NODES as [NodeForm, ...NodeForm[]]),
   })
   .refine((draft) => draft[draft.by] !== undefined, { message: 'needs its slope, its high invert or its depth' })
   .refine((draft) => draft.by !== 'depth' || draft.ground !== undefined, { message: 'a depth needs the ground' });
@@ -60,7 +60,7 @@ export function runStart(draft: RunDraft, number: number, plan: Plan, line: Uuid
     length,
     slope: by === 'slope' ? draft.slope : undefined,
     high: by === 'high' ? draft.high : by === 'depth' ? deep : undefined,
-    upper: { name: `${FORM_WORDS[form]} ${number}`, form, ground },
+    upper: { name: `${formOf(form).word} ${number}`, form, ground },
   };
 }
 

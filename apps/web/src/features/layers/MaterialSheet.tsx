@@ -1,19 +1,8 @@
-import { LOOKS, Material } from '@alveus/plan';
+import { CLASSES, classOf, Material } from '@alveus/plan';
 import type { ItemOf, Uuid } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
 import { Choice, DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
-
-const LOOK_WORDS: Record<Material['look'], string> = {
-  stone: 'Stone',
-  sand: 'Sand',
-  soil: 'Soil',
-  topsoil: 'Topsoil',
-  sod: 'Sod',
-  pavement: 'Pavement',
-  concrete: 'Concrete',
-  straw: 'Straw',
-};
 
 const PIECE = Material.shape.piece.unwrap().shape;
 
@@ -28,10 +17,10 @@ export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClo
         <>
           <NameField key={material.name} value={material.name} onChange={(name) => put({ ...material, name })} />
           <Choice
-            label="Drawn as"
-            options={LOOKS.map((value) => ({ value, label: LOOK_WORDS[value] }))}
-            value={material.look}
-            onChange={(look) => put({ ...material, look })}
+            label="What it is"
+            options={CLASSES.map((value) => ({ value, label: classOf(value).word }))}
+            value={material.class}
+            onChange={(of) => put({ ...material, class: of })}
           />
           <PlanMeasure
             label="Density, placed"

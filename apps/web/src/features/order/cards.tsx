@@ -1,3 +1,4 @@
+import { classOf } from '@alveus/plan';
 import type { FigureRef, LineResult } from '@alveus/core';
 import type { StyleProp, ViewStyle } from 'react-native';
 import { StyleSheet, View } from 'react-native';
@@ -33,7 +34,7 @@ function Bought({ line, amount }: { line: LineResult; amount: LineResult['quanti
   const material = useAppSelector((state) => selectEvaluation(state).plan.material[amount.material]);
   const about = { line: line.id, material: amount.material };
   // Sod is bought by what it covers.
-  const sod = material?.look === 'sod' && amount.area > 0;
+  const sod = material && classOf(material.class).byArea && amount.area > 0;
   return (
     <View style={styles.block}>
       <What

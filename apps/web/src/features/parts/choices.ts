@@ -1,10 +1,10 @@
+import { formOf } from '@alveus/plan';
 import { print } from '@alveus/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../../store';
 import { selectRested, selectPlace } from '../../store/results';
 import { usePrint } from '../../ui/measured';
 import type { PickerOption } from '../../ui/measured';
-import { FORM_WORDS } from './words';
 
 /** What is chosen among in many sheets, with what tells one from another. */
 
@@ -32,7 +32,7 @@ export function useNodeChoices(): { options: PickerOption<string>[]; likely: rea
   const node = useAppSelector((state) => selectRested(state).plan.node);
   const likely = useAppSelector((state) => state.view.recent);
   const options = useMemo(
-    () => Object.values(node).map(({ id, name, form }) => ({ value: id, label: name, note: FORM_WORDS[form] })),
+    () => Object.values(node).map(({ id, name, form }) => ({ value: id, label: name, note: formOf(form).word })),
     [node],
   );
   return { options, likely };

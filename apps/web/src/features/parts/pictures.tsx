@@ -1,9 +1,9 @@
 import type { NodeForm } from '@alveus/plan';
+import { formOf } from '@alveus/plan';
 import type { ComponentType } from 'react';
 import type * as pictures from '../../drawing/pictures';
 import { View } from 'react-native';
 import { later } from '../../ui/later';
-import { FORM_WORDS } from './words';
 
 /** Pictures come when the first of them is shown; what is told in words beside them does without. */
 
@@ -27,4 +27,4 @@ export const SpillPicture = picture('SpillPicture', '100%', 190);
 
 /** What can stand at a node, to choose among: each with its picture. */
 export const formOptions = <Form extends NodeForm>(forms: readonly Form[]) =>
-  forms.map((value) => ({ value, label: FORM_WORDS[value], picture: <FormPicture form={value} /> }));
+  forms.map((value) => ({ value, label: formOf(value).word, picture: <FormPicture form={value} /> }));

@@ -1,70 +1,17 @@
 import type { Stage } from '@alveus/core';
-import type { ItemOf, Protection } from '@alveus/plan';
+import type { Protection } from '@alveus/plan';
+import { formsWhere } from '@alveus/plan';
 
 /** Words of the trade for what the plan names by short codes. */
 
-export const FORM_WORDS: Record<ItemOf<'node'>['form'], string> = {
-  daylight: 'Daylight',
-  pond: 'Pond',
-  curb: 'Curb',
-  structure: 'Existing box',
-  'bubble-up': 'Bubble-up',
-  'pop-up': 'Pop-up',
-  'stand-pipe': 'Stand-pipe',
-  sump: 'Sump',
-  'soak-away': 'Soak-away',
-  inlet: 'Inlet',
-  'catch-basin': 'Catch basin',
-  manhole: 'Manhole',
-  cleanout: 'Cleanout',
-  bend: 'Bend',
-  fitting: 'Fitting',
-  downspout: 'Downspout',
-  'channel-drain': 'Channel drain',
-  'stub-out': 'House stub-out',
-  tank: 'Tank',
-  'd-box': 'D-box',
-  'lateral-end': 'Lateral end',
-  vent: 'Summit vent',
-};
-
-export const OUTLETS = [
-  'daylight',
-  'structure',
-  'pond',
-  'curb',
-  'bubble-up',
-  'pop-up',
-  'stand-pipe',
-  'sump',
-  'soak-away',
-] as const;
-export const UPPER_NODES = [
-  'catch-basin',
-  'inlet',
-  'manhole',
-  'cleanout',
-  'bend',
-  'downspout',
-  'channel-drain',
-  'stub-out',
-  'tank',
-  'd-box',
-  'lateral-end',
-  'fitting',
-] as const;
-
-/** What pipe leads down to. */
+export const OUTLETS = formsWhere(({ offered }) => offered?.outlet);
+export const UPPER_NODES = formsWhere(({ offered }) => offered?.upper);
+/** What pipe leads down to: tanks and boxes before the ends of lines. */
 export const LOWER_NODES = [
-  'tank',
-  'd-box',
-  'lateral-end',
-  'bend',
-  'cleanout',
-  'manhole',
-  'catch-basin',
+  ...formsWhere(({ offered, septic }) => offered?.lower && septic),
+  ...formsWhere(({ offered, septic }) => offered?.lower && !septic),
   ...OUTLETS,
-] as const;
+];
 
 export const PROTECTION_WORDS: Record<Protection, string> = {
   sloped: 'Sloped',

@@ -1,9 +1,9 @@
 import type { Evaluation } from '@alveus/core';
 import { stakeOf } from '@alveus/core/rod';
 import type { Uuid } from '@alveus/plan';
+import { formOf } from '@alveus/plan';
 import { sheetOpened, useAppDispatch } from '../../store';
 import { Row, usePrint } from '../../ui/measured';
-import { FORM_WORDS } from '../parts/words';
 
 export function StakeRow({ node, evaluation }: { node: Uuid; evaluation: Evaluation }) {
   const dispatch = useAppDispatch();
@@ -11,7 +11,7 @@ export function StakeRow({ node, evaluation }: { node: Uuid; evaluation: Evaluat
   const stake = stakeOf(evaluation, node);
   if (!stake) return null;
   const said = [
-    FORM_WORDS[stake.node.form],
+    formOf(stake.node.form).word,
     ...(stake.bottom === undefined ? [] : [`bottom ${print(stake.bottom, 'elevation')}`]),
     ...(stake.rim === undefined ? [] : [`rim ${print(stake.rim, 'elevation')}`]),
   ];

@@ -1,11 +1,10 @@
-import { serviceOf } from '@alveus/plan';
+import { formOf, serviceOf } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { lineChosen, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button, usePrint, Words } from '../../ui/measured';
-import { FORM_WORDS } from '../parts/words';
 
 /** What was chosen on the sketch, and what can be done with it. */
 export function ChosenBar({ onPlace }: { onPlace: (node: Uuid) => void }) {
@@ -35,13 +34,13 @@ function ChosenNode({ id, onPlace }: { id: Uuid; onPlace: (node: Uuid) => void }
       <Words strong size="large">
         {node.name}
       </Words>
-      <Words size="small">{`${FORM_WORDS[node.form]}${placed ? '' : ' · not placed'}`}</Words>
+      <Words size="small">{`${formOf(node.form).word}${placed ? '' : ' · not placed'}`}</Words>
       <View style={styles.row}>
         <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'branch', node: id }))}>
           Up from here
         </Button>
         <Button icon="down" onPress={() => dispatch(sheetOpened({ sheet: 'down', node: id }))}>
-          {node.form === 'd-box' ? 'Laterals from here' : 'Down from here'}
+          {formOf(node.form).ports ? 'Laterals from here' : 'Down from here'}
         </Button>
         <Button icon="site" onPress={() => onPlace(id)}>
           Tap its place

@@ -1,6 +1,6 @@
 import { fromBearing, fromRun, networkSpots, placeItem } from '@alveus/core';
 import type { Evaluation, Spot } from '@alveus/core';
-import { Elevation, lowerOf, upperOf } from '@alveus/plan';
+import { Elevation, formOf, lowerOf, upperOf } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { z } from 'zod';
@@ -10,7 +10,6 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet } from '../../ui';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
-import { FORM_WORDS } from '../parts/words';
 
 /** Coordinates may be those of a whole state. */
 const Coordinate = z.number().min(-10_000_000).max(10_000_000);
@@ -98,7 +97,7 @@ export function PlaceSheet({ node, onClose }: { node: Uuid; onClose: () => void 
           control={control}
           name="other"
           label="From"
-          options={others.map(({ id, name, form: of }) => ({ value: id, label: name, note: FORM_WORDS[of] }))}
+          options={others.map(({ id, name, form: of }) => ({ value: id, label: name, note: formOf(of).word }))}
         />
       ) : null}
       {values.how === 'run' ? (

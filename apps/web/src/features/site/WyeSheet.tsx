@@ -1,5 +1,5 @@
-import { nameWith, PastEnd } from '@alveus/plan';
-import type { Uuid } from '@alveus/plan';
+import { formOf, formsWhere, nameWith, PastEnd } from '@alveus/plan';
+import type { NodeForm, Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { sheetOpened, sketchChosen, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
@@ -8,7 +8,10 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, Field, MeasureField, Sheet, usePrint, Words } from '../../ui/measured';
 import { splitRun } from '../parts/parting';
 
-type Form = 'fitting' | 'manhole' | 'catch-basin' | 'cleanout';
+/** What can be put into a run, a wye first. */
+const WITHIN = formsWhere(({ offered }) => offered?.within)
+  .map((value) => ({ value, label: formOf(value).offered?.within ?? '' }))
+  .reverse();
 
 /** A wye put into a run: a node within it, where a branch can begin. */
 export function WyeSheet({ run, at: tapped, onClose }: { run: Uuid; at: number | undefined; onClose: () => void }) {
@@ -18,7 +21,7 @@ export function WyeSheet({ run, at: tapped, onClose }: { run: Uuid; at: number |
   const print = usePrint();
   const [at, setAt] = useState<number | undefined>(tapped === undefined ? undefined : Math.round(tapped * 100) / 100);
   const [name, setName] = useState('Wye');
-  const [form, setForm] = useState<Form>('fitting');
+  const [form, setForm] = useState<NodeForm>('fitting');
   const length = evaluation.runs.get(run)?.length ?? 0;
   const split =
     at === undefined ? undefined : splitRun(evaluation, run, at, { name: nameWith(name.trim()) || 'Wye', form }, newId);
@@ -49,17 +52,7 @@ export function WyeSheet({ run, at: tapped, onClose }: { run: Uuid; at: number |
         focus
         onSubmit={save}
       />
-      <Choice
-        label="What is put in"
-        options={[
-          { value: 'fitting', label: 'Wye or tee' },
-          { value: 'manhole', label: 'Manhole' },
-          { value: 'catch-basin', label: 'Catch basin' },
-          { value: 'cleanout', label: 'Cleanout' },
-        ]}
-        value={form}
-        onChange={setForm}
-      />
+      <Choice label="What is put in" options={WITHIN} value={form} onChange={setForm} />
       <Words size="small" tone="muted">
         A wye where water comes fast or with debris, as from roofs and basins; a tee will do inside a French drain.
       </Words>

@@ -1,7 +1,8 @@
 import type { Evaluation } from '@alveus/core';
-import type { Supplier, Takeoff } from '@alveus/core/takeoff';
-import { booksOf, lineOf, SUPPLIERS, toOrder } from '@alveus/core/takeoff';
-import type { Uuid } from '@alveus/plan';
+import type { Takeoff } from '@alveus/core/takeoff';
+import { booksOf, lineOf, toOrder } from '@alveus/core/takeoff';
+import type { Supplier, Uuid } from '@alveus/plan';
+import { SUPPLIERS } from '@alveus/plan';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';

@@ -1,5 +1,5 @@
+import { SUPPLIERS } from '@alveus/plan';
 import type { Sum } from '@alveus/core/takeoff';
-import { SUPPLIERS } from '@alveus/core/takeoff';
 import { usePrint } from '../../ui/measured';
 import type { PrintedTable, Whole } from '../../ui/Printed';
 import { useTakeoff } from './useTakeoff';

@@ -1,6 +1,6 @@
 import type { Quantity } from '@alveus/core';
-import type { Count, Sum, Supplier } from '@alveus/core/takeoff';
-import type { Unit } from '@alveus/plan';
+import type { Count, Sum } from '@alveus/core/takeoff';
+import type { Supplier, Unit } from '@alveus/plan';
 
 /** The words of an order. */
 

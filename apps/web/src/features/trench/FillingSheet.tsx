@@ -62,7 +62,7 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
                   {`${index + 1}. ${ZONE_WORDS[zone]}: ${nameOf(material)}, ${print(to - from, 'thickness')}`}
                 </Words>
                 <Words size="small" tone="muted">
-                  {`${LIFTS[zone].how}${workedWords(zone, plan.material[material]?.look ?? 'native', place?.run.run.vehicles ?? false)} · top at ${bottom === undefined ? '–' : print(bottom + to, 'elevation')} · ${markWords(mark, (value) => print(value, 'thickness'))}`}
+                  {`${LIFTS[zone].how}${workedWords(zone, plan.material[material]?.class ?? 'native', place?.run.run.vehicles ?? false)} · top at ${bottom === undefined ? '–' : print(bottom + to, 'elevation')} · ${markWords(mark, (value) => print(value, 'thickness'))}`}
                 </Words>
               </View>
             ))}
@@ -83,9 +83,9 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
 }
 
 /** How often a lift is gone over, and how firm it is to be. */
-function workedWords(zone: Zone, look: Parameters<typeof firmnessOf>[1], vehicles: boolean): string {
+function workedWords(zone: Zone, of: Parameters<typeof firmnessOf>[1], vehicles: boolean): string {
   const { passes } = LIFTS[zone];
-  const firmness = firmnessOf(zone, look, vehicles);
+  const firmness = firmnessOf(zone, of, vehicles);
   const firm = firmness === 'placed' ? '' : `, to ${Math.round(FIRMNESS[firmness] * 100)} %`;
   return `${passes > 0 && firmness !== 'placed' ? (passes === 1 ? ', 1 pass' : `, ${passes} passes`) : ''}${firm}`;
 }

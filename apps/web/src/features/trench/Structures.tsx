@@ -1,23 +1,8 @@
-import { lowerOf, upperOf } from '@alveus/plan';
-import type { NodeForm } from '@alveus/plan';
+import { formOf, lowerOf, upperOf } from '@alveus/plan';
 import { View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectLineResult } from '../../store/results';
 import { Heading, List, Row, usePrint } from '../../ui/measured';
-import { FORM_WORDS } from '../parts/words';
-
-/** What is set into a hole of its own. */
-const SET: ReadonlySet<NodeForm> = new Set([
-  'structure',
-  'stand-pipe',
-  'sump',
-  'soak-away',
-  'inlet',
-  'catch-basin',
-  'manhole',
-  'tank',
-  'd-box',
-]);
 
 /** The holes of the line: those that are told, and what stands without one. */
 export function Structures() {
@@ -30,12 +15,12 @@ export function Structures() {
   const rows = ids.flatMap((id) => {
     const node = plan.node[id];
     const hole = holes.get(id);
-    if (!node || (!hole && !SET.has(node.form))) return [];
+    if (!node || (!hole && !formOf(node.form).hole)) return [];
     const told = hole
       ? hole.amounts && hole.depth !== undefined
         ? `${print(hole.depth, 'depth')} deep, ${print(hole.amounts.excavation, 'volume')} dug`
         : 'its depth is not known yet'
-      : `${FORM_WORDS[node.form]}: no hole told, nothing dug for it`;
+      : `${formOf(node.form).word}: no hole told, nothing dug for it`;
     return [{ id, name: node.name, told }];
   });
   if (rows.length === 0) return null;

@@ -1,5 +1,5 @@
-import type { NodeForm, Run, Section, SoilClass, Uuid } from '@alveus/plan';
-import { lowerOf, ONLY, SOILS, turnedCut, upperOf } from '@alveus/plan';
+import type { Run, Section, SoilClass, Uuid } from '@alveus/plan';
+import { formOf as formOfNode, lowerOf, ONLY, SOILS, turnedCut, upperOf } from '@alveus/plan';
 import { upRun } from '../../length';
 import type { LyingIn, Reader, SharedTrench } from '../../results';
 import type { Reach, RunBeside, TrenchForm } from '../../trench';
@@ -25,13 +25,10 @@ export function formOf(run: Run, section: Section, length: number, read: Reader)
 
 const NOT_BEYOND = { low: 0, high: 0 };
 
-/** Ends of pipe in the ground, with nothing joined to them. */
-const FREE: ReadonlySet<NodeForm> = new Set(['lateral-end', 'cleanout', 'vent']);
-
 function endsFree(node: Uuid, read: Reader): boolean {
   const meeting = (read.of('leaving', node)?.length ?? 0) + (read.of('arriving', node)?.length ?? 0);
   const form = read.item('node', node)?.form;
-  return meeting === 1 && form !== undefined && FREE.has(form);
+  return meeting === 1 && form !== undefined && formOfNode(form).free === true;
 }
 
 /** Where nothing is dug for it, up the run. */

@@ -1,5 +1,5 @@
 import type { Crossing, ItemOf, Profile, Service } from '@alveus/plan';
-import { serviceOf } from '@alveus/plan';
+import { carriesSewage } from '@alveus/plan';
 import type { CrossingResult, Reader } from '../../results';
 
 /** What a utility is judged by, at one run. */
@@ -29,6 +29,6 @@ export function factsOfCrossing(result: CrossingResult, profile: Profile, read: 
     ours: run.run,
     length: run.length,
     service,
-    sewage: serviceOf(service).sewage ?? false,
+    sewage: carriesSewage(service),
   };
 }

@@ -1,4 +1,4 @@
-import { lowerOf } from '@alveus/plan';
+import { formOf, lowerOf } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
 import type { NodeEnd, Reader } from '../../results';
 import { NEAR } from '../../tolerance';
@@ -18,7 +18,7 @@ export const structureDrop = rule<NodeFacts>()({
   severity: 'watch',
   source: COMMON,
   judge: ({ node, arriving }, least) =>
-    least <= 0 || !ROOMY.has(node.form)
+    least <= 0 || !formOf(node.form).roomy
       ? NOTHING
       : arriving.flatMap(({ run, name, drop }) =>
           drop !== undefined && drop >= -NEAR && drop < least - NEAR
@@ -34,15 +34,6 @@ export const structureDrop = rule<NodeFacts>()({
     };
   },
 });
-
-/** Boxes in which there is room for a drop. */
-export const ROOMY: ReadonlySet<NodeFacts['node']['form']> = new Set([
-  'catch-basin',
-  'manhole',
-  'inlet',
-  'structure',
-  'sump',
-]);
 
 export const sizesMeet = rule<NodeFacts>()({
   name: 'sizes-meet',
@@ -119,7 +110,7 @@ export const drainOverRoof = rule<NodeFacts>()({
     const drain = arriving.find((end) => serviceAt(end)?.perforated);
     // What it goes on in is perforated itself, or roof water joins right here: other rules tell of that.
     if (!drain || leaving.some((end) => serviceAt(end)?.perforated)) return NOTHING;
-    if (arriving.some((end) => serviceAt(end)?.roofWater)) return NOTHING;
+    if (arriving.some((end) => serviceAt(end)?.carries === 'roof')) return NOTHING;
     const roof = roofBelow(id, leaving, read);
     return roof === undefined ? NOTHING : [{ cause: drain.run, run: drain.run, at: 0, drain: drain.name, roof }];
   },
@@ -139,7 +130,7 @@ function roofBelow(from: string, leaving: readonly NodeEnd[], read: Reader): str
     const node = run && read.of('node', lowerOf(run));
     if (!node || seen.has(node.id)) return undefined;
     seen.add(node.id);
-    if (node.arriving.some((end) => end.run !== out && serviceAt(end)?.roofWater)) return node.node.name;
+    if (node.arriving.some((end) => end.run !== out && serviceAt(end)?.carries === 'roof')) return node.node.name;
     out = node.leaving[0]?.run;
   }
   return undefined;

@@ -1,4 +1,5 @@
-import type { Edit, ItemOf } from '@alveus/plan';
+import type { Edit } from '@alveus/plan';
+import { formOf } from '@alveus/plan';
 import { fixFact } from '../../grade';
 import { apart, exact, measured } from '../../phrase';
 import type { Give, NodeEnd } from '../../results';
@@ -10,8 +11,6 @@ import { invertsOf, serviceAt } from './facts';
 import { ONE_SIZE } from './junction';
 
 /** Where runs meet: whether the water of one gets into the next, and only there. */
-
-type Form = ItemOf<'node'>['form'];
 
 const climbs = ({ drop }: NodeEnd): boolean => drop !== undefined && drop < -NEAR;
 
@@ -46,16 +45,13 @@ function raised({ read }: NodeFacts, { run, invert = 0, drop = 0 }: NodeEnd): Gi
   return own ? { words, edits: [{ op: 'put', item: fixFact(item, grade, 'low', to) }] } : { words };
 }
 
-/** Nodes that are made to share water out. An existing structure may be. */
-const PARTS: ReadonlySet<Form> = new Set(['d-box', 'structure']);
-
 export const waterParts = rule<NodeFacts>()({
   name: 'water-parts',
   title: 'Water parts only where something parts it',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
-  judge: ({ node, leaving }) => (leaving.length > 1 && !PARTS.has(node.form) ? [{}] : NOTHING),
+  judge: ({ node, leaving }) => (leaving.length > 1 && !formOf(node.form).splits ? [{}] : NOTHING),
   words: (_, { node, leaving }) => ({
     what: [`At ${node.name} the water parts into ${namesOf(leaving)}, and nothing there is made to part it.`],
     why: ['It all takes the lower way, and what share each gets is left to chance.'],
@@ -78,7 +74,7 @@ export const dBoxPorts = rule<NodeFacts>()({
   severity: 'fix',
   source: COMMON,
   judge: ({ node, leaving }, limit) => {
-    if (node.form !== 'd-box') return NOTHING;
+    if (!formOf(node.form).ports) return NOTHING;
     const inverts = invertsOf(leaving);
     if (inverts.length < 2) return NOTHING;
     const differ = Math.max(...inverts) - Math.min(...inverts);
@@ -105,7 +101,7 @@ export const dBoxInflow = rule<NodeFacts>()({
   severity: 'fix',
   source: COMMON,
   judge: ({ node, arriving, leaving }) => {
-    if (node.form !== 'd-box') return NOTHING;
+    if (!formOf(node.form).ports) return NOTHING;
     const ports = invertsOf(leaving);
     if (ports.length < 2) return NOTHING;
     const [low, high] = [Math.min(...ports), Math.max(...ports)];
@@ -156,7 +152,7 @@ export const bendDrop = rule<NodeFacts>()({
   severity: 'watch',
   source: COMMON,
   judge: ({ node, arriving }, limit) =>
-    node.form === 'bend'
+    formOf(node.form).turns
       ? arriving.flatMap(({ run, name, drop = 0 }) =>
           drop > limit + NEAR
             ? [{ cause: run, run, at: 0, by: drop - limit, quantity: 'thickness' as const, name, drop }]
@@ -189,8 +185,8 @@ export const roofIntoFrench = rule<NodeFacts>()({
   severity: 'fix',
   source: COMMON,
   judge: ({ arriving, leaving }): readonly Backing[] => {
-    if (!arriving.some((end) => serviceAt(end)?.roofWater)) return NOTHING;
-    const roofs = arriving.filter((end) => serviceAt(end)?.roofWater);
+    if (!arriving.some((end) => serviceAt(end)?.carries === 'roof')) return NOTHING;
+    const roofs = arriving.filter((end) => serviceAt(end)?.carries === 'roof');
     const into = leaving.filter((end) => serviceAt(end)?.perforated);
     if (into.length > 0)
       return roofs.flatMap((roof) =>

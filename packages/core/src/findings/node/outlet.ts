@@ -1,4 +1,5 @@
-import type { ItemOf, Uuid } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
+import { formOf } from '@alveus/plan';
 import { risesIn, standingBehind } from '../../flow';
 import { exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
@@ -10,20 +11,6 @@ import { invertsOf } from './facts';
 
 /** Where water leaves: whether it can, and what stands behind it. */
 
-type Form = ItemOf<'node'>['form'];
-
-/** Forms that let nothing out. */
-const SHUT: ReadonlySet<Form> = new Set([
-  'cleanout',
-  'bend',
-  'fitting',
-  'downspout',
-  'channel-drain',
-  'stub-out',
-  'vent',
-  'inlet',
-]);
-
 const isOutlet = ({ arriving, leaving }: NodeFacts): boolean => arriving.length > 0 && leaving.length === 0;
 
 export const noOutlet = rule<NodeFacts>()({
@@ -32,7 +19,7 @@ export const noOutlet = rule<NodeFacts>()({
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
-  judge: (facts) => (isOutlet(facts) && SHUT.has(facts.node.form) ? [outletPlace(facts)] : NOTHING),
+  judge: (facts) => (isOutlet(facts) && formOf(facts.node.form).ends === 'shut' ? [outletPlace(facts)] : NOTHING),
   words: (_, { node, arriving }) => ({
     what: [`${arriving[0]?.name ?? 'The line'} ends at ${node.name}, which lets no water out.`],
     why: ['The line fills from there, and stands full.'],
@@ -116,7 +103,7 @@ export const standsFull = rule<NodeFacts>()({
     ],
     why: ['What stands in a pipe freezes and silts, and where clay lies below it hardly soaks away.'],
     gives: [
-      node.form === 'structure' ? 'Bring it in through the wall of the box' : 'Weep holes and stone under it',
+      node.entry === 'grate' ? 'Bring it in through the wall of the box' : 'Weep holes and stone under it',
       'An outlet to daylight',
       'A pump',
     ],
@@ -132,7 +119,7 @@ export const endBuried = rule<NodeFacts>()({
   source: COMMON,
   judge: (facts, most) => {
     const { node, ground, arriving } = facts;
-    if (!isOutlet(facts) || !OPEN_AIR.has(node.form) || ground === undefined) return NOTHING;
+    if (!isOutlet(facts) || formOf(node.form).ends !== 'open' || ground === undefined) return NOTHING;
     const tops = arriving.flatMap(({ invert, inside }) => (invert === undefined ? [] : [invert + (inside ?? 0)]));
     const over = tops.length === 0 ? 0 : ground - Math.max(...tops);
     return over > most + NEAR ? [{ ...outletPlace(facts), by: over, quantity: 'distance' as const }] : NOTHING;
@@ -151,9 +138,6 @@ export const endBuried = rule<NodeFacts>()({
     ],
   }),
 });
-
-/** Ends from which water runs out at the level of the pipe. */
-const OPEN_AIR: ReadonlySet<Form> = new Set(['daylight', 'curb']);
 
 export const spillLow = rule<NodeFacts>()({
   name: 'spill-low',

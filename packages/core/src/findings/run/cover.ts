@@ -1,5 +1,5 @@
-import { lowerOf, ONLY } from '@alveus/plan';
-import { leastCover, OPEN_ENDS, PAST_BANK } from '../../limits';
+import { classOf, formOf, lowerOf, ONLY } from '@alveus/plan';
+import { leastCover, PAST_BANK } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { KnownStation } from '../../trench';
@@ -16,7 +16,7 @@ const coverOf = ({ cover }: KnownStation): number => cover;
 /** Whether the run comes out into the open at its lower end. */
 function opens(facts: RunFacts): boolean {
   const lower = facts.read.item('node', lowerOf(facts.run));
-  return lower !== undefined && OPEN_ENDS.has(lower.form) && endsAtOutlet(facts);
+  return lower !== undefined && formOf(lower.form).surfaces === true && endsAtOutlet(facts);
 }
 
 /**
@@ -177,9 +177,9 @@ export const soilOverStone = rule<RunFacts>()({
     let top = envelope.underside + 2 * envelope.radius;
     for (const layer of envelope.layers)
       if (layer.top.from === 'bottom' && layer.material !== 'native') {
-        const look = read.item('material', layer.material)?.look;
+        const of = read.item('material', layer.material)?.class;
         // Straw and the like lie on the stone and keep the soil out of it.
-        if (look === 'stone' || look === 'sand') top = Math.max(top, layer.top.height);
+        if (of && classOf(of).drains) top = Math.max(top, layer.top.height);
       }
     if (!trench.shallowest || trench.shallowest.depth - top >= least - NEAR) return NOTHING;
     return breachOf(

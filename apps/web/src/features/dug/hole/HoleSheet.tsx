@@ -1,7 +1,7 @@
 import type { Evaluation, NodeEnd } from '@alveus/core';
 import { holeFor } from '@alveus/core/shared';
 import type { Uuid } from '@alveus/plan';
-import { Hole, PROTECTIONS } from '@alveus/plan';
+import { formOf, Hole, PROTECTIONS } from '@alveus/plan';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { HolePipe } from '../../../drawing/hole';
@@ -21,7 +21,7 @@ import {
   useUnits,
   Words,
 } from '../../../ui/measured';
-import { FORM_WORDS, PROTECTION_WORDS } from '../../parts/words';
+import { PROTECTION_WORDS } from '../../parts/words';
 import { useSay } from '../../parts/useSay';
 import { Fills } from './Fills';
 import type { Put } from './HoleMeasure';
@@ -58,7 +58,7 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
             edit([...more, { op: 'put', item: holeFor(node.form, id, material) }]);
           }}
         >
-          {`A hole as for a ${FORM_WORDS[node.form].toLowerCase()}`}
+          {`A hole as for a ${formOf(node.form).word.toLowerCase()}`}
         </Button>
       </Sheet>
     );

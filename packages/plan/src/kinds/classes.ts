@@ -1,0 +1,75 @@
+import { z } from 'zod';
+
+/**
+ * Classes of material, each declared once: who supplies it, how it is counted, covered and compacted. How it is drawn
+ * follows from its class too, and nothing follows from how it is drawn.
+ */
+export interface ClassDeclaration<Name extends string> {
+  readonly name: Name;
+  readonly word: string;
+  readonly supplier: Supplier;
+  /** Pattern of its layers. */
+  readonly look: Look;
+  /** Counted by the area that it covers at the surface; all else by volume. */
+  readonly byArea?: true;
+  /** Bought in bags where there is little of it. */
+  readonly bagged?: true;
+  /** Lets water through: soil is to cover it in a septic field. */
+  readonly drains?: true;
+  /** Left as it is placed: it locks by itself, or must not be rammed. Else it is compacted. */
+  readonly placed?: true;
+  /** Planted or grown over: not compacted under wheels either. */
+  readonly grows?: true;
+  /** Comes in pieces that are set whole. */
+  readonly formed?: true;
+}
+
+/** Who brings what is bought, or does what is done. */
+export const SUPPLIERS = ['quarry', 'pipe', 'structures', 'fabric', 'concrete', 'garden', 'hauling', 'work'] as const;
+export type Supplier = (typeof SUPPLIERS)[number];
+
+/** How layers are drawn. */
+export const LOOKS = ['stone', 'sand', 'soil', 'topsoil', 'sod', 'pavement', 'concrete', 'straw', 'fabric'] as const;
+export type Look = (typeof LOOKS)[number];
+
+const declareClass = <const Name extends string>(declaration: ClassDeclaration<Name>): ClassDeclaration<Name> =>
+  declaration;
+
+export const CLASS_LIST = [
+  declareClass({ name: 'stone', word: 'Stone', supplier: 'quarry', look: 'stone', drains: true, placed: true }),
+  declareClass({ name: 'sand', word: 'Sand', supplier: 'quarry', look: 'sand', drains: true }),
+  declareClass({ name: 'soil', word: 'Soil or fill', supplier: 'quarry', look: 'soil' }),
+  declareClass({ name: 'topsoil', word: 'Topsoil', supplier: 'garden', look: 'topsoil', grows: true }),
+  declareClass({ name: 'sod', word: 'Sod', supplier: 'garden', look: 'sod', byArea: true, grows: true }),
+  declareClass({ name: 'straw', word: 'Straw', supplier: 'garden', look: 'straw', placed: true }),
+  declareClass({ name: 'concrete', word: 'Concrete', supplier: 'concrete', look: 'concrete', bagged: true }),
+  declareClass({ name: 'pavement', word: 'Pavement', supplier: 'quarry', look: 'pavement' }),
+  declareClass({
+    name: 'fabric',
+    word: 'Fabric or mat',
+    supplier: 'fabric',
+    look: 'fabric',
+    byArea: true,
+    placed: true,
+  }),
+  declareClass({ name: 'chamber', word: 'Chambers', supplier: 'pipe', look: 'concrete', placed: true, formed: true }),
+  declareClass({
+    name: 'bundle',
+    word: 'Bundled aggregate',
+    supplier: 'pipe',
+    look: 'straw',
+    placed: true,
+    formed: true,
+  }),
+  declareClass({ name: 'module', word: 'Modules', supplier: 'pipe', look: 'straw', placed: true, formed: true }),
+] as const;
+
+export type MaterialClass = (typeof CLASS_LIST)[number]['name'];
+export const CLASSES: readonly MaterialClass[] = CLASS_LIST.map(({ name }) => name);
+export const MaterialClass = z.enum(CLASSES as readonly [MaterialClass, ...MaterialClass[]]);
+
+const BY_NAME = new Map<MaterialClass, ClassDeclaration<MaterialClass>>(CLASS_LIST.map((one) => [one.name, one]));
+
+export function classOf(name: MaterialClass): ClassDeclaration<MaterialClass> {
+  return BY_NAME.get(name) as ClassDeclaration<MaterialClass>;
+}
