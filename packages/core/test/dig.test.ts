@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Uuid } from '@alveus/plan';
 import { applyEdits, formOf, lowerOf, serviceOf } from '@alveus/plan';
-import type { Evaluation, Finding } from '../src';
+import type { Evaluation, Finding, RuleName } from '../src';
 import { evaluate, findingsOf, groundAt, runTrench, say } from '../src';
 import type { Proposal } from '../src/dig';
 import { acceptEdits, digLeast, reasonsFor } from '../src/dig';
@@ -25,7 +25,7 @@ function laidIn({ runs }: Evaluation, run: Uuid) {
 }
 
 /** What no level mends, or is expected where a pipe comes to daylight. */
-const BESIDE_LEVELS = new Set([
+const BESIDE_LEVELS: ReadonlySet<string> = new Set<RuleName>([
   'hand-dig',
   'size-down',
   'no-outlet',
@@ -39,6 +39,13 @@ const BESIDE_LEVELS = new Set([
   'drain-over-roof',
   'sides-steep',
   'bench-loose',
+  'solid-drain',
+  'sewage-in-open',
+  'sewage-in-storm',
+  'sewage-past-tank',
+  'sewage-to-box',
+  'effluent-soaks',
+  'rain-in-septic',
 ]);
 
 const ofLevels = ({ id, rule, what }: Finding): boolean =>

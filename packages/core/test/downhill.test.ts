@@ -93,7 +93,11 @@ test('four laterals from one box begin at one level, level along, each at the en
   // One template for all laterals, one for all leaders and the effluent line: native soil.
   const sections = Object.values(plan.section).map(({ name }) => name);
   expect(new Set(sections).size).toBe(sections.length);
-  expect(Object.values(plan.pipe).map(({ name }) => name)).toEqual(['4 in schedule 40', '4 in SDR 35']);
+  expect(Object.values(plan.pipe).map(({ name }) => name)).toEqual([
+    '4 in schedule 40',
+    '4 in SDR 35',
+    '4 in SDR 35, perforated',
+  ]);
 });
 
 test('a lateral that is taken out leaves the box, and all that leads to it, to the others', () => {

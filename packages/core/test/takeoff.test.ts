@@ -374,11 +374,12 @@ describe('the demo', () => {
     expect(count('Gasket or boot, 15 in twin-wall')).toBe(3);
     // Lane branch at the manhole; the trunk into Orchard basin; three at Yard basin; Barn door, Lane and Cart yard basin.
     expect(count('Gasket or boot, 12 in twin-wall')).toBe(8);
-    // French drain, roof drain, out of the tank, into the D-box and three out of it.
-    expect(count('Gasket or boot, 4 in SDR 35')).toBe(7);
+    // Roof drain, out of the tank, into the D-box and three out of it; the French drain is in perforated pipe.
+    expect(count('Gasket or boot, 4 in SDR 35')).toBe(6);
+    expect(count('Gasket or boot, 4 in SDR 35, perforated')).toBe(1);
     expect(count('Gasket or boot, 4 in schedule 40')).toBe(1);
     expect(count('Leveller, 4 in SDR 35')).toBe(3);
-    expect(count('End cap, 4 in SDR 35')).toBe(3);
+    expect(count('End cap, 4 in SDR 35, perforated')).toBe(3);
     expect(count('Baffle tee, 4 in SDR 35') + count('Baffle tee, 4 in schedule 40')).toBe(2);
     expect(count('Catch basin')).toBe(5);
     expect(count('Grate')).toBe(5);
@@ -386,12 +387,12 @@ describe('the demo', () => {
     expect(count('Frame and cover')).toBe(1);
     expect(count('Animal guard, 15 in twin-wall')).toBe(1);
     // The head of the French drain is a cleanout; the downspout and the stub-out of the house each have an adapter.
-    expect(count('Long sweep, 4 in SDR 35')).toBe(1);
-    expect(count('Cleanout plug, 4 in SDR 35')).toBe(1);
+    expect(count('Long sweep, 4 in SDR 35, perforated')).toBe(1);
+    expect(count('Cleanout plug, 4 in SDR 35, perforated')).toBe(1);
     expect(count('Adapter, 4 in SDR 35') + count('Adapter, 4 in schedule 40')).toBe(2);
     // The laterals beside the straight one turn by 39° at their heads: 22.5 and 11.25, and the joints give most of the rest.
-    expect(count('Bend, 22.5°, 4 in SDR 35')).toBe(2);
-    expect(count('Bend, 11.25°, 4 in SDR 35')).toBe(2);
+    expect(count('Bend, 22.5°, 4 in SDR 35, perforated')).toBe(2);
+    expect(count('Bend, 11.25°, 4 in SDR 35, perforated')).toBe(2);
   });
 
   test('what was ordered or brought and is taken no more is told, and nothing that is not known is counted as none', () => {

@@ -67,40 +67,49 @@ test('with any one way out there are inverts that keep all else, and with less o
   expect(met.less).toBeGreaterThan(8);
 });
 
-/** A house sewer from its stub-out to a main, both fixed: 0.80 ft of fall over 120 ft. */
-function short(pipe: string): { readonly plan: Plan; readonly ways: readonly WayOut[] } {
+/** A line from its head to a main, both fixed, 120 ft apart. */
+function short(service: 'building-sewer' | 'storm', pipe: string, fall: number): readonly WayOut[] {
   const { plan } = job({
     nodes: { Main: { form: 'structure', ground: 106 }, House: { form: 'stub-out', ground: 106 } },
     lines: {
-      Sewer: {
-        service: 'building-sewer',
+      Line: {
+        service,
         pipe,
-        runs: { Sewer: { from: 'House', to: 'Main', length: 120, low: 100, high: 100.8, protection: 'shielded' } },
+        runs: { Line: { from: 'House', to: 'Main', length: 120, low: 100, high: 100 + fall, protection: 'shielded' } },
       },
     },
   });
-  const evaluation = evaluate(plan);
   const [against] = stuck(plan);
-  return { plan, ways: against ? waysOut(evaluation, against, ASKED) : [] };
+  return against ? waysOut(evaluate(plan), against, ASKED) : [];
 }
+const told = (ways: readonly WayOut[]): string[] => ways.map(({ words }) => say(words, 'feet'));
 
-test('0.80 ft of fall over 120 ft at 1/8 in/ft is 0.45 ft short; 6 in pipe gives nothing, 8 in does (worked out beforehand)', () => {
-  const { ways } = short('4 in SDR 35');
-  const told = ways.map(({ words }) => say(words, 'feet'));
-  expect(told).toContain('Lower the outlet at Main by 0.45 ft to 99.55 ft');
-  expect(told).toContain('Raise the high invert of Sewer by 0.45 ft to 101.25 ft');
-  expect(told).toContain('Lay 8 in SDR 35 along Sewer: it may lie flatter');
-  expect(told.filter((words) => words.includes('6 in'))).toEqual([]);
+test('a sewer with 0.80 ft of fall over 120 ft at 1/8 in/ft is 0.45 ft short (worked out beforehand)', () => {
+  const ways = short('building-sewer', '4 in SDR 35', 0.8);
+  expect(told(ways)).toContain('Lower the outlet at Main by 0.45 ft to 99.55 ft');
+  expect(told(ways)).toContain('Raise the high invert of Line by 0.45 ft to 101.25 ft');
+  const priced = ways.flatMap(({ dig }) => dig ?? []);
+  expect([...priced].sort((one, other) => one - other)).toEqual(priced);
+  // In 8 in pipe there would be 0.175 ft to spare by the table: 0.80 less 120 ft at 1/16 in a foot.
+  expect(0.8 - 120 / 16 / 12).toBeCloseTo(0.175, 9);
+  expect(short('building-sewer', '8 in SDR 35', 0.8)).toEqual([]);
+});
+
+test('no larger pipe and no stand-pipe is a way out for sewage; a pump tank is, last, by a licensed designer', () => {
+  const ways = short('building-sewer', '4 in SDR 35', 0.8);
+  expect(ways.filter(({ gives }) => gives === 'pipe' || gives === 'end')).toEqual([]);
+  expect(told(ways.slice(-1))).toEqual(['Pump at Main: a pump tank, by a licensed designer']);
+});
+
+test('storm pipe of 6 in with 0.50 ft of fall over 120 ft lacks 0.70 ft at 1 %: 8 in may lie flatter, a stand-pipe and a pump need no fall', () => {
+  const ways = short('storm', '6 in SDR 35', 0.5);
+  expect(told(ways)).toContain('Lower the outlet at Main by 0.70 ft to 99.30 ft');
+  expect(told(ways)).toContain('Lay 8 in SDR 35 along Line: it may lie flatter');
   // Those without a price come last: the end, then the pump.
   expect(ways.slice(-2).map(({ gives, dig }) => [gives, dig])).toEqual([
     ['end', undefined],
     ['pump', undefined],
   ]);
-  const priced = ways.flatMap(({ dig }) => dig ?? []);
-  expect([...priced].sort((one, other) => one - other)).toEqual(priced);
-  // In 8 in pipe there is 0.175 ft to spare: 0.80 less 120 ft at 1/16 in a foot.
-  expect(short('8 in SDR 35').ways).toEqual([]);
-  expect(0.8 - 120 / 16 / 12).toBeCloseTo(0.175, 9);
 });
 
 test('a main that was found too high: less cover is taken, for as long as it lacks', () => {

@@ -1,6 +1,7 @@
 import type { Edit, Node, NodeForm, Profile, Run, Uuid } from '@alveus/plan';
-import { lowerOf, ONLY, rulesFor } from '@alveus/plan';
+import { carriesSewage, formOf, lowerOf, NODE_FORMS, ONLY, rulesFor } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
+import { mayEndIn } from '../findings';
 import { atRest, risesIn, standsBehind } from '../flow';
 import type { Triad } from '../grade';
 import { fixFact, freeFact, withoutWorkedOut } from '../grade';
@@ -257,7 +258,10 @@ function otherSaid(tries: Tries, id: Uuid): WayOut | undefined {
 const FAR = 20;
 const LEAST = 1e-5;
 
-/** Larger pipe may lie flatter: the smallest that works, of the same make, along the lines that ask for too much fall. */
+/**
+ * Larger pipe may lie flatter: the smallest that works, of the same make, along the lines that ask for too much fall. No way
+ * to a flatter sewer: in a larger pipe the same flow is shallower, and leaves the solids behind.
+ */
 function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
   const { plan, runs } = tries.evaluation;
   const lines = new Set(
@@ -268,7 +272,7 @@ function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
   );
   return [...lines].flatMap((line) => {
     const own = plan.pipe[line.pipe];
-    if (!own) return [];
+    if (!own || carriesSewage(line.service)) return [];
     const larger = sizesOfMake(own).filter((model) => insideDiameter(model) > insideDiameter(own) + NEAR);
     for (const model of larger) {
       const there = Object.values(plan.pipe).find(({ name }) => name === model.name);
@@ -284,7 +288,7 @@ function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
   });
 }
 
-/** Ends that need no fall outside: water rises in a stand-pipe, or is pumped. */
+/** Ends that need no fall outside: water rises in them, or is pumped; none that what comes there must not come to. */
 function otherEnds(tries: Tries, { runs }: Against): readonly WayOut[] {
   const { plan, nodes } = tries.evaluation;
   const ends = new Set(
@@ -293,17 +297,21 @@ function otherEnds(tries: Tries, { runs }: Against): readonly WayOut[] {
   return [...ends].flatMap((id) => {
     const node = plan.node[id];
     if (!node) return [];
-    return ENDS.flatMap(({ form, gives }) => {
-      if (node.form === form || (form === 'stand-pipe' && risesIn(node))) return [];
+    const arriving = (nodes.get(id)?.arriving ?? []).map(({ service }) => service);
+    return LAST_RESORTS.flatMap(({ form, gives }) => {
+      if (node.form === form || (gives === 'end' && risesIn(node)) || !mayEndIn(arriving, form)) return [];
       const edits = ended(tries.evaluation, node, form);
       const found = tries.least(edits);
       const behind = found && standsBehind(found.after, atRest(found.after), id);
       if (!found) return [];
+      const sewage = arriving.some((service) => service && carriesSewage(service));
       const words: Phrase =
-        form === 'sump'
-          ? [`Pump at ${node.name}: a small pressure line from a sump`]
+        gives === 'pump'
+          ? [
+              `Pump at ${node.name}: ${sewage ? 'a pump tank, by a licensed designer' : 'a small pressure line from a sump'}`,
+            ]
           : [
-              `End in a stand-pipe at ${node.name}`,
+              `End in a ${formOf(form).word.toLowerCase()} at ${node.name}`,
               ...(behind ? [', which stands full for ', measured(behind.full, 'distance'), ' of pipe'] : []),
             ];
       return [{ gives, words, edits, inverts: found.inverts, dig: undefined }];
@@ -311,10 +319,10 @@ function otherEnds(tries: Tries, { runs }: Against): readonly WayOut[] {
   });
 }
 
-const ENDS: readonly { readonly form: NodeForm; readonly gives: WayOut['gives'] }[] = [
-  { form: 'stand-pipe', gives: 'end' },
-  { form: 'sump', gives: 'pump' },
-];
+const LAST_RESORTS = NODE_FORMS.flatMap((form) => {
+  const gives = formOf(form).lastResort;
+  return gives ? [{ form, gives }] : [];
+});
 
 /** Another end, with what comes to it free to lie as it must. */
 function ended({ plan, nodes }: Evaluation, node: Node, form: NodeForm): readonly Edit[] {

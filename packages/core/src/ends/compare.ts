@@ -1,15 +1,14 @@
 import type { Edit, Node, NodeForm, Uuid } from '@alveus/plan';
-import { applyEdits } from '@alveus/plan';
+import { applyEdits, formOf, NODE_FORMS } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { evaluate, findingsOf } from '../evaluate';
 import type { FindingChanges } from '../findings';
-import { changesOf } from '../findings';
+import { changesOf, mayEndIn } from '../findings';
 import { atRest, standsBehind } from '../flow';
 import { numberFor } from '../limits';
 import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
 import { NEAR } from '../tolerance';
-import { FOOT } from '../units';
 
 /** One way to end a line at a place, as it would be there: what it asks for, and what stands full behind it. */
 export interface End {
@@ -29,34 +28,10 @@ export interface End {
   readonly changes: FindingChanges;
 }
 
-interface Kind {
-  readonly form: NodeForm;
-  readonly entry?: NonNullable<Node['entry']>;
-  readonly needs: string;
-  /** How much further down its hole goes than the invert, m. */
-  readonly under?: number;
-  /** Water comes out at the pipe's own level, so the ground must not lie over it. */
-  readonly open?: true;
-}
+/** Every end that is compared, in the order from what drains dry to what stands full. */
+const KINDS = NODE_FORMS.flatMap((form) => (formOf(form).compared ?? []).map((end) => ({ form, ...end })));
 
-/** Common practice throughout. */
-const KINDS: readonly Kind[] = [
-  {
-    form: 'daylight',
-    needs: 'a slope that falls away below the pipe; a guard against animals, and stone under it',
-    open: true,
-  },
-  { form: 'curb', needs: 'a cut through the curb, and leave to drain to the street', open: true },
-  { form: 'structure', entry: 'wall', needs: 'a hole through the wall of the box, packed with non-shrink cement' },
-  { form: 'structure', entry: 'grate', needs: 'nothing cut; all that lies lower than its grate stays full' },
-  { form: 'stand-pipe', needs: 'a tee with a grate, 2 ft of pipe below it, in a hole of large stone', under: 2 * FOOT },
-  { form: 'pop-up', needs: 'an emitter that lifts, with a weep hole and a little stone under it' },
-  { form: 'bubble-up', needs: 'a box with a grate, its bottom open on stone' },
-  { form: 'sump', needs: 'a basin under the pipe, a pump with power, and a small pressure line', under: 2 * FOOT },
-  { form: 'soak-away', needs: 'soil that takes the water: nothing else lets it out', under: FOOT },
-];
-
-/** The ends that a line could have where it ends, in the order from what drains dry to what stands. */
+/** The ends that a line could have where it ends, in their order; none that what it carries must not come to. */
 export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
   const { plan, profile } = evaluation;
   const cutDown = numberFor(profile, 'end-buried').value;
@@ -64,7 +39,10 @@ export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
   if (!item) return [];
   const before = findingsOf(evaluation);
   const { entry: _entry, ...rest } = item;
-  return KINDS.map(({ form, entry, needs, under = 0, open = false }): End => {
+  const services = (evaluation.nodes.get(node)?.arriving ?? []).map(({ service }) => service);
+  return KINDS.filter(({ form }) => mayEndIn(services, form)).map(({ form, entry, needs, under = 0 }): End => {
+    // Water comes out at the pipe's own level there, so the ground must not lie over it.
+    const open = formOf(form).ends === 'open';
     const put: Node = { ...rest, form, ...(entry === 'grate' ? { entry } : {}) };
     const edits: readonly Edit[] = [{ op: 'put', item: put }];
     const after = evaluate(applyEdits(plan, edits), evaluation);
@@ -75,7 +53,7 @@ export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
     return {
       form,
       entry,
-      now: item.form === form && (form !== 'structure' || (item.entry ?? 'wall') === entry),
+      now: item.form === form && (!entry || (item.entry ?? 'wall') === entry),
       edits,
       depth,
       hole: depth === undefined ? undefined : depth + under,

@@ -5,6 +5,7 @@ export { judgeHole } from './hole';
 export { judgeJob } from './job';
 export { judgeLine } from './line';
 export { judgeNode } from './node';
+export { flowSeverity, mayEndIn } from './node/flows';
 export { riseFor, trunkOf } from './node/junction';
 export { judgePipe } from './pipe';
 export { judgePit } from './pit';

@@ -12,7 +12,7 @@ import type {
   TestPit,
   Uuid,
 } from '@alveus/plan';
-import { ONLY, planOf } from '@alveus/plan';
+import { ONLY, planOf, serviceOf } from '@alveus/plan';
 import { gradeItem } from '../../src';
 import { catalogue, ft, inch, material, newId, section } from '../builders';
 
@@ -151,6 +151,16 @@ export function pipeOf(name: string | ItemOf<'pipe'>): ItemOf<'pipe'> {
   return known;
 }
 
+/** Of a pipe by its name, the one with holes where the service takes water through its wall. */
+function laidAs(service: Service, pipe: string | ItemOf<'pipe'>): ItemOf<'pipe'> {
+  const solid = pipeOf(pipe);
+  if (typeof pipe !== 'string' || !serviceOf(service).perforated || solid.perforated) return solid;
+  const name = `${pipe}, perforated`;
+  const known: ItemOf<'pipe'> = pipes.get(name) ?? { ...solid, id: newId(), name, perforated: 'holes' };
+  pipes.set(name, known);
+  return known;
+}
+
 export function job({
   nodes,
   lines,
@@ -185,19 +195,20 @@ export function job({
     if (ground !== undefined) items.push({ kind: 'nodeGround', id, elevation: ft(ground) });
   }
   for (const [name, line] of Object.entries(lines)) {
-    const pipe = pipeOf(line.pipe ?? '12 in SDR 35');
+    const service = line.service ?? 'storm';
+    const pipe = laidAs(service, line.pipe ?? '12 in SDR 35');
     const laid = line.section ?? plain;
     items.push(pipe, laid, {
       kind: 'line',
       id: idOf(name),
       name,
-      service: line.service ?? 'storm',
+      service,
       pipe: pipe.id,
       section: laid.id,
       startChainage: 0,
     });
     for (const [runName, run] of Object.entries(line.runs))
-      items.push(...runItems(idOf(runName), runName, idOf(name), run, idOf));
+      items.push(...runItems(idOf(runName), runName, { line: idOf(name), service }, run, idOf));
   }
   for (const [index, one] of crossings.entries()) items.push(crossingItem(idOf(`utility ${index}`), one, idOf));
   for (const [index, { on, at = 0, soil, water, rock }] of pits.entries())
@@ -258,9 +269,15 @@ export function job({
   return { plan: planOf(items), ids };
 }
 
-function runItems(id: Uuid, name: string, line: Uuid, run: RunSpec, idOf: (name: string) => Uuid): Item[] {
+function runItems(
+  id: Uuid,
+  name: string,
+  { line, service }: { readonly line: Uuid; readonly service: Service },
+  run: RunSpec,
+  idOf: (name: string) => Uuid,
+): Item[] {
   const { length = 100, low, high, slope, drop, breaks, vehicles = false, protection, cut, sketched } = run;
-  const own = run.pipe === undefined ? undefined : pipeOf(run.pipe);
+  const own = run.pipe === undefined ? undefined : laidAs(service, run.pipe);
   const feet = (value: number | undefined): number | undefined => (value === undefined ? undefined : ft(value));
   const facts = { low: feet(low), high: feet(high), slope, drop: feet(drop) };
   return [

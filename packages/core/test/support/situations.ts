@@ -1,9 +1,9 @@
-import type { Item, Service } from '@alveus/plan';
+import type { Item, NodeForm, Service } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import type { RuleName } from '../../src';
 import { catalogue, ft, inch, newId, section } from '../builders';
 import type { JobSpec, KeepingSpec, SwaleSpec } from './jobs';
-import { oneRun, stone, straw } from './jobs';
+import { oneRun, pipeOf, stone, straw } from './jobs';
 
 /**
  * Situations as a foreman would tell them, and what he would say: what must be found, how grave, and what must not be.
@@ -548,6 +548,39 @@ when(
   [],
   ['bend-drop'],
 );
+when('a French drain in solid pipe', oneRun({}, { service: 'french-drain', pipe: pipeOf('4 in SDR 35') }), [
+  'fix solid-drain',
+]);
+when(
+  'a French drain whose last leg is solid pipe',
+  threeNodes(
+    { low: 100, slope: 0.01, pipe: pipeOf('12 in SDR 35') },
+    { slope: 0.01 },
+    { form: 'bend' },
+    'french-drain',
+  ),
+  [],
+  ['solid-drain'],
+);
+when(
+  'a French drain that is solid at its head',
+  threeNodes({ low: 100, slope: 0.01 }, { slope: 0.01, pipe: pipeOf('4 in SDR 35') }, { form: 'bend' }, 'french-drain'),
+  ['fix solid-drain'],
+);
+when('a lateral in solid pipe', ending('lateral', 'lateral-end', pipeOf('4 in SDR 35')), ['fix solid-drain']);
+when('a sewer that comes to daylight', ending('building-sewer', 'daylight'), ['stop sewage-in-open']);
+when('a sewer that goes past the tank', ending('building-sewer', 'd-box'), ['stop sewage-past-tank']);
+when('a sewer to a box that was there', ending('building-sewer', 'structure'), ['watch sewage-to-box']);
+when('effluent in a soak-away', ending('effluent', 'soak-away'), ['fix effluent-soaks']);
+when('roof water in a tank', ending('roof-drain', 'tank'), ['fix rain-in-septic']);
+when(
+  'effluent that runs on as storm water',
+  {
+    ...meeting('effluent', 'yard-drain', 'storm'),
+    nodes: { ...meeting('effluent', 'yard-drain', 'storm').nodes, Basin: { form: 'manhole', ground: 104 } },
+  },
+  ['stop sewage-in-storm'],
+);
 when('water that parts at a manhole', parting('manhole', [100, 100]), ['fix water-parts']);
 when(
   'water that parts at a D-box with level ports',
@@ -930,7 +963,12 @@ function deep(
 
 type RunPart = Partial<JobSpec['lines'][string]['runs'][string]>;
 /** A line of two runs, the lower one first. */
-function threeNodes(lower: RunPart, upper: RunPart, middle: JobSpec['nodes'][string] = {}): JobSpec {
+function threeNodes(
+  lower: RunPart,
+  upper: RunPart,
+  middle: JobSpec['nodes'][string] = {},
+  service: Service = 'storm',
+): JobSpec {
   return {
     nodes: {
       Out: { form: 'structure', ground: 104.5 },
@@ -939,12 +977,22 @@ function threeNodes(lower: RunPart, upper: RunPart, middle: JobSpec['nodes'][str
     },
     lines: {
       Line: {
+        service,
         runs: {
           Lower: { from: 'Mid', to: 'Out', length: 50, protection: 'shielded', ...lower },
           Upper: { from: 'Top', to: 'Mid', length: 50, protection: 'shielded', ...upper },
         },
       },
     },
+  };
+}
+
+/** A line of 4 in pipe that ends at a form of node. */
+function ending(service: Service, form: NodeForm, pipe: string | ReturnType<typeof pipeOf> = '4 in SDR 35'): JobSpec {
+  const slope = service === 'lateral' ? 0.004 : 0.021;
+  return {
+    nodes: { Top: { form: 'bend', ground: 104 }, End: { form, ground: service === 'lateral' ? 102.5 : 102 } },
+    lines: { Line: { service, pipe, runs: { Line: { from: 'Top', to: 'End', length: 60, low: 100, slope } } } },
   };
 }
 
@@ -955,8 +1003,8 @@ function parting(form: 'manhole' | 'd-box', [one, other]: readonly [number, numb
     nodes: {
       Top: { form: 'tank', ground: 103 },
       Box: { form, ground: 102.5 },
-      'End 1': { form: 'soak-away', ground: 101.5 },
-      'End 2': { form: 'soak-away', ground: 101.5 },
+      'End 1': { form: 'lateral-end', ground: 101.5 },
+      'End 2': { form: 'lateral-end', ground: 101.5 },
     },
     lines: {
       In: {
@@ -978,7 +1026,7 @@ function parting(form: 'manhole' | 'd-box', [one, other]: readonly [number, numb
   };
 }
 
-type Meets = 'roof-drain' | 'french-drain' | 'yard-drain' | 'storm';
+type Meets = 'effluent' | 'roof-drain' | 'french-drain' | 'yard-drain' | 'storm';
 /** Two lines that meet at a basin and go on as one. @param over of the second, over what goes out, ft */
 function meeting(first: Meets, second: Meets, out: Meets, over = 0): JobSpec {
   const pipe = '4 in SDR 35';

@@ -4,6 +4,7 @@ import type { Finding, LineResult, Reader, RunResult } from '../../results';
 import { GEOMETRY, judge, NOTHING, rule } from '../rule';
 import type { LineFacts } from './facts';
 import { softGround } from './soft-ground';
+import { solidDrain } from './solid-drain';
 
 /** What can only be judged of a line as a whole. */
 
@@ -82,7 +83,7 @@ export const layerLost = rule<LineFacts>()({
 });
 
 /** Rules about lines, in the order in which they are told. */
-export const LINE_RULES = [notConnected, gradeOpen, softGround, layerLost] as const;
+export const LINE_RULES = [notConnected, gradeOpen, solidDrain, softGround, layerLost] as const;
 
 export function judgeLine(result: LineResult, profile: Profile, read: Reader): readonly Finding[] {
   const { id, line, order, quantities } = result;

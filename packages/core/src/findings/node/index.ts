@@ -2,6 +2,7 @@ import type { Profile } from '@alveus/plan';
 import type { Finding, NodeResult, Reader } from '../../results';
 import { judge } from '../rule';
 import type { NodeFacts } from './facts';
+import { FLOW_RULES } from './flows';
 import { branchLow, drainOverRoof, sizesMeet, structureDrop } from './junction';
 import { keptByNode } from './keeping';
 import {
@@ -20,6 +21,7 @@ import { endBuried, noOutlet, outletUnderWater, spillLow, standsFull, waterOrder
 export const NODE_RULES = [
   dropRises,
   keptByNode,
+  ...FLOW_RULES,
   noOutlet,
   endBuried,
   outletUnderWater,

@@ -8,6 +8,7 @@ import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import { lengthOf } from '../stretches';
 import type { NodeFacts } from './facts';
 import { invertsOf } from './facts';
+import { endGives } from './flows';
 
 /** Where water leaves: whether it can, and what stands behind it. */
 
@@ -24,9 +25,9 @@ export const noOutlet = rule<NodeFacts>()({
     what: [`${arriving[0]?.name ?? 'The line'} ends at ${node.name}, which lets no water out.`],
     why: ['The line fills from there, and stands full.'],
     gives: [
-      'Say what it is: daylight, a pond, a structure, a pop-up',
+      ...endGives(arriving, ['Say what it is: daylight, a pond, a structure, a pop-up']),
       'Go on from there to an outlet',
-      'Turn the line round',
+      'Reverse the flow',
     ],
   }),
 });
@@ -64,7 +65,7 @@ export const outletUnderWater = rule<NodeFacts>()({
     }
     return NOTHING;
   },
-  words: ({ by = 0, which, level, stretches = NOTHING }, { node }) => {
+  words: ({ by = 0, which, level, stretches = NOTHING }, { node, arriving }) => {
     const runs = stretches.length;
     return {
       what: [
@@ -75,7 +76,10 @@ export const outletUnderWater = rule<NodeFacts>()({
         runs > 1 ? ` of pipe in ${runs} runs stands in it.` : ' of the run above it stands in it.',
       ],
       why: ['A pipe that stands full freezes, silts and has nowhere to drain to.'],
-      gives: [{ words: ['Raise the outlet invert to ', exact(level, 'elevation')] }, 'Another outlet', 'A pump'],
+      gives: [
+        { words: ['Raise the outlet invert to ', exact(level, 'elevation')] },
+        ...endGives(arriving, ['Another outlet', 'A pump']),
+      ],
     };
   },
 });
@@ -93,7 +97,7 @@ export const standsFull = rule<NodeFacts>()({
     if (stretches.length === 0) return NOTHING;
     return [{ ...outletPlace(facts), by: Math.max(...stretches.map((one) => one.by)), level: rim, stretches }];
   },
-  words: ({ level, stretches = NOTHING }, { node }) => ({
+  words: ({ level, stretches = NOTHING }, { node, arriving }) => ({
     what: [
       `Behind ${node.name} water stands up to `,
       measured(level, 'elevation'),
@@ -104,8 +108,7 @@ export const standsFull = rule<NodeFacts>()({
     why: ['What stands in a pipe freezes and silts, and where clay lies below it hardly soaks away.'],
     gives: [
       node.entry === 'grate' ? 'Bring it in through the wall of the box' : 'Weep holes and stone under it',
-      'An outlet to daylight',
-      'A pump',
+      ...endGives(arriving, ['An outlet to daylight', 'A pump']),
     ],
   }),
 });
@@ -124,7 +127,7 @@ export const endBuried = rule<NodeFacts>()({
     const over = tops.length === 0 ? 0 : ground - Math.max(...tops);
     return over > most + NEAR ? [{ ...outletPlace(facts), by: over, quantity: 'distance' as const }] : NOTHING;
   },
-  words: ({ by = 0 }, { node }) => ({
+  words: ({ by = 0 }, { node, arriving }) => ({
     what: [
       `${node.name} is said to lie in the open, and the ground there lies `,
       measured(by, 'distance'),
@@ -132,9 +135,8 @@ export const endBuried = rule<NodeFacts>()({
     ],
     why: ['It must be cut out down to there, or stand in a headwall; else a height is mistyped, or it is another end.'],
     gives: [
-      'Take the pipe on to where the ground falls to it',
-      'A pop-up, a stand-pipe or a pump',
-      'Mend the ground there',
+      ...endGives(arriving, ['Take the pipe on to where the ground falls to it', 'A pop-up, a stand-pipe or a pump']),
+      'Correct the ground there',
     ],
   }),
 });
@@ -152,7 +154,7 @@ export const spillLow = rule<NodeFacts>()({
     const by = inverts.length === 0 ? 0 : Math.min(...inverts) - rim;
     return by > NEAR ? [{ ...outletPlace(facts), by, level: rim }] : NOTHING;
   },
-  words: ({ by = 0, level }, { node }) => ({
+  words: ({ by = 0, level }, { node, arriving }) => ({
     what: [
       `The grate of ${node.name}, `,
       measured(level, 'elevation'),
@@ -161,7 +163,7 @@ export const spillLow = rule<NodeFacts>()({
       ' under the invert of the pipe that comes to it.',
     ],
     why: ['Water runs out of it there and never rises to it: one of the two is mistyped, or it is an end at daylight.'],
-    gives: ['Set the grate over the pipe', 'Lay the pipe lower', 'Let it end at daylight'],
+    gives: ['Set the grate over the pipe', 'Lay the pipe lower', ...endGives(arriving, ['Let it end at daylight'])],
   }),
 });
 

@@ -1,5 +1,5 @@
 import type { Edit, RunGrade } from '@alveus/plan';
-import { rulesFor } from '@alveus/plan';
+import { carriesSewage, rulesFor } from '@alveus/plan';
 import { fixDrop, fixFact, freeFact } from '../../grade';
 import { judgedSize, slopesInForce } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
@@ -139,7 +139,11 @@ export const leastSlope = rule<RunFacts>()({
     return {
       what: [`${facts.run.name} has `, has, ' of fall; the least here is ', needs, '.'],
       why: ['On too little fall solids settle, and any sag in the pipe holds water.'],
-      gives: [lowered(facts, least), raised(facts, least), 'A larger pipe where the rule allows less slope'],
+      gives: [
+        lowered(facts, least),
+        raised(facts, least),
+        ...(carriesSewage(facts.line.service) ? [] : ['A larger pipe where the rule allows less slope']),
+      ],
     };
   },
 });

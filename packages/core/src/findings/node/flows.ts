@@ -1,0 +1,176 @@
+import type { FormDeclaration, NodeForm, Service, Severity, Water } from '@alveus/plan';
+import { formOf, serviceOf } from '@alveus/plan';
+import type { NodeEnd } from '../../results';
+import type { AnyRule, Breach } from '../rule';
+import { COMMON, NOTHING, rule } from '../rule';
+import type { NodeFacts } from './facts';
+
+/**
+ * What may flow into what, and leave where: by what a line carries, what it comes to, and what leads on from there. A row
+ * is a rule like any other. What is offered somewhere asks the same rows.
+ */
+interface FlowRow {
+  readonly name: string;
+  readonly title: string;
+  readonly severity: Severity;
+  readonly carries: readonly Water[];
+  /** @param below what leads on from there; undefined where nothing does */
+  forbids(form: FormDeclaration<NodeForm>, below: Water | undefined): boolean;
+  /** As in "At the ditch the sewage of the house sewer …". */
+  readonly does: string;
+  readonly why: string;
+  readonly gives: readonly string[];
+}
+
+const SEWAGE: readonly Water[] = ['sewage', 'effluent'];
+const RAIN: readonly Water[] = ['storm', 'roof', 'yard', 'ground'];
+
+const among = (waters: readonly Water[], below: Water | undefined): boolean =>
+  below !== undefined && waters.includes(below);
+
+/** The first row that forbids something is the one that is told. */
+const FLOWS = [
+  {
+    name: 'sewage-in-open',
+    title: 'Sewage and effluent never come to the surface',
+    severity: 'stop',
+    carries: SEWAGE,
+    forbids: ({ ends, open }, below) =>
+      (open === true && ends !== 'soaks') ||
+      (below === undefined && (ends === 'open' || ends === 'water' || ends === 'rises')),
+    does: 'comes out into the open',
+    why: 'It makes people and animals ill, fouls water, and is against the law everywhere.',
+    gives: ['Lead it to a tank, a public sewer or a licensed field'],
+  },
+  {
+    name: 'sewage-in-storm',
+    title: 'Sewage and effluent stay out of storm, roof and yard drains',
+    severity: 'stop',
+    carries: SEWAGE,
+    forbids: (_, below) => among(RAIN, below),
+    does: 'runs on in a drain for rain or ground water',
+    why: 'Whatever a drain carries comes out in the open at its end.',
+    gives: ['A line of its own, to a tank, a public sewer or a licensed field'],
+  },
+  {
+    name: 'sewage-past-tank',
+    title: 'Sewage goes through a tank before a field',
+    severity: 'stop',
+    carries: ['sewage'],
+    forbids: ({ septic, ends }, below) =>
+      septic !== 'tank' && (septic === 'field' || among(['effluent'], below) || (ends === 'soaks' && !below)),
+    does: 'goes past the tank',
+    why: 'Solids that do not settle in a tank clog the field, and it does not recover.',
+    gives: ['A septic tank above it'],
+  },
+  {
+    name: 'effluent-soaks',
+    title: 'Effluent goes to a field, and not to a soak-away',
+    severity: 'fix',
+    carries: ['effluent'],
+    forbids: ({ septic, ends }, below) => !below && ends === 'soaks' && septic !== 'field',
+    does: 'ends in a soak-away',
+    why: 'Deep soil cleans effluent badly: most local rules ask for a licensed field.',
+    gives: ['A distribution box and laterals', 'Ask whether the local rule takes a seepage pit'],
+  },
+  {
+    name: 'sewage-to-box',
+    title: 'A box or pump that takes sewage is made for it',
+    severity: 'watch',
+    carries: SEWAGE,
+    forbids: ({ septic, ends }, below) => !below && !septic && (ends === 'taken' || ends === 'pumped'),
+    does: 'goes to something that may not be made for it',
+    why: 'A box must be part of a sanitary sewer, and a pump tank is laid out by a licensed designer.',
+    gives: ['Ask the owner of the sewer for permission', 'Have the pump tank designed'],
+  },
+  {
+    name: 'rain-in-septic',
+    title: 'Rain and ground water stay out of tank and field',
+    severity: 'fix',
+    carries: RAIN,
+    forbids: ({ septic }, below) => septic !== undefined || among(SEWAGE, below),
+    does: 'runs into the septic system',
+    why: 'It stirs up the tank, carries solids out of it, and drowns the field.',
+    gives: ['A drain of its own, to an outlet'],
+  },
+] as const satisfies readonly FlowRow[];
+
+/** What forbids that water comes to a form of node, and on from there; undefined where nothing does. */
+function forbidden(carries: Water, form: NodeForm, below: Water | undefined): (typeof FLOWS)[number] | undefined {
+  const at = formOf(form);
+  return FLOWS.find((row: FlowRow) => row.carries.includes(carries) && row.forbids(at, below));
+}
+
+/** How grave it is that a line of a service comes to a form of node, and water goes on from there in another; as shipped. */
+export const flowSeverity = (service: Service, form: NodeForm, below?: Service): Severity | undefined =>
+  forbidden(serviceOf(service).carries, form, below && serviceOf(below).carries)?.severity;
+
+/** Whether a form may be offered as the end of lines of these services: nothing but a second look stands against it. */
+export const mayEndIn = (services: readonly (Service | undefined)[], form: NodeForm): boolean =>
+  services.every((service) => service === undefined || (flowSeverity(service, form) ?? 'watch') === 'watch');
+
+interface Wrong extends Breach {
+  readonly end: NodeEnd;
+  /** Names of what leads on from there, where it is that which is wrong. */
+  readonly into: string | undefined;
+}
+
+const WATER_WORDS: Readonly<Record<Water, string>> = {
+  storm: 'storm water',
+  roof: 'roof water',
+  yard: 'yard water',
+  ground: 'ground water',
+  sewage: 'sewage',
+  effluent: 'effluent',
+};
+
+/** The row that forbids what comes in, and the way on for which it does. */
+function wrongAt({ node, leaving }: NodeFacts, { service }: NodeEnd) {
+  if (!service) return undefined;
+  const { carries } = serviceOf(service);
+  const ways = leaving.length > 0 ? leaving : [undefined];
+  for (const way of ways) {
+    const row = forbidden(carries, node.form, way?.service && serviceOf(way.service).carries);
+    if (row) return { row, way };
+  }
+  return undefined;
+}
+
+const flowRule = <const Name extends string>({ name, title, severity, does, why, gives }: FlowRow & { name: Name }) =>
+  rule<NodeFacts>()({
+    name,
+    title,
+    stage: 'grade',
+    severity,
+    source: `${COMMON}; the local rule and a licensed designer decide`,
+    local: true,
+    judge: (facts): readonly Wrong[] => {
+      // Asked of every node, and of hardly any is there something to say.
+      let found: Wrong[] | undefined;
+      for (const end of facts.arriving) {
+        const wrong = wrongAt(facts, end);
+        if (wrong?.row.name !== name) continue;
+        (found ??= []).push({ cause: end.run, run: end.run, at: 0, end, into: wrong.way?.name });
+      }
+      return found ?? NOTHING;
+    },
+    words: ({ end, into }, { node }) => ({
+      what: [
+        `At ${node.name} the ${end.service ? WATER_WORDS[serviceOf(end.service).carries] : 'water'} of ${end.name} ${does}${into === undefined ? '' : `, by ${into}`}.`,
+      ],
+      why: [why],
+      gives,
+    }),
+  });
+
+type FlowName = (typeof FLOWS)[number]['name'];
+
+export const FLOW_RULES = FLOWS.map((row) => flowRule(row)) as readonly (AnyRule<NodeFacts> & {
+  readonly name: FlowName;
+})[];
+
+/** What to do where water cannot leave, by what comes there. */
+export const endGives = (arriving: readonly NodeEnd[], gives: readonly string[]): readonly string[] =>
+  arriving.some(({ service }) => service && SEWAGE.includes(serviceOf(service).carries))
+    ? ['Lead it to a tank, a public sewer or a licensed field']
+    : gives;
