@@ -1,8 +1,8 @@
 import type { UpLine, Uuid } from '@alveus/plan';
 import { upperOf } from '@alveus/plan';
 import type { Evaluation, Route } from '../evaluate';
-import { shortfalls } from '../findings';
-import { leastCover, numberFor } from '../limits';
+import { numberFor, shortfalls } from '../findings';
+import { leastCover } from '../limits';
 import type { KnownStation } from '../trench';
 import { stationsOf } from '../trench';
 import { NEAR } from '../tolerance';

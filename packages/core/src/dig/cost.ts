@@ -2,18 +2,7 @@ import type { GroundPoint } from '../ground';
 import { groundAt } from '../ground';
 import type { RunResult } from '../results';
 import type { Reach, Sides, Strip } from '../trench';
-import {
-  acrossShape,
-  areaOfHole,
-  opening,
-  ROUND_SHIELD,
-  spreadFor,
-  spreadUnder,
-  stripsOf,
-  TWO,
-  bottomWidth,
-  widerAt,
-} from '../trench';
+import { acrossShape, areaOfHole, opening, spreadFor, spreadUnder, stripsOf, TWO, widerAt } from '../trench';
 
 /** What is dug for a run, as it depends on its inverts: so much for both at the datum, and so much less the higher they lie. */
 export interface RunCost {
@@ -158,27 +147,6 @@ function moreOf(envelope: RunResult['envelope'], { width, middle }: Strip, sides
     },
     kinks: shape.kinks.map((kink) => kink - rise),
   };
-}
-
-/** Greatest depths up to which each width holds, m, the narrowest first; one without end where the depth says nothing. */
-export function widthsOf({
-  section,
-  pipe,
-  form,
-}: Pick<RunResult, 'section' | 'pipe' | 'form'>): readonly { readonly width: number; readonly upTo: number }[] {
-  if (!section || !pipe) return [];
-  const shield = form?.cut.protection === 'shielded' ? form.cut.cut?.shield : undefined;
-  const least = shield ? shield.outside + 2 * ROUND_SHIELD : 0;
-  const at = (depth: number): number => Math.max(least, bottomWidth(section, pipe, depth));
-  if (section.width.rule !== 'en1610') return [{ width: at(0), upTo: Infinity }];
-  // Each border belongs to the shallower side, save the first.
-  const steps = [
-    { width: at(0), upTo: 1 - 2e-6 },
-    { width: at(1.5), upTo: 1.75 },
-    { width: at(3), upTo: 4 },
-    { width: at(5), upTo: Infinity },
-  ];
-  return steps.filter(({ width }, index) => steps[index + 1]?.width !== width);
 }
 
 /** What deep digging costs besides, in volumes of common digging. */

@@ -1,17 +1,19 @@
 import type { Crossing, UpRun } from '@alveus/plan';
-import { carriesSewage } from '@alveus/plan';
 import { crossingsAt } from '../evaluate';
+import type { UtilityFacts } from '../findings';
+import { ALL_RULES } from '../findings';
 import type { Choice, Is } from '../least';
 import { LEAST, MOST, Rows } from '../least';
-import { clearanceFor } from '../limits';
 import { upRun } from '../length';
 import type { Phrase } from '../phrase';
 import { topOfCrossing } from '../site';
 import { NEAR } from '../tolerance';
 import type { Gathering, LaidRun } from './gathering';
-import { inForce, numberInForce } from './gathering';
+import { addLimit, inForce } from './gathering';
 
 /** Utilities that a run meets: passed above or below, whichever is cheaper, or the one that is left. */
+
+const RULES = ALL_RULES.filter(({ bound }) => bound?.pass);
 
 export function crossingLimits(gathering: Gathering, run: LaidRun): readonly Choice[] {
   return crossingsAt(gathering.evaluation, run.id).flatMap(({ crossing }) => {
@@ -31,63 +33,38 @@ function waysPast(
   run: LaidRun,
   crossing: Crossing,
 ): readonly [above: Rows | undefined, below: Rows | undefined] | undefined {
-  const { result, line, pipe, envelope } = run;
-  const { profile } = gathering;
+  const { result, pipe } = run;
   const places = placesOf(crossing, result);
   const [first] = places;
   if (!first || places.some(({ top }) => top === undefined)) return undefined;
-  const clear = clearanceFor(profile, line.service, crossing.utility);
-  const across = crossing.lies.how === 'across';
-  const room = inForce(gathering, 'clearance');
-  let [above, below] = [0, 0];
-  if (across) {
-    if (room) [above, below] = [clear.above, clear.below];
-    else if (!inForce(gathering, 'clash')) return undefined;
-  } else {
-    const aside = crossing.lies.how === 'beside' ? crossing.lies.off - (pipe.outside + crossing.size) / 2 : 0;
-    const wall =
-      crossing.lies.how === 'beside' ? crossing.lies.off - (crossing.size + (result.trench?.width ?? 0)) / 2 : 0;
-    const stands = numberInForce(gathering, 'beside-trench');
-    // Too near for the ground to stand: the trench passes over it.
-    if (stands && wall < stands.value - NEAR) {
-      const limit = gathering.limits.add({
-        from: { rule: 'beside-trench' },
-        words: [`${crossing.name}, which its trench passes over`],
-        source: stands.source,
-        severity: stands.severity,
-        run: run.id,
-        crossing: crossing.id,
-      });
-      const rows = new Rows();
-      for (const { at, top } of places) along(rows, run, at, LEAST, (top as number) + envelope.invert, limit);
-      return [rows, undefined];
-    }
-    if (!room || aside >= clear.beside - NEAR) return undefined;
-    [above, below] = [clear.beside, clear.beside];
-  }
-  const passed = (how: 'above' | 'below', is: Is, over: number): Rows => {
-    const words: Phrase = [`${crossing.name}, passed ${how}`];
-    const limit = gathering.limits.add({
-      from: { rule: room ? 'clearance' : 'clash' },
-      words,
-      source: room ? clear.source : 'geometry',
-      run: run.id,
-      crossing: crossing.id,
-    });
+  const off = crossing.lies.how === 'beside' ? crossing.lies.off : 0;
+  const facts: UtilityFacts = {
+    ...run,
+    crossing,
+    worked: gathering.evaluation,
+    aside: off - (pipe.outside + crossing.size) / 2,
+    wall: off - (crossing.size + (result.trench?.width ?? 0)) / 2,
+  };
+  const asked = RULES.flatMap((rule) => {
+    const force = inForce(gathering, rule);
+    const pass = force && rule.bound?.pass?.(facts, force.value);
+    return pass ? [{ rule, pass }] : [];
+  });
+  if (asked.length === 0) return undefined;
+  const passed = (how: 'above' | 'below'): Rows | undefined => {
+    if (asked.some(({ pass }) => pass[how] === undefined)) return undefined;
+    const most = asked.reduce((one, other) => ((other.pass[how] ?? 0) > (one.pass[how] ?? 0) ? other : one));
+    const room = most.pass[how] ?? 0;
+    const words: Phrase = most.pass.words ?? [`${crossing.name}, passed ${how}`];
+    const limit = addLimit(gathering, most.rule, words, most.pass, { run: run.id, crossing: crossing.id });
+    if (limit === undefined) return undefined;
+    const [is, over]: readonly [Is, number] =
+      how === 'above' ? [LEAST, room + pipe.wall] : [MOST, -crossing.size - room - pipe.outside + pipe.wall];
     const rows = new Rows();
     for (const { at, top } of places) along(rows, run, at, is, (top as number) + over, limit);
     return rows;
   };
-  // Sewage passes under drinking water.
-  const under =
-    across &&
-    crossing.utility === 'water' &&
-    carriesSewage(line.service) &&
-    inForce(gathering, 'sewer-over-water') !== undefined;
-  return [
-    under ? undefined : passed('above', LEAST, above + pipe.wall),
-    passed('below', MOST, -crossing.size - below - pipe.outside + pipe.wall),
-  ];
+  return [passed('above'), passed('below')];
 }
 
 function along(rows: Rows, run: LaidRun, at: UpRun, is: Is, level: number, limit: number): void {

@@ -6,12 +6,12 @@ import { NEAR } from '../tolerance';
 import type { System } from '../units';
 import { FOOT, INCH } from '../units';
 import { LevelWriter } from './accept';
-import { digOf, widthsOf } from './cost';
+import { digOf } from './cost';
 import type { LaidRun } from './gathering';
 import type { Limit } from './limit';
 import type { Asked, DigProgram, LeftOut } from './program';
 import { digProgram, networksLaid } from './program';
-import { runTrench } from '../trench';
+import { runTrench, widthsOf } from '../trench';
 
 /**
  * Inverts that work for all networks of a plan and dig least: what a person fixed stays, every limit holds, and nothing

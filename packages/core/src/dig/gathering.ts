@@ -1,12 +1,12 @@
-import type { Profile, Uuid } from '@alveus/plan';
+import type { Profile, Severity, Uuid } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import type { RunResult } from '../results';
+import type { AnyRule, LaidRun, LimitId, LimitMore } from '../findings';
+import { limitOf } from '../findings';
 import type { Rows } from '../least';
-import type { LimitName } from '../limits';
-import { numberFor } from '../limits';
-import { ruleNamed } from '../findings';
-import type { Severity } from '@alveus/plan';
+import type { Phrase } from '../phrase';
 import type { Limits } from './limit';
+
+export type { LaidRun } from '../findings';
 
 /** What is known where limits are gathered. */
 export interface Gathering {
@@ -23,37 +23,54 @@ export interface Gathering {
   readonly open?: Uuid | undefined;
 }
 
-/** A run that has all it is made of: its place in the program, and what is dug for it. */
-export interface LaidRun {
-  readonly index: number;
-  readonly id: Uuid;
-  readonly result: RunResult;
-  readonly line: NonNullable<RunResult['line']>;
-  readonly pipe: NonNullable<RunResult['pipe']>;
-  readonly section: NonNullable<RunResult['section']>;
-  readonly envelope: NonNullable<RunResult['envelope']>;
+/** A rule as it is in force: its number, and how grave it is. */
+export interface InForce {
+  readonly severity: Severity;
+  readonly source: string;
+  readonly value: number;
 }
 
-/** A rule as it is in force; undefined where it is switched off, or only watched for and that is not asked for. */
-export function inForce(
-  { profile, watch }: Pick<Gathering, 'profile' | 'watch'>,
-  name: string,
-  own?: Severity,
-): { readonly severity: Severity } | undefined {
-  const setting = profile.rules[name];
+type Force = Pick<Gathering, 'profile' | 'watch'>;
+
+/**
+ * @param own how grave it is here, where the profile says nothing and it is not as usual
+ * @returns undefined where it is switched off, or only watched for and that is not asked for
+ */
+export function inForce({ profile, watch }: Force, rule: AnyRule<never>, own?: Severity): InForce | undefined {
+  const setting = profile.rules[rule.name];
   if (setting?.on === false) return undefined;
-  const severity = setting?.severity ?? own ?? ruleNamed(name)?.severity ?? 'fix';
-  return severity === 'watch' && !watch ? undefined : { severity };
+  const severity = setting?.severity ?? own ?? rule.severity;
+  if (severity === 'watch' && !watch) return undefined;
+  const { number } = rule;
+  return { severity, ...(number ? limitOf(profile, { ...rule, number }) : { value: NaN, source: rule.source }) };
 }
 
-/** A rule that is one number. */
-export function numberInForce(
-  gathering: Pick<Gathering, 'profile' | 'watch'>,
-  name: LimitName,
-): { readonly value: number; readonly source: string; readonly severity: Severity } | undefined {
-  const force = inForce(gathering, name);
-  return force && { ...numberFor(gathering.profile, name), ...force };
+/** A limit of a rule, by its number; nothing of one that is not in force. */
+export function addLimit(
+  gathering: Gathering,
+  rule: AnyRule<never>,
+  words: Phrase,
+  { severity, source, gives }: LimitMore,
+  where: { readonly run?: Uuid; readonly node?: Uuid; readonly crossing?: Uuid },
+): LimitId {
+  const force = inForce(gathering, rule, severity);
+  if (!force) return undefined;
+  return gathering.limits.add({
+    from: { rule: rule.name },
+    words,
+    source: source ?? force.source,
+    severity: force.severity,
+    ...(gives ? { gives } : {}),
+    ...where,
+  });
 }
+
+/** Limits of what somebody said. */
+export const addKeeping = (
+  { limits }: Gathering,
+  { id, name }: { readonly id: Uuid; readonly name: string },
+  where: { readonly run?: Uuid; readonly node?: Uuid },
+): number => limits.add({ from: { keeping: id }, words: [name], source: 'said in the plan', ...where });
 
 /** An invert that is held by hand. */
 export interface Taken {

@@ -1,4 +1,5 @@
 import type { Severity, Uuid } from '@alveus/plan';
+import type { Relief } from '../findings';
 import type { Fact } from '../grade';
 import type { Phrase } from '../phrase';
 
@@ -14,6 +15,8 @@ export interface Limit {
   readonly words: Phrase;
   readonly source: string;
   readonly severity?: Severity;
+  /** What could give where limits cannot hold together: less of it, or something instead. */
+  readonly gives?: Relief;
   /** What a tap on it goes to. */
   readonly run?: Uuid | undefined;
   readonly node?: Uuid | undefined;

@@ -1,50 +1,89 @@
-import type { Severity } from '@alveus/plan';
-import { formOf, serviceOf } from '@alveus/plan';
-import { riseFor, trunkOf } from '../findings';
+import type { Keeping } from '@alveus/plan';
+import { formOf } from '@alveus/plan';
+import type { AnyRule, LaidEnd, LaidRun, LimitId, LimitMore, NodeBounds, Over } from '../findings';
+import { ALL_RULES, branchLow, dBoxPorts, dropRises, trunkOf } from '../findings';
 import { factsOf, withoutWorkedOut } from '../grade';
 import { DATUM, highOf, JUST, LEAST, lowOf, MOST } from '../least';
+import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
 import type { NodeEnd, NodeResult } from '../results';
-import type { Gathering, LaidRun } from './gathering';
-import { inForce, numberInForce } from './gathering';
+import type { Gathering } from './gathering';
+import { addKeeping, addLimit, inForce } from './gathering';
 
 /** How runs meet: what comes in lies over what goes out, level with it where nothing has room for a drop. */
 
-export function nodeLimits(gathering: Gathering, node: NodeResult, at: ReadonlyMap<string, LaidRun>): void {
-  const laid = (ends: readonly NodeEnd[]): (NodeEnd & { readonly laid: LaidRun })[] =>
+const NODE_RULES = ALL_RULES.filter(({ bound }) => bound?.node);
+const OVER_RULES = ALL_RULES.filter(({ bound }) => bound?.over);
+
+export function nodeLimits(
+  gathering: Gathering,
+  node: NodeResult,
+  at: ReadonlyMap<string, LaidRun>,
+  keepings: readonly Keeping[],
+): void {
+  const laid = (ends: readonly NodeEnd[]): LaidEnd[] =>
     ends.flatMap((end) => {
       const run = at.get(end.run);
       return run ? [{ ...end, laid: run }] : [];
     });
-  const meeting: Meeting = { gathering, node, arriving: laid(node.arriving), leaving: laid(node.leaving) };
-  ports(meeting);
+  const meeting = new Meeting(gathering, node, laid(node.arriving), laid(node.leaving), keepings);
+  for (const rule of NODE_RULES) {
+    const force = inForce(gathering, rule);
+    if (!force) continue;
+    meeting.rule = rule;
+    rule.bound?.node?.(meeting, force.value);
+  }
   for (const end of meeting.arriving) comesIn(meeting, end);
-  water(meeting);
 }
 
-type LaidEnd = NodeEnd & { readonly laid: LaidRun };
+/** Puts what rules ask of what meets at a node to rows. */
+class Meeting implements NodeBounds {
+  /** The rule that is asked. */
+  rule: AnyRule<never> | undefined;
 
-interface Meeting {
-  readonly gathering: Gathering;
-  readonly node: NodeResult;
-  readonly arriving: readonly LaidEnd[];
-  readonly leaving: readonly LaidEnd[];
-}
+  constructor(
+    readonly gathering: Gathering,
+    readonly node: NodeResult,
+    readonly arriving: readonly LaidEnd[],
+    readonly leaving: readonly LaidEnd[],
+    readonly keepings: readonly Keeping[],
+  ) {}
 
-/** A distribution box is one level, shared by its ports. */
-function ports({ gathering, node, leaving }: Meeting): void {
-  const [first, ...others] = leaving;
-  if (!first || others.length === 0 || !formOf(node.node.form).ports) return;
-  const force = inForce(gathering, 'd-box-ports');
-  if (!force) return;
-  const limit = gathering.limits.add({
-    from: { rule: 'd-box-ports' },
-    words: [`the ports of ${node.node.name}, which are level`],
-    source: 'common practice',
-    node: node.id,
-    ...force,
-  });
-  for (const { laid } of others) gathering.rows.apart(highOf(laid.index), highOf(first.laid.index), JUST, 0, limit);
+  get worked(): Gathering['evaluation'] {
+    return this.gathering.evaluation;
+  }
+
+  limit(words: Phrase, more: LimitMore = {}): LimitId {
+    return this.rule && addLimit(this.gathering, this.rule, words, more, { node: this.node.id });
+  }
+
+  keeping(keeping: Keeping): LimitId {
+    return addKeeping(this.gathering, keeping, { node: this.node.id });
+  }
+
+  atLeast(end: LaidEnd, level: number, limit: LimitId): void {
+    if (limit !== undefined) this.gathering.rows.apart(this.endOf(end), DATUM, LEAST, level, limit);
+  }
+
+  atMost(end: LaidEnd, level: number, limit: LimitId): void {
+    if (limit !== undefined) this.gathering.rows.apart(this.endOf(end), DATUM, MOST, level, limit);
+  }
+
+  apartLeast(one: LaidEnd, other: LaidEnd, by: number, limit: LimitId): void {
+    if (limit !== undefined) this.gathering.rows.apart(this.endOf(one), this.endOf(other), LEAST, by, limit);
+  }
+
+  apartMost(one: LaidEnd, other: LaidEnd, by: number, limit: LimitId): void {
+    if (limit !== undefined) this.gathering.rows.apart(this.endOf(one), this.endOf(other), MOST, by, limit);
+  }
+
+  level(one: LaidEnd, other: LaidEnd, limit: LimitId): void {
+    if (limit !== undefined) this.gathering.rows.apart(this.endOf(one), this.endOf(other), JUST, 0, limit);
+  }
+
+  private endOf(end: LaidEnd): number {
+    return this.arriving.includes(end) ? lowOf(end.laid.index) : highOf(end.laid.index);
+  }
 }
 
 /** What comes in, to what goes out. */
@@ -53,11 +92,12 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
   const [first] = leaving;
   if (!first) return;
   const { rows, limits, evaluation } = gathering;
+  const { form, name } = node.node;
   const own = evaluation.plan.runGrade[end.run];
   const drop = end.run === gathering.open ? undefined : factsOf(end.laid.result.run, withoutWorkedOut(own)).drop;
   const low = lowOf(end.laid.index);
   if (drop !== undefined) {
-    const words = ['the drop fixed at ', node.node.name, ', ', measured(drop, 'thickness')] as const;
+    const words = ['the drop fixed at ', name, ', ', measured(drop, 'thickness')] as const;
     const limit = limits.add({
       from: { fact: 'drop' },
       words,
@@ -67,49 +107,46 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
     });
     rows.apart(low, highOf(first.laid.index), JUST, drop, limit);
   }
-  const trunk = underBranch(meeting, end);
-  if (trunk) rows.apart(low, lowOf(trunk.end.laid.index), LEAST, 0, trunk.limit);
-  // It comes in from above then, by a riser where it is a fitting.
-  const over = shut(meeting, end);
-  if (drop === undefined && !over && formOf(node.node.form).level && leaving.length === 1 && !bothFixed(meeting, end)) {
+  const asked = askedOver(meeting, end);
+  const levelThere = formOf(form).level && leaving.length === 1 && !asked.some(({ over }) => over.riser);
+  if (drop === undefined && levelThere && !bothFixed(meeting, end)) {
     const limit = limits.add({
       from: { meets: true },
-      words: [`${node.node.name}, which pipe goes through level`],
+      words: [`${name}, which pipe goes through level`],
       source: 'common practice: only structures have room for a drop',
       node: node.id,
     });
     rows.apart(low, highOf(first.laid.index), JUST, 0, limit);
     return;
   }
-  const force = inForce(gathering, 'drop-rises');
-  if (force) {
-    const limit = limits.add({
-      from: { rule: 'drop-rises' },
-      words: [`what goes out of ${node.node.name}, under what comes in`],
-      source: 'geometry',
-      node: node.id,
-      ...force,
-    });
-    const asked = overOut(meeting, end);
-    const by = Math.max(over?.by ?? 0, asked?.by ?? 0);
-    // Over the trunk it is over what goes out as well, by as much as that.
-    const implied = trunk && by <= (overOut(meeting, trunk.end)?.by ?? 0);
-    const why = over && over.by >= by ? over.limit : asked ? limitOf(meeting, asked) : limit;
-    // A box without ports that are level still fills to the highest of them.
-    const outs = formOf(node.node.form).ports && inForce(gathering, 'd-box-ports') ? [first] : leaving;
-    if (!implied) for (const { laid } of outs) rows.apart(low, highOf(laid.index), LEAST, by, why);
-  }
-  const bend = formOf(node.node.form).turns ? numberInForce(gathering, 'bend-drop') : undefined;
-  if (!bend) return;
-  const limit = limits.add({
-    from: { rule: 'bend-drop' },
-    words: [`the bend ${node.node.name}, which takes up no fall`],
-    source: bend.source,
-    severity: bend.severity,
-    node: node.id,
-  });
-  rows.apart(low, highOf(first.laid.index), MOST, bend.value, limit);
+  const most = mostOf(asked);
+  if (!most || !inForce(gathering, dropRises)) return;
+  // Over the trunk it is over what goes out as well, by as much as that.
+  const trunk = trunkUnder(meeting, end);
+  if (trunk && most.over.by <= (mostOf(askedOver(meeting, trunk))?.over.by ?? 0)) return;
+  const limit = addLimit(gathering, most.rule, most.over.words, most.over, { node: node.id });
+  // A box without ports that are level still fills to the highest of them.
+  const outs = formOf(form).ports && inForce(gathering, dBoxPorts) ? [first] : leaving;
+  if (limit !== undefined) for (const { laid } of outs) rows.apart(low, highOf(laid.index), LEAST, most.over.by, limit);
 }
+
+interface AskedOver {
+  readonly rule: AnyRule<never>;
+  readonly over: Over;
+}
+
+/** What the rules in force ask of how far an end comes in over what goes out. */
+function askedOver({ gathering, node, arriving, leaving }: Meeting, end: LaidEnd): readonly AskedOver[] {
+  return OVER_RULES.flatMap((rule): readonly AskedOver[] => {
+    const limit = inForce({ ...gathering, watch: true }, rule)?.value;
+    const over = limit === undefined ? undefined : rule.bound?.over?.({ node, end, arriving, leaving }, limit);
+    return over && inForce(gathering, rule, over.severity) ? [{ rule, over }] : [];
+  });
+}
+
+/** The one that asks most; of those that ask as much the first. */
+const mostOf = (asked: readonly AskedOver[]): AskedOver | undefined =>
+  asked.reduce<AskedOver | undefined>((most, one) => (most && most.over.by >= one.over.by ? most : one), undefined);
 
 /** Whether both levels that meet are fixed by a person, so that they say themselves how they meet. */
 function bothFixed({ gathering, leaving }: Meeting, end: LaidEnd): boolean {
@@ -120,92 +157,9 @@ function bothFixed({ gathering, leaving }: Meeting, end: LaidEnd): boolean {
   return below.low !== undefined && above?.high !== undefined;
 }
 
-/** A perforated pipe that joins roof water comes in over the crown of what goes out, where that cannot back up into it. */
-function shut(
-  { gathering, node, arriving, leaving }: Meeting,
-  end: LaidEnd,
-): { by: number; limit: number } | undefined {
-  if (!serviceOf(end.laid.line.service).perforated) return undefined;
-  if (!arriving.some(({ laid }) => serviceOf(laid.line.service).carries === 'roof')) return undefined;
-  // Roof water that runs on through a perforated pipe is another matter, which no level mends.
-  if (leaving.some(({ laid }) => serviceOf(laid.line.service).perforated)) return undefined;
-  const force = inForce(gathering, 'roof-into-french', 'watch');
-  const insides = leaving.flatMap(({ inside }) => inside ?? []);
-  if (!force || insides.length === 0) return undefined;
-  const limit = gathering.limits.add({
-    from: { rule: 'roof-into-french' },
-    words: [`the crown of what goes out of ${node.node.name}, over which roof water does not back up`],
-    source: 'common practice',
-    node: node.id,
-    ...force,
-  });
-  return { by: Math.min(...insides), limit };
-}
-
-interface Asked {
-  readonly by: number;
-  readonly rule: 'structure-drop' | 'sizes-meet';
-  readonly source: string;
-  readonly severity: Severity;
-}
-
-/** How far over what goes out it is to come in: through a structure, and where pipe gets larger. */
-function overOut({ gathering, node, leaving }: Meeting, end: LaidEnd): Asked | undefined {
-  const drop = formOf(node.node.form).roomy ? numberInForce(gathering, 'structure-drop') : undefined;
-  const sizes = numberInForce(gathering, 'sizes-meet');
-  const through: Asked | undefined = drop && { ...drop, by: drop.value, rule: 'structure-drop' };
-  const larger: Asked | undefined = sizes && {
-    ...sizes,
-    by: riseFor(end, leaving[0], sizes.value),
-    rule: 'sizes-meet',
-  };
-  const most = (through?.by ?? 0) >= (larger?.by ?? 0) ? through : larger;
-  return most && most.by > 0 ? most : undefined;
-}
-
-function limitOf({ gathering, node }: Meeting, { by, rule, source, severity }: Asked): number {
-  const what = rule === 'structure-drop' ? 'the drop through' : 'the larger pipe out of';
-  const words = [`${what} ${node.node.name}, `, measured(by, 'thickness')];
-  return gathering.limits.add({ from: { rule }, words, source, severity, node: node.id });
-}
-
-/** The trunk that a branch comes in no lower than. */
-function underBranch(
-  { gathering, node, arriving, leaving }: Meeting,
-  end: LaidEnd,
-): { readonly end: LaidEnd; readonly limit: number } | undefined {
-  const force = inForce(gathering, 'branch-low');
-  const trunk = force && trunkOf(node.arriving, node.leaving);
-  const own = trunk && arriving.find(({ run }) => run === trunk.run);
-  if (!force || !own || own.run === end.run || leaving.length !== 1) return undefined;
-  const limit = gathering.limits.add({
-    from: { rule: 'branch-low' },
-    words: [`${own.name}, which ${end.name} comes in no lower than at ${node.node.name}`],
-    source: 'common practice',
-    node: node.id,
-    ...force,
-  });
-  return { end: own, limit };
-}
-
-/** An outlet lies over the water it runs into. */
-function water({ gathering, node, arriving, leaving }: Meeting): void {
-  const { water: stands } = node.node;
-  if (!stands || node.leaving.length > 0 || leaving.length > 0) return;
-  const force = inForce(gathering, 'outlet-under-water');
-  if (!force) return;
-  for (const [level, which] of [
-    [stands.normal, 'usual'],
-    [stands.high, 'highest'],
-  ] as const) {
-    if (level === undefined) continue;
-    const limit = gathering.limits.add({
-      from: { rule: 'outlet-under-water' },
-      words: [`the ${which} water at ${node.node.name}, `, measured(level, 'elevation')],
-      source: 'common practice',
-      node: node.id,
-      ...force,
-    });
-    for (const { laid } of arriving) gathering.rows.apart(lowOf(laid.index), DATUM, LEAST, level, limit);
-  }
+/** The trunk that a branch is held to come in over. */
+function trunkUnder({ gathering, node, arriving, leaving }: Meeting, end: LaidEnd): LaidEnd | undefined {
+  if (leaving.length !== 1 || !inForce(gathering, branchLow)) return undefined;
+  const trunk = trunkOf(node.arriving, node.leaving);
+  return trunk?.run === end.run ? undefined : arriving.find(({ run }) => run === trunk?.run);
 }

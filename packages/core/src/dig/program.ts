@@ -1,17 +1,16 @@
-import type { Uuid } from '@alveus/plan';
+import type { Keeping, Uuid } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { networkAt, networksOf } from '../grade';
 import type { BentCost, Choice, Program } from '../least';
 import { LEAST, Rows } from '../least';
 import { exact } from '../phrase';
 import type { RunResult } from '../results';
-import { sidesOf } from '../trench';
+import { sidesOf, widthsOf } from '../trench';
 import type { Money } from './cost';
-import { digOf, rockCost, sidesCost, widthsOf } from './cost';
+import { digOf, rockCost, sidesCost } from './cost';
 import { crossingLimits } from './crossing-limits';
 import { factLimits, stepsAtHead } from './fact-limits';
 import type { Gathering, LaidRun } from './gathering';
-import { keepingsOf, keepNode, keepRun } from './keeping-limits';
 import type { Limit } from './limit';
 import { Limits } from './limit';
 import { nodeLimits } from './node-limits';
@@ -72,7 +71,7 @@ export function digProgram(
   const rows = new Rows();
   const gathering: Gathering = { evaluation, profile: evaluation.profile, runs, rows, limits, watch, open, whole };
   const at = new Map(runs.map((run) => [run.id, run]));
-  const keepings = keepingsOf(gathering);
+  const keepings = keepingsOf(evaluation);
   const choices: Choice[] = [];
   const bent: BentCost[] = [];
   const [low, high, base] = [0, 0, 0].map(() => new Float64Array(runs.length)) as [
@@ -82,9 +81,8 @@ export function digProgram(
   ];
   for (const run of runs) {
     if (run.id !== open) factLimits(gathering, run, taken?.run === run.id ? taken.end : undefined);
-    runLimits(gathering, run);
+    runLimits(gathering, run, keepings.get(run.id) ?? []);
     if (run.id !== open) stepsAtHead(gathering, run, at);
-    for (const keeping of keepings.get(run.id) ?? []) keepRun(gathering, run, keeping);
     sharedLimits(gathering, run, at);
     choices.push(...crossingLimits(gathering, run), ...jumps(gathering, run, { low, high, base }, money));
     const bends = money && rock(gathering, run, money);
@@ -96,10 +94,21 @@ export function digProgram(
   for (const id of nodes) {
     const node = evaluation.nodes.get(id);
     if (!node) continue;
-    nodeLimits(gathering, node, at);
-    for (const keeping of keepings.get(node.id) ?? []) keepNode(gathering, node, at, keeping);
+    nodeLimits(gathering, node, at, keepings.get(node.id) ?? []);
   }
   return { program: { runs: runs.length, low, high, base, rows, choices }, bent, limits: limits.all, runs, left };
+}
+
+/** What somebody said besides, by the run or the node that keeps to it. */
+function keepingsOf({ plan }: Evaluation): ReadonlyMap<Uuid, readonly Keeping[]> {
+  const by = new Map<Uuid, Keeping[]>();
+  for (const keeping of Object.values(plan.keeping)) {
+    const at = 'run' in keeping.at ? keeping.at.run : keeping.at.node;
+    const list = by.get(at);
+    if (list) list.push(keeping);
+    else by.set(at, [keeping]);
+  }
+  return by;
 }
 
 function lacksOf({

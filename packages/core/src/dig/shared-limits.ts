@@ -1,10 +1,11 @@
+import type { LaidRun } from '../findings';
+import { ALL_RULES } from '../findings';
 import { highOf, LEAST, lowOf } from '../least';
-import { exact } from '../phrase';
 import { NEAR } from '../tolerance';
-import type { Gathering, LaidRun } from './gathering';
-import { inForce, numberInForce } from './gathering';
+import type { Gathering } from './gathering';
+import { addLimit, inForce } from './gathering';
 
-import { roomBeside } from '../findings';
+const RULES = ALL_RULES.filter(({ bound }) => bound?.shared);
 
 /**
  * Pipes in one trench: each lies over the bottom of the trench that is dug for the other, and one that lies over that
@@ -13,32 +14,23 @@ import { roomBeside } from '../findings';
  */
 export function sharedLimits(gathering: Gathering, lead: LaidRun, at: ReadonlyMap<string, LaidRun>): void {
   const { form, length: long } = lead.result;
-  for (const { run, lies, clear, from, to, places, length, pipe } of form?.beside ?? []) {
+  for (const one of form?.beside ?? []) {
+    const { run, from, to, places, length, pipe } = one;
     const other = at.get(run);
     if (!other) continue;
-    const name = lies === 'over' ? 'shared-close' : 'shared-low';
-    const usual = lies === 'over' ? numberInForce(gathering, 'shared-close') : undefined;
-    const force = lies === 'over' ? usual : inForce(gathering, 'shared-low');
-    if (!force) continue;
-    const room = usual ? Math.max(clear, roomBeside(lead.pipe.outside, pipe.outside, usual.value)) : 0;
-    const over = lies === 'over' ? lead.pipe.outside - lead.pipe.wall + room : -lead.envelope.invert;
-    const limit = gathering.limits.add({
-      from: { rule: name },
-      words:
-        lies === 'over'
-          ? [`the pipe of ${lead.result.run.name} under it in one trench, and `, exact(room, 'thickness')]
-          : [`the bottom of the trench of ${lead.result.run.name}, in which it lies`],
-      source: lies === 'over' ? 'common practice' : 'geometry',
-      run,
-      ...('severity' in force ? { severity: force.severity } : {}),
-    });
     const beside: readonly (readonly [own: number, place: number])[] = [
       ...(from < NEAR_END ? ([[lowOf(lead.index), places[0]]] as const) : []),
       ...(to > long - NEAR_END ? ([[highOf(lead.index), places[1]]] as const) : []),
     ];
-    for (const [own, place] of beside) {
-      const end = place < NEAR_END ? lowOf(other.index) : place > length - NEAR_END ? highOf(other.index) : undefined;
-      if (end !== undefined) gathering.rows.apart(end, own, LEAST, over + pipe.wall, limit);
+    for (const rule of RULES) {
+      const force = inForce(gathering, rule);
+      const over = force && rule.bound?.shared?.({ lead, other: one }, force.value);
+      const limit = over && addLimit(gathering, rule, over.words, over, { run });
+      if (!over || limit === undefined) continue;
+      for (const [own, place] of beside) {
+        const end = place < NEAR_END ? lowOf(other.index) : place > length - NEAR_END ? highOf(other.index) : undefined;
+        if (end !== undefined) gathering.rows.apart(end, own, LEAST, over.by + pipe.wall, limit);
+      }
     }
   }
 }

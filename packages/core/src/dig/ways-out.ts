@@ -96,10 +96,9 @@ function relaxed(tries: Tries, limit: Told): WayOut | undefined {
     return otherFact(tries, run, from.fact);
   }
   if ('keeping' in from) return otherSaid(tries, from.keeping);
-  if (!('rule' in from) || run === undefined) return undefined;
-  if (from.rule === 'least-cover') return lessCover(tries, run);
-  if (from.rule === 'protection' || from.rule === 'soft-ground') return protectedTrench(tries, run);
-  return undefined;
+  if (run === undefined) return undefined;
+  if (limit.gives === 'cover') return lessCover(tries, run);
+  return limit.gives === 'protection' ? protectedTrench(tries, run) : undefined;
 }
 
 /** The nearest to what is fixed that works: read from all that the run could be without it. */
@@ -265,8 +264,8 @@ const LEAST = 1e-5;
 function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
   const { plan, runs } = tries.evaluation;
   const lines = new Set(
-    limits.flatMap(({ from, run }) => {
-      const line = 'rule' in from && from.rule === 'least-slope' && run !== undefined ? runs.get(run)?.line : undefined;
+    limits.flatMap(({ gives, run }) => {
+      const line = gives === 'pipe' && run !== undefined ? runs.get(run)?.line : undefined;
       return line ? [line] : [];
     }),
   );

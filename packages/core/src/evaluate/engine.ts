@@ -117,6 +117,7 @@ class Working {
     if (was?.value === value) return;
     if (was) this.changed(resultOf(pass.name), ALL);
     for (const [name, table] of Object.entries(pass.tables)) {
+      if (!table) continue;
       const now = table.of(value);
       const then = this.#results.get(name);
       this.#results.set(name, now);

@@ -1,11 +1,12 @@
 import type { Plan, Uuid } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
+import { SUBJECTS } from '../findings';
 import { DEFAULT_PROFILE } from '../limits';
 import type { Finding, Results, Wholes } from '../results';
 import { bySeverity } from '../results';
 import type { Worked } from './engine';
 import { work } from './engine';
-import type { Evaluation } from './evaluation';
+import type { Evaluation, Found } from './evaluation';
 import { DEFAULT_NATIVE, PASSES } from './passes';
 
 /**
@@ -41,16 +42,7 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
     shots: whole('shots'),
     site: whole('site'),
     lineage: whole('lineage').lineage,
-    findings: {
-      run: of('runFindings'),
-      node: of('nodeFindings'),
-      crossing: of('crossingFindings'),
-      hole: of('holeFindings'),
-      pit: of('pitFindings'),
-      pipe: of('pipeFindings'),
-      line: of('lineFindings'),
-      job: of('jobFindings'),
-    },
+    findings: Object.fromEntries(SUBJECTS.map(({ name }) => [name, of(`${name}Findings`)])) as Found,
   };
   Object.defineProperty(evaluation, WORKED, { value: worked });
   return evaluation;
@@ -69,7 +61,11 @@ export function findingsOf({ findings, lines, runs, plan, site }: Evaluation): F
     // A node at which two lines meet, or a utility across two runs, is told of once.
     from.delete(id);
   };
-  for (const from of [findings.job, findings.pipe]) for (const some of from.values()) all.push(...some);
+  const allOf = (told: 'before' | 'after'): void => {
+    for (const subject of SUBJECTS)
+      if (subject.told === told) for (const some of findings[subject.name].values()) all.push(...some);
+  };
+  allOf('before');
   for (const line of lines.values()) {
     all.push(...(findings.line.get(line.id) ?? []));
     for (const { id, a, b, flow } of line.order.runs) {
@@ -82,7 +78,7 @@ export function findingsOf({ findings, lines, runs, plan, site }: Evaluation): F
   // A run whose line is gone hangs under no line, and still must be heard of; so must what lies at no run.
   for (const { id, run: item } of runs.values()) if (!plan.line[item.line]) add(run, id);
   for (const from of [node, crossing]) for (const some of from.values()) all.push(...some);
-  for (const from of [findings.hole, findings.pit]) for (const some of from.values()) all.push(...some);
+  allOf('after');
   return bySeverity(all);
 }
 

@@ -1,4 +1,5 @@
 import type { ItemOf, Lineage, Plan, Profile, Uuid } from '@alveus/plan';
+import type { Subject } from '../findings';
 import type { GradeSolution } from '../grade';
 import type { NodeLevel } from '../ground';
 import type { Topology } from '../network';
@@ -45,16 +46,7 @@ export interface Evaluation {
 }
 
 /** What was judged, by what it was judged of. */
-export interface Found {
-  readonly run: ReadonlyMap<Uuid, readonly Finding[]>;
-  readonly node: ReadonlyMap<Uuid, readonly Finding[]>;
-  readonly crossing: ReadonlyMap<Uuid, readonly Finding[]>;
-  readonly hole: ReadonlyMap<Uuid, readonly Finding[]>;
-  readonly pit: ReadonlyMap<Uuid, readonly Finding[]>;
-  readonly pipe: ReadonlyMap<Uuid, readonly Finding[]>;
-  readonly line: ReadonlyMap<Uuid, readonly Finding[]>;
-  readonly job: ReadonlyMap<Uuid, readonly Finding[]>;
-}
+export type Found = Readonly<Record<Subject, ReadonlyMap<Uuid, readonly Finding[]>>>;
 
 /** Ground at a node, of a plan and its shots. */
 export function nodeLevel(plan: Pick<Plan, 'nodeGround'>, shots: GroundShots, node: Uuid): NodeLevel | undefined {

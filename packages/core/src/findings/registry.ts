@@ -1,33 +1,27 @@
-import type { Severity } from '@alveus/plan';
-import type { LimitNumber } from '../limits';
-import { NUMBERS } from '../limits';
-import { CROSSING_RULES, LOOSE_RULES } from './crossing';
-import { HOLE_RULES } from './hole';
+import type { Profile, Severity } from '@alveus/plan';
 import type { Stage } from '../results';
-import { BOOK_RULES, SOIL_RULES } from './job';
-import { LINE_RULES } from './line';
-import { NODE_RULES } from './node';
-import { PIPE_RULES } from './pipe';
-import { PIT_RULES } from './pit';
-import { BARE_RULES, FORM_RULES, RUN_RULES } from './run';
+import { CROSSINGS } from './crossing';
+import { HOLES } from './hole';
+import { JOBS } from './job';
+import { LINES } from './line';
+import { NODES } from './node';
+import { PIPES } from './pipe';
+import { PITS } from './pit';
+import type { AnyRule, RuleNumber } from './rule';
+import { limitOf } from './rule';
+import { RUNS } from './run';
+import type { SubjectDeclaration } from './subject';
 
-/** All rules there are, each with what it is about. A new rule stands in the list of its subject, and so here. */
+/** All subjects of findings, and so all rules there are. A new subject is a folder of its own and a line here. */
+const SUBJECT_LIST = [RUNS, NODES, LINES, CROSSINGS, PITS, HOLES, PIPES, JOBS] as const;
 
-export const SUBJECTS = ['run', 'node', 'line', 'crossing', 'pit', 'hole', 'pipe', 'job'] as const;
-export type Subject = (typeof SUBJECTS)[number];
+export type Subject = (typeof SUBJECT_LIST)[number]['name'];
+export const SUBJECTS: readonly SubjectDeclaration<Subject>[] = SUBJECT_LIST;
 
-const BY_SUBJECT = {
-  run: [...BARE_RULES, ...RUN_RULES, ...FORM_RULES],
-  node: NODE_RULES,
-  line: LINE_RULES,
-  crossing: [...CROSSING_RULES, ...LOOSE_RULES],
-  pit: PIT_RULES,
-  hole: HOLE_RULES,
-  pipe: PIPE_RULES,
-  job: [...BOOK_RULES, ...SOIL_RULES],
-} as const;
-
-export type RuleName = (typeof BY_SUBJECT)[Subject][number]['name'];
+type Declared = (typeof SUBJECT_LIST)[number]['rules'][number];
+export type RuleName = Declared['name'];
+/** Rules that judge by one number. */
+type Numbered = Extract<Declared, { readonly number: RuleNumber }>['name'];
 
 /** A rule as people look it up. */
 export interface RuleInfo {
@@ -40,33 +34,34 @@ export interface RuleInfo {
   readonly local: boolean;
   /** Whether it only says that something is not told yet. */
   readonly unfinished: boolean;
-  readonly number: LimitNumber | undefined;
+  readonly number: RuleNumber | undefined;
 }
+
+/** All rules as they are declared; one that is about two subjects is told of each by a rule of its own. */
+export const ALL_RULES: readonly AnyRule<never>[] = SUBJECTS.flatMap(({ rules }) => rules);
 
 /** Each rule once, in the order in which they are told; one that is about two subjects stands with the first. */
 export const RULES: readonly RuleInfo[] = [
   ...new Map(
-    SUBJECTS.flatMap((subject) =>
-      BY_SUBJECT[subject].map(({ name, title, stage, severity, source, ...rest }): readonly [RuleName, RuleInfo] => [
-        name,
-        {
-          name,
-          title,
-          subject,
-          stage,
-          severity,
-          source,
-          local: 'local' in rest && rest.local === true,
-          unfinished: 'unfinished' in rest && rest.unfinished === true,
-          number: (NUMBERS as Readonly<Record<string, LimitNumber>>)[name],
-        },
-      ]),
+    SUBJECTS.flatMap(({ name: subject, rules }) =>
+      rules.map((one): readonly [string, RuleInfo] => {
+        const { name, title, stage, severity, source, local = false, unfinished = false, number } = one;
+        return [name, { name: name as RuleName, title, subject, stage, severity, source, local, unfinished, number }];
+      }),
     ).reverse(),
   ).values(),
 ].reverse();
 
 const BY_NAME = new Map<string, RuleInfo>(RULES.map((one) => [one.name, one]));
 
+export function ruleNamed(name: RuleName): RuleInfo;
+export function ruleNamed(name: string): RuleInfo | undefined;
 export function ruleNamed(name: string): RuleInfo | undefined {
   return BY_NAME.get(name);
+}
+
+/** The number in force of a rule that judges by one. */
+export function numberFor(profile: Pick<Profile, 'rules'>, name: Numbered): ReturnType<typeof limitOf> {
+  const rule = ruleNamed(name) as RuleInfo & { readonly number: RuleNumber };
+  return limitOf(profile, rule);
 }

@@ -1,22 +1,31 @@
 import type { Profile, Severity, UpRun, Uuid } from '@alveus/plan';
-import type { LimitName } from '../limits';
-import { NUMBERS, numberFor } from '../limits';
 import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
 import type { Quantity } from '../units';
 import type { Finding, Give, Stage, Stretch } from '../results';
+import type { Bound } from './bound';
 
-/** What a rule is: which limit it has, how it judges, and how it is said; three things apart. */
+/** What a rule is, in one place: its limit, how it judges, how it is said, and what it asks of levels that are free. */
+
+/** The limit of a rule that is one number, as it is shipped; a profile may say another. */
+export interface RuleNumber {
+  readonly value: number;
+  readonly quantity: Quantity;
+  /** What it is, as a field of the rule is labelled. */
+  readonly words: string;
+}
 
 /** A rule about something of which `Facts` tell. `B`: what its judgement says of each breach, for its words. */
 export interface Rule<Facts, B extends Breach = Breach> {
-  /** Its name in a profile; never changed. Where `limits/` has a number of that name, it judges by that. */
+  /** Its name in a profile; never changed. */
   readonly name: string;
   /** As it stands in the list of rules. */
   readonly title: string;
   readonly stage: Stage;
   readonly severity: Severity;
+  /** Of its number, where it has one. */
   readonly source: string;
+  readonly number?: RuleNumber | undefined;
   /** Whether a local rule decides in the end. */
   readonly local?: boolean;
   /** It only says that something is not told yet: the stage is in work then, and not in trouble. */
@@ -24,6 +33,7 @@ export interface Rule<Facts, B extends Breach = Breach> {
   /** @param limit the number in force, where it has one */
   judge(facts: Facts, limit: number): readonly B[];
   words(breach: B, facts: Facts, limit: number): Saying;
+  readonly bound?: Bound;
 }
 
 /** That something breaks a rule: where, and by how much. */
@@ -55,9 +65,10 @@ export interface AnyRule<Facts> extends Omit<Rule<Facts>, 'judge' | 'words'> {
 }
 
 export function rule<Facts>() {
-  return <const Name extends string, B extends Breach>(
-    declared: Rule<Facts, B> & { readonly name: Name },
-  ): Rule<Facts, B> & { readonly name: Name } => declared;
+  return <const Name extends string, B extends Breach, Number extends RuleNumber | undefined = undefined>(
+    declared: Rule<Facts, B> & { readonly name: Name; readonly number?: Number },
+  ): Rule<Facts, B> & { readonly name: Name; readonly number: Number } =>
+    declared as Rule<Facts, B> & { readonly name: Name; readonly number: Number };
 }
 
 /** What most rules find on most things. */
@@ -65,6 +76,18 @@ export const NOTHING: readonly never[] = [];
 
 export const COMMON = 'common practice';
 export const GEOMETRY = 'geometry';
+
+/** Source of a limit that somebody typed and did not say where it is from. */
+export const TYPED = 'typed in these rules';
+
+/** The number of a rule that is in force, and whose it is. */
+export function limitOf(
+  { rules }: Pick<Profile, 'rules'>,
+  { name, number, source }: { readonly name: string; readonly number: RuleNumber; readonly source: string },
+): { readonly value: number; readonly source: string } {
+  const own = rules[name];
+  return own?.limit === undefined ? { value: number.value, source } : { value: own.limit, source: own.source ?? TYPED };
+}
 
 /** Where a finding is of: its line, run and node, and what its id is made of. */
 export interface Of {
@@ -93,7 +116,7 @@ function rulesInForce<Facts>(rules: readonly AnyRule<Facts>[], profile: Profile)
   const list = rules.flatMap((one): InForce<Facts>[] => {
     const setting = profile.rules[one.name];
     if (setting?.on === false) return [];
-    const number = one.name in NUMBERS ? numberFor(profile, one.name as LimitName) : undefined;
+    const number = one.number && limitOf(profile, { ...one, number: one.number });
     const source = number?.source ?? setting?.source ?? one.source;
     return [{ rule: one, limit: number?.value ?? NaN, source, severity: setting?.severity }];
   });

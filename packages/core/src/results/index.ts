@@ -8,3 +8,4 @@ export * from './run';
 export * from './shared';
 export * from './standing';
 export * from './wholes';
+export * from './worked';

@@ -9,6 +9,9 @@ import type { RunResult } from './run';
 import type { HoleResult, SharedTrench } from './shared';
 import type { Wholes } from './wholes';
 
+/** Findings of a subject, by its name. */
+export type FindingsOf = `${string}Findings`;
+
 /** Everything that follows from a plan, by what it is and by what it is of. */
 export interface Results {
   /** Of nodes: the runs that carry water away from it, and those that bring it. */
@@ -40,15 +43,8 @@ export interface Results {
   readonly node: NodeResult;
   readonly crossing: readonly CrossingResult[];
   readonly line: LineResult;
-  /** What was judged, by what it was judged of. */
-  readonly runFindings: readonly Finding[];
-  readonly nodeFindings: readonly Finding[];
-  readonly crossingFindings: readonly Finding[];
-  readonly lineFindings: readonly Finding[];
-  readonly holeFindings: readonly Finding[];
-  readonly pitFindings: readonly Finding[];
-  readonly pipeFindings: readonly Finding[];
-  readonly jobFindings: readonly Finding[];
+  /** What was judged, by the subject that it was judged of. */
+  readonly [findings: FindingsOf]: readonly Finding[];
 }
 
 /**

@@ -1,6 +1,6 @@
 import type { Profile, UpLine } from '@alveus/plan';
 import type { LineShape, RunResult } from '../results';
-import { numberFor } from '../limits';
+import { numberFor } from '../findings';
 import { stationsOf } from '../trench';
 import { FOOT } from '../units';
 

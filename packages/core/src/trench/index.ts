@@ -6,3 +6,4 @@ export * from './hole';
 export * from './run';
 export * from './sides';
 export * from './width';
+export * from './widths';

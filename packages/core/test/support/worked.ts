@@ -10,7 +10,13 @@ import { job } from './jobs';
 
 /** Jobs with their least dig set. */
 
-export const least = (evaluation: Evaluation, watch = true) => digLeast(evaluation, { watch, system: 'feet' });
+/** Gives up after so many tries, as the app does after some time: now and then a random plan has a great many ways to be laid. */
+const TRIES = 300;
+
+export function least(evaluation: Evaluation, watch = true): ReturnType<typeof digLeast> {
+  let tries = 0;
+  return digLeast(evaluation, { watch, system: 'feet' }, () => (tries += 1) < TRIES);
+}
 
 export function worked(
   spec: JobSpec,

@@ -1,5 +1,5 @@
 import type { RuleInfo } from '@alveus/core';
-import { numberFor } from '@alveus/core';
+import { limitOf } from '@alveus/core';
 import type { Profile, RuleSetting, Severity } from '@alveus/plan';
 import { Distance, RuleSetting as Setting } from '@alveus/plan';
 import { useState } from 'react';
@@ -29,7 +29,7 @@ export function RuleRow({ rule, profile, onChange }: RuleRowProps) {
   const [open, setOpen] = useState(false);
   const setting = profile.rules[rule.name] ?? {};
   const weight: Weight = setting.on === false ? 'off' : (setting.severity ?? rule.severity);
-  const number = rule.number && numberFor(profile, rule.name as Parameters<typeof numberFor>[1]);
+  const number = rule.number && limitOf(profile, { ...rule, number: rule.number });
   const put = (next: RuleSetting): void => {
     const { [rule.name]: _, ...others } = profile.rules;
     const said = Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined));

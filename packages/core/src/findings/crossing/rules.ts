@@ -1,8 +1,10 @@
+import { carriesSewage } from '@alveus/plan';
 import { clearanceFor } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
 import type { CrossingPlace, Stretch } from '../../results';
 import { gapAt } from '../../site';
 import { NEAR } from '../../tolerance';
+import { INCH } from '../../units';
 import type { Breach } from '../rule';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import { lengthOf, shortfalls, worstOf } from '../stretches';
@@ -104,6 +106,7 @@ export const clash = rule<CrossingFacts>()({
     why: ['Both cannot be in one place.'],
     gives: ['Pass under or over it', 'Another route', 'Ask its owner whether it can be moved'],
   }),
+  bound: { pass: ({ crossing }) => (crossing.lies.how === 'across' ? { above: 0, below: 0 } : undefined) },
 });
 
 /** How near a utility comes, and how near it may. */
@@ -181,6 +184,13 @@ export const clearance = rule<CrossingFacts>()({
           gives: ['Lower or raise the run', 'Cross elsewhere', 'Ask its owner what is allowed'],
         };
   },
+  bound: {
+    pass: ({ crossing, line, aside, worked }) => {
+      const { above, below, beside: least, source } = clearanceFor(worked.profile, line.service, crossing.utility);
+      if (crossing.lies.how === 'across') return { above, below, source };
+      return aside >= least - NEAR ? undefined : { above: least, below: least, source };
+    },
+  },
 });
 
 /** From the bottom of the trench up to the top of the utility. */
@@ -192,6 +202,7 @@ export const besideTrench = rule<CrossingFacts>()({
   stage: 'site',
   severity: 'fix',
   source: COMMON,
+  number: { value: 12 * INCH, quantity: 'thickness', words: 'Ground left standing' },
   local: true,
   judge: (facts, ground) => {
     const { wall } = facts;
@@ -217,6 +228,17 @@ export const besideTrench = rule<CrossingFacts>()({
       gives: ['Move the run away', 'A narrower trench', 'Support it as its owner says'],
     };
   },
+  bound: {
+    // Too near for the ground to stand: the trench passes over it.
+    pass: ({ crossing, wall, envelope, pipe }, ground) =>
+      crossing.lies.how === 'across' || wall >= ground - NEAR
+        ? undefined
+        : {
+            above: envelope.invert - pipe.wall,
+            below: undefined,
+            words: [`${crossing.name}, which its trench passes over`],
+          },
+  },
 });
 
 export const sewerOverWater = rule<CrossingFacts>()({
@@ -238,6 +260,12 @@ export const sewerOverWater = rule<CrossingFacts>()({
       'A casing, and joints as far from the crossing as can be, where the local rule takes that',
     ],
   }),
+  bound: {
+    pass: ({ crossing, line }) =>
+      crossing.lies.how === 'across' && crossing.utility === 'water' && carriesSewage(line.service)
+        ? { above: undefined, below: 0 }
+        : undefined,
+  },
 });
 
 /** In reach of the digging: the trench passes it, or its wall or bottom comes near. */
@@ -246,7 +274,8 @@ export const handDig = rule<CrossingFacts>()({
   title: 'Utilities are dug to by hand',
   stage: 'site',
   severity: 'watch',
-  source: COMMON,
+  source: 'common practice; the local rule decides',
+  number: { value: 24 * INCH, quantity: 'thickness', words: 'Each side of it' },
   local: true,
   judge: (facts, each): readonly Breach[] => {
     const { crossing, aboveBottom, wall, at, ours, length } = facts;
@@ -277,3 +306,15 @@ export const handDig = rule<CrossingFacts>()({
     gives: ['Wait for the marks, then dig by hand'],
   }),
 });
+
+/** Rules about a utility at a run, and about one that lies at none. */
+export const UTILITY_RULES = [
+  clash,
+  utilityAstray,
+  crossingLevel,
+  clearance,
+  sewerOverWater,
+  besideTrench,
+  handDig,
+] as const;
+export const LOOSE_RULES = [utilityLoose] as const;

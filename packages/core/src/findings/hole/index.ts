@@ -1,10 +1,12 @@
 import type { Profile, Side } from '@alveus/plan';
-import { numberFor } from '../../limits';
 import { exact, measured } from '../../phrase';
-import type { Finding, HoleResult, NodeResult, Reader } from '../../results';
+import type { HoleResult, NodeResult } from '../../results';
 import { NEAR } from '../../tolerance';
 import { underOf } from '../../trench';
-import { COMMON, GEOMETRY, judge, NOTHING, rule } from '../rule';
+import { INCH } from '../../units';
+import { COMMON, GEOMETRY, judge, limitOf, NOTHING, rule } from '../rule';
+import { protection } from '../run/trench';
+import { declareSubject } from '../subject';
 
 /** Whether a structure fits its hole, and people in it are safe. */
 
@@ -23,7 +25,7 @@ export const holeDeep = rule<HoleFacts>()({
   source: COMMON,
   local: true,
   judge: ({ depth, hole, profile }) => {
-    const from = numberFor(profile, 'protection').value;
+    const from = limitOf(profile, protection).value;
     if (depth === undefined || depth < from - NEAR || hole.protection || !upright(hole.side)) return NOTHING;
     return [{ by: depth - from, quantity: 'depth' as const }];
   },
@@ -35,7 +37,7 @@ export const holeDeep = rule<HoleFacts>()({
     ],
     why: [
       'From ',
-      exact(numberFor(profile, 'protection').value, 'depth'),
+      exact(limitOf(profile, protection).value, 'depth'),
       ' on a hole that caves in kills. A competent person decides; in bad soil protection is needed at less.',
     ],
     gives: ['Say how: sloped, benched, shielded, shored or not entered', 'Slope its sides'],
@@ -47,7 +49,8 @@ export const holeRoom = rule<HoleFacts>()({
   title: 'There is room to work round a structure',
   stage: 'trench',
   severity: 'watch',
-  source: COMMON,
+  source: 'common practice: 6 in where the local rule allows; a foot for the straps',
+  number: { value: 12 * INCH, quantity: 'thickness', words: 'Each side, at least' },
   judge: ({ hole }, room) =>
     hole.room < room - NEAR ? [{ by: room - hole.room, quantity: 'thickness' as const }] : NOTHING,
   words: ({ by = 0 }, { node, hole }) => ({
@@ -69,6 +72,7 @@ export const frameBears = rule<HoleFacts>()({
   stage: 'trench',
   severity: 'fix',
   source: COMMON,
+  number: { value: 0.025, quantity: 'thickness', words: 'Clear of the shaft, at least' },
   judge: ({ hole }, clear) =>
     hole.frame && hole.frame.clear < clear - NEAR
       ? [{ by: clear - hole.frame.clear, quantity: 'thickness' as const }]
@@ -126,15 +130,17 @@ export const fillOut = rule<HoleFacts>()({
   }),
 });
 
-export const HOLE_RULES = [holeDeep, lidOut, frameBears, holeRoom, fillOut] as const;
+const RULES = [holeDeep, lidOut, frameBears, holeRoom, fillOut] as const;
 
-export function judgeHole(result: HoleResult, profile: Profile, read: Reader): readonly Finding[] {
-  const node = read.of('node', result.id);
-  if (!node) return NOTHING;
-  const main = node.leaving[0] ?? node.arriving[0];
-  return judge<HoleFacts>(HOLE_RULES, { ...result, node, profile }, profile, {
-    id: result.id,
-    node: result.id,
-    line: main?.line,
-  });
-}
+export const HOLES = declareSubject({
+  name: 'hole',
+  kind: 'hole',
+  rules: RULES,
+  told: 'after',
+  judge(id, read, profile) {
+    const [result, node] = [read.of('hole', id), read.of('node', id)];
+    if (!result || !node) return NOTHING;
+    const main = node.leaving[0] ?? node.arriving[0];
+    return judge<HoleFacts>(RULES, { ...result, node, profile }, profile, { id, node: id, line: main?.line });
+  },
+});

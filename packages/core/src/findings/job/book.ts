@@ -4,7 +4,7 @@ import type { Give } from '../../results';
 import type { Book, GroundShots } from '../../survey';
 import { rodChecks, turningAgain, unlikeBacksights } from '../../survey';
 import { NEAR } from '../../tolerance';
-import { COMMON, rule } from '../rule';
+import { rule } from '../rule';
 
 /** What concerns the level book, and so every line that hangs on it. */
 
@@ -107,7 +107,8 @@ export const shotsDisagree = rule<BookFacts>()({
   title: 'Shots of one place agree',
   stage: 'ground',
   severity: 'watch',
-  source: COMMON,
+  source: 'common practice: about 1/4 in',
+  number: { value: 0.006, quantity: 'fine', words: 'Differ by more than' },
   judge: ({ shots }, limit) =>
     shots.disagreeing
       .filter(({ by }) => by > limit)
@@ -157,7 +158,8 @@ export const backsightsDisagree = rule<BookFacts>()({
   title: 'Backsights of one setup agree',
   stage: 'ground',
   severity: 'fix',
-  source: COMMON,
+  source: 'common practice: about 1/4 in',
+  number: { value: 0.006, quantity: 'fine', words: 'Differ by more than' },
   judge: ({ book }, limit) =>
     unlikeBacksights(book)
       .filter(({ by }) => by > limit)
@@ -182,7 +184,8 @@ export const rodWrong = rule<BookFacts>()({
   title: 'A rod that reads elevations reads right on a benchmark',
   stage: 'ground',
   severity: 'fix',
-  source: COMMON,
+  source: 'common practice: about 1/4 in',
+  number: { value: 0.006, quantity: 'fine', words: 'Wrong by more than' },
   judge: ({ book, benchmarks }, limit) =>
     rodChecks(book, benchmarks)
       .filter(({ by }) => by > limit)

@@ -1,7 +1,7 @@
-import type { Profile } from '@alveus/plan';
 import { measured } from '../../phrase';
-import type { Finding, LineResult, Reader, RunResult } from '../../results';
+import type { RunResult } from '../../results';
 import { GEOMETRY, judge, NOTHING, rule } from '../rule';
+import { declareSubject } from '../subject';
 import type { LineFacts } from './facts';
 import { softGround } from './soft-ground';
 import { solidDrain } from './solid-drain';
@@ -82,17 +82,24 @@ export const layerLost = rule<LineFacts>()({
   }),
 });
 
-/** Rules about lines, in the order in which they are told. */
-export const LINE_RULES = [notConnected, gradeOpen, solidDrain, softGround, layerLost] as const;
+const RULES = [notConnected, gradeOpen, solidDrain, softGround, layerLost] as const;
 
-export function judgeLine(result: LineResult, profile: Profile, read: Reader): readonly Finding[] {
-  const { id, line, order, quantities } = result;
-  const runs: RunResult[] = [];
-  for (const { id: run } of order.runs) {
-    const one = read.of('run', run);
-    if (one) runs.push(one);
-  }
-  // Field by field: copying objects wholesale takes many times as long.
-  const facts = { id, line, order, quantities, read, profile, runs };
-  return judge<LineFacts>(LINE_RULES, facts, profile, { id, line: id });
-}
+export const LINES = declareSubject({
+  name: 'line',
+  kind: 'line',
+  rules: RULES,
+  told: 'along',
+  judge(id, read, profile) {
+    const result = read.of('line', id);
+    if (!result) return NOTHING;
+    const { line, order, quantities } = result;
+    const runs: RunResult[] = [];
+    for (const { id: run } of order.runs) {
+      const one = read.of('run', run);
+      if (one) runs.push(one);
+    }
+    // Field by field: copying objects wholesale takes many times as long.
+    const facts = { id, line, order, quantities, read, profile, runs };
+    return judge<LineFacts>(RULES, facts, profile, { id, line: id });
+  },
+});

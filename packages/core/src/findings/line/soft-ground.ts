@@ -1,9 +1,14 @@
-import { numberFor, pitAt, unsafeFrom } from '../../limits';
+import type { TestPit } from '@alveus/plan';
+import { pitAt, unsafeFrom } from '../../limits';
 import { exact, measured } from '../../phrase';
 import type { RunResult } from '../../results';
 import { NEAR } from '../../tolerance';
 import { stationsOf } from '../../trench';
-import { COMMON, NOTHING, rule } from '../rule';
+import { FOOT } from '../../units';
+import type { RunBounds } from '../bound';
+import { SHORT_OF } from '../bound';
+import { COMMON, limitOf, NOTHING, rule } from '../rule';
+import { protection } from '../run/trench';
 import { lengthOf, shortfalls, worstOf } from '../stretches';
 import type { LineFacts } from './facts';
 
@@ -17,9 +22,10 @@ export const softGround = rule<LineFacts>()({
   stage: 'trench',
   severity: 'stop',
   source: COMMON,
+  number: { value: 3 * FOOT, quantity: 'depth', words: 'Depth from which it must be said' },
   local: true,
   judge: ({ runs, read, profile }, least) => {
-    const usual = numberFor(profile, 'protection').value;
+    const usual = limitOf(profile, protection).value;
     const found = [];
     for (const at of runs)
       for (const pit of read.of('pitsOn', at.id) ?? NOTHING) {
@@ -56,7 +62,26 @@ export const softGround = rule<LineFacts>()({
     ],
     gives: ['Say how: sloped, benched, shielded, shored or not entered', 'Draw the water down first', 'Raise the line'],
   }),
+  bound: {
+    run: (run, least) => {
+      if (run.result.run.protection) return;
+      const usual = limitOf(run.worked.profile, protection).value;
+      for (const pit of pitsOfLine(run)) {
+        const from = unsafeFrom(pit, least);
+        if (from === undefined || from >= usual) continue;
+        const words = ['the depth that needs protection in the soil of ', pit.name, ', ', exact(from, 'depth')];
+        run.over(run.envelope.invert - from + SHORT_OF, run.limit(words, { gives: 'protection' }));
+      }
+    },
+  },
 });
+
+/** Pits that were dug at any run of its line. */
+function pitsOfLine({ worked: { runs, site }, line }: RunBounds): TestPit[] {
+  return [...runs.values()].flatMap((at) =>
+    at.run.line === line.id ? (site.pits.get(at.id) ?? []).filter((pit) => pitAt(pit, at) !== undefined) : [],
+  );
+}
 
 /** Stretches of a run that are so deep or deeper. */
 function deeper({ id, trench, grade, ground, envelope }: RunResult, depth: number) {

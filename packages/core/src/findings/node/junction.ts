@@ -16,7 +16,8 @@ export const structureDrop = rule<NodeFacts>()({
   title: 'Water drops through a structure',
   stage: 'grade',
   severity: 'watch',
-  source: COMMON,
+  source: 'common practice: none, or 0.1 ft, by the office',
+  number: { value: 0, quantity: 'thickness', words: 'At least; none where it is nothing' },
   judge: ({ node, arriving }, least) =>
     least <= 0 || !formOf(node.form).roomy
       ? NOTHING
@@ -33,6 +34,12 @@ export const structureDrop = rule<NodeFacts>()({
       gives: ['Raise the invert coming in', 'Lower the invert going out'],
     };
   },
+  bound: {
+    over: ({ node }, least) =>
+      formOf(node.node.form).roomy
+        ? { by: least, words: [`the drop through ${node.node.name}, `, measured(least, 'thickness')] }
+        : undefined,
+  },
 });
 
 export const sizesMeet = rule<NodeFacts>()({
@@ -40,7 +47,8 @@ export const sizesMeet = rule<NodeFacts>()({
   title: 'Where pipe gets larger the smaller comes in as high as is asked for',
   stage: 'grade',
   severity: 'watch',
-  source: COMMON,
+  source: 'common practice: three schools; inverts level as shipped, which asks for nothing more',
+  number: { value: 0, quantity: 'share', words: 'Level at: 0 % inverts, 80 % of the depth, 100 % crowns' },
   judge: ({ arriving, leaving }, share) => {
     if (share <= 0) return NOTHING;
     const [out] = leaving;
@@ -58,6 +66,12 @@ export const sizesMeet = rule<NodeFacts>()({
       why: ['When the larger pipe runs nearly full its water stands back up the smaller one.'],
       gives: ['Raise the smaller pipe', 'Another school in the rules: inverts, 0.8 of the depth, or crowns level'],
     };
+  },
+  bound: {
+    over: ({ node, end, leaving }, share) => {
+      const by = riseFor(end, leaving[0], share);
+      return { by, words: [`the larger pipe out of ${node.node.name}, `, measured(by, 'thickness')] };
+    },
   },
 });
 
@@ -90,6 +104,22 @@ export const branchLow = rule<NodeFacts>()({
     why: ['What the trunk brings runs into the branch first, and leaves there what it carries.'],
     gives: ['Raise the branch', 'Lower the trunk'],
   }),
+  bound: {
+    node: (at) => {
+      const { node, arriving, leaving } = at;
+      const trunk = trunkOf(node.arriving, node.leaving);
+      const own = trunk && arriving.find(({ run }) => run === trunk.run);
+      if (!own || leaving.length !== 1) return;
+      for (const end of arriving)
+        if (end.run !== own.run)
+          at.apartLeast(
+            end,
+            own,
+            0,
+            at.limit([`${own.name}, which ${end.name} comes in no lower than at ${node.node.name}`]),
+          );
+    },
+  },
 });
 
 /** The run that goes on in the line of what leaves, where others join it. */
@@ -135,3 +165,6 @@ function roofBelow(from: string, leaving: readonly NodeEnd[], read: Reader): str
   }
   return undefined;
 }
+
+/** Rules about how high pipes come in where they meet. */
+export const JUNCTION_RULES = [drainOverRoof, branchLow, structureDrop, sizesMeet] as const;

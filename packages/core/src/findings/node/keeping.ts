@@ -3,6 +3,7 @@ import type { KeptDepth, KeptLevel } from '../../limits';
 import { keptHeight } from '../../limits';
 import type { NodeEnd } from '../../results';
 import { NEAR } from '../../tolerance';
+import type { LaidEnd, NodeBounds } from '../bound';
 import type { Kept } from '../run/keeping';
 import { KEEPING, saidOf } from '../run/keeping';
 import { NOTHING, rule } from '../rule';
@@ -20,7 +21,40 @@ export const keptByNode = rule<NodeFacts>()({
     why: ['It was said in this plan, and what ends there was to keep to it.'],
     gives: ['Move the invert', 'Change or remove what was said'],
   }),
+  bound: {
+    node: (at) => {
+      for (const keeping of at.keepings) kept(at, keeping);
+    },
+  },
 });
+
+function kept(at: NodeBounds, keeping: ItemOf<'keeping'>): void {
+  const { keeps } = keeping;
+  const { arriving, leaving, node } = at;
+  const limit = at.keeping(keeping);
+  const level = (end: LaidEnd, is: 'least' | 'most', value: number): void =>
+    is === 'least' ? at.atLeast(end, value, limit) : at.atMost(end, value, limit);
+  const heightOf = ({ laid }: LaidEnd, what: KeptLevel | KeptDepth): number =>
+    keptHeight(what, laid.pipe, laid.envelope);
+  switch (keeps.what) {
+    case 'invert':
+    case 'crown':
+    case 'bottom':
+      for (const end of [...arriving, ...leaving]) level(end, keeps.is, keeps.level - heightOf(end, keeps.what));
+      return;
+    case 'depth':
+    case 'cover':
+      if (node.ground === undefined) return;
+      for (const end of [...arriving, ...leaving])
+        level(end, keeps.is === 'least' ? 'most' : 'least', node.ground - keeps.value - heightOf(end, keeps.what));
+      return;
+    case 'drop':
+      for (const end of arriving) for (const out of leaving) at.apartLeast(end, out, keeps.value, limit);
+      return;
+    case 'slope':
+    case 'even':
+  }
+}
 
 function judged(facts: NodeFacts, keeping: ItemOf<'keeping'> | undefined): readonly Kept[] {
   const keeps = keeping?.keeps;

@@ -5,6 +5,7 @@ import { apart, exact, measured } from '../../phrase';
 import type { Give, NodeEnd } from '../../results';
 import { NEAR } from '../../tolerance';
 import type { Breach } from '../rule';
+import { INCH } from '../../units';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import type { NodeFacts } from './facts';
 import { invertsOf, serviceAt } from './facts';
@@ -33,6 +34,7 @@ export const dropRises = rule<NodeFacts>()({
     why: ['The invert coming in lies lower than the one going out.'],
     gives: [raised(facts, end), 'Lower the invert going out'],
   }),
+  bound: { over: ({ node }) => ({ by: 0, words: [`what goes out of ${node.node.name}, under what comes in`] }) },
 });
 
 /** The invert coming in brought up to what goes out, where the run fixes it itself; round a ring that goes on for ever. */
@@ -73,6 +75,7 @@ export const dBoxPorts = rule<NodeFacts>()({
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
+  number: { value: INCH / 8, quantity: 'fine', words: 'Differ by more than' },
   judge: ({ node, leaving }, limit) => {
     if (!formOf(node.form).ports) return NOTHING;
     const inverts = invertsOf(leaving);
@@ -91,6 +94,14 @@ export const dBoxPorts = rule<NodeFacts>()({
       why: ['Each lateral gets its share only where all ports lie level; levellers make up a little, not a plan.'],
       gives: ['Start all leaders at one elevation'],
     };
+  },
+  bound: {
+    node: (at) => {
+      const [first, ...others] = at.leaving;
+      if (!first || others.length === 0 || !formOf(at.node.node.form).ports) return;
+      const limit = at.limit([`the ports of ${at.node.node.name}, which are level`]);
+      for (const other of others) at.level(other, first, limit);
+    },
   },
 });
 
@@ -151,6 +162,7 @@ export const bendDrop = rule<NodeFacts>()({
   stage: 'grade',
   severity: 'watch',
   source: COMMON,
+  number: { value: 2 * INCH, quantity: 'thickness', words: 'More than' },
   judge: ({ node, arriving }, limit) =>
     formOf(node.form).turns
       ? arriving.flatMap(({ run, name, drop = 0 }) =>
@@ -166,6 +178,14 @@ export const bendDrop = rule<NodeFacts>()({
       why: ['A fall that is not in the pipes has to be in a box, or in fittings that are ordered.'],
       gives: ['A drop at a structure', 'Steepen the run below', 'Make it a manhole or catch basin'],
     };
+  },
+  bound: {
+    node: (at, most) => {
+      const [first] = at.leaving;
+      if (!first || !formOf(at.node.node.form).turns) return;
+      const limit = at.limit([`the bend ${at.node.node.name}, which takes up no fall`]);
+      for (const end of at.arriving) at.apartMost(end, first, most, limit);
+    },
   },
 });
 
@@ -228,6 +248,21 @@ export const roofIntoFrench = rule<NodeFacts>()({
           ],
         };
   },
+  bound: {
+    over: ({ node, end, arriving, leaving }) => {
+      if (!serviceAt(end)?.perforated || !arriving.some((one) => serviceAt(one)?.carries === 'roof')) return undefined;
+      // Roof water that runs on through a perforated pipe is another matter, which no level mends.
+      if (leaving.some((one) => serviceAt(one)?.perforated)) return undefined;
+      const insides = leaving.flatMap(({ inside }) => inside ?? []);
+      if (insides.length === 0) return undefined;
+      return {
+        by: Math.min(...insides),
+        severity: 'watch',
+        riser: true,
+        words: [`the crown of what goes out of ${node.node.name}, over which roof water does not back up`],
+      };
+    },
+  },
 });
 
 /** Inside crown of the lowest pipe going out. */
@@ -269,3 +304,15 @@ export const nodeGroundTwice = rule<NodeFacts>()({
     ],
   }),
 });
+
+/** Rules about whether the water of one run gets into the next. */
+export const MEETING_RULES = [
+  dropRises,
+  waterParts,
+  dBoxPorts,
+  dBoxInflow,
+  sizeDown,
+  bendDrop,
+  roofIntoFrench,
+  nodeGroundTwice,
+] as const;

@@ -82,6 +82,20 @@ export const outletUnderWater = rule<NodeFacts>()({
       ],
     };
   },
+  bound: {
+    node: (at) => {
+      const { water, name } = at.node.node;
+      if (!water || at.node.leaving.length > 0) return;
+      for (const [level, which] of [
+        [water.normal, 'usual'],
+        [water.high, 'highest'],
+      ] as const) {
+        if (level === undefined) continue;
+        const limit = at.limit([`the ${which} water at ${name}, `, measured(level, 'elevation')]);
+        for (const end of at.arriving) at.atLeast(end, level, limit);
+      }
+    },
+  },
 });
 
 export const standsFull = rule<NodeFacts>()({
@@ -119,7 +133,8 @@ export const endBuried = rule<NodeFacts>()({
   stage: 'grade',
   // It may be cut into a bank, or stand in a headwall.
   severity: 'watch',
-  source: COMMON,
+  source: 'common practice: so far the ground is cut down to it',
+  number: { value: 0.3, quantity: 'distance', words: 'Over the top of its pipe, more than' },
   judge: (facts, most) => {
     const { node, ground, arriving } = facts;
     if (!isOutlet(facts) || formOf(node.form).ends !== 'open' || ground === undefined) return NOTHING;
@@ -188,3 +203,6 @@ export const waterOrder = rule<NodeFacts>()({
     ],
   }),
 });
+
+/** Rules about where water leaves. */
+export const OUTLET_RULES = [noOutlet, endBuried, outletUnderWater, waterOrder, standsFull, spillLow] as const;

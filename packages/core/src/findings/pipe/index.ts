@@ -1,9 +1,9 @@
-import type { Pipe, Profile } from '@alveus/plan';
+import type { Pipe } from '@alveus/plan';
 import { measured } from '../../phrase';
 import { insideDiameter } from '../../pipe';
 import { NEAR } from '../../tolerance';
-import type { Finding, Reader } from '../../results';
 import { COMMON, judge, NOTHING, rule } from '../rule';
+import { declareSubject } from '../subject';
 
 /** Whether what is told of a pipe can be true. */
 
@@ -48,17 +48,23 @@ export const pipeSize = rule<PipeFacts>()({
   }),
 });
 
-export const PIPE_RULES = [pipeSize] as const;
+const RULES = [pipeSize] as const;
 
-export function judgePipe(pipe: Pipe, profile: Profile, read: Reader): readonly Finding[] {
-  const found = judge<PipeFacts>(PIPE_RULES, { pipe }, profile, { id: pipe.id });
-  if (found.length === 0) return found;
-  // Where it can be seen: on the first line or run that is made of it.
-  const line = read.owned('line.pipe', pipe.id)[0];
-  const run = read.owned('run.pipe', pipe.id)[0];
-  const on = line ?? read.item('run', run)?.line;
-  // What nothing is made of troubles nobody.
-  return on === undefined
-    ? NOTHING
-    : found.map((one) => ({ ...one, line: on, run: line === undefined ? run : undefined }));
-}
+export const PIPES = declareSubject({
+  name: 'pipe',
+  kind: 'pipe',
+  rules: RULES,
+  told: 'before',
+  judge(id, read, profile) {
+    const found = judge<PipeFacts>(RULES, { pipe: read.item('pipe', id) as Pipe }, profile, { id });
+    if (found.length === 0) return found;
+    // Where it can be seen: on the first line or run that is made of it.
+    const line = read.owned('line.pipe', id)[0];
+    const run = read.owned('run.pipe', id)[0];
+    const on = line ?? read.item('run', run)?.line;
+    // What nothing is made of troubles nobody.
+    return on === undefined
+      ? NOTHING
+      : found.map((one) => ({ ...one, line: on, run: line === undefined ? run : undefined }));
+  },
+});

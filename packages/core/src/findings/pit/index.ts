@@ -1,11 +1,13 @@
-import type { Profile, TestPit, UpRun } from '@alveus/plan';
+import type { TestPit, UpRun } from '@alveus/plan';
 import { groundAt } from '../../ground';
 import { upRun } from '../../length';
+import { pitAt } from '../../limits';
 import { measured } from '../../phrase';
-import type { Finding, Reader, RunResult } from '../../results';
+import type { RunResult } from '../../results';
 import { NEAR } from '../../tolerance';
 import type { Breach } from '../rule';
 import { COMMON, GEOMETRY, judge, NOTHING, rule } from '../rule';
+import { declareSubject } from '../subject';
 
 /** What a test pit met, against the trench that was planned there. */
 
@@ -73,20 +75,45 @@ export const meetsLayer = rule<PitFacts>()({
         ? ['Keep it dry while pipe is laid', 'Raise the run', 'Dig in the dry season']
         : ['Raise the run', 'Reckon with harder digging'],
   }),
+  bound: {
+    run: (run) => {
+      const { id, result, envelope, worked } = run;
+      for (const pit of worked.site.pits.get(id) ?? []) {
+        const at = pitAt(pit, result);
+        const ground = at === undefined ? undefined : groundAt(result.natural, at);
+        if (at === undefined || ground === undefined) continue;
+        for (const [deep, what] of [
+          [pit.groundwater, 'the groundwater'],
+          [pit.limiting?.depth, pit.limiting?.what ?? 'the limiting layer'],
+        ] as const) {
+          if (deep === undefined) continue;
+          const limit = run.limit([`${what} of ${pit.name}, `, measured(deep, 'depth'), ' deep']);
+          run.atLeast(at, ground - deep + envelope.invert, limit);
+        }
+      }
+    },
+  },
 });
 
-/** Rules about test pits, in the order in which they are told. */
-export const PIT_RULES = [pitAstray, meetsLayer] as const;
+const RULES = [pitAstray, meetsLayer] as const;
 
-export function judgePit(pit: TestPit, profile: Profile, read: Reader): readonly Finding[] {
-  const run = pit.place && read.of('run', pit.place.run);
-  const at = run && pit.place ? upRun(run.run, run.length, pit.place.at) : 0;
-  return judge<PitFacts>(PIT_RULES, { pit, run, at, depth: run && depthAt(run, at) }, profile, {
-    id: pit.id,
-    run: run?.id,
-    line: run?.run.line,
-  });
-}
+export const PITS = declareSubject({
+  name: 'pit',
+  kind: 'testPit',
+  rules: RULES,
+  told: 'after',
+  judge(id, read, profile) {
+    // Where it lies now, whatever run it was told of.
+    const pit = read.of('pitNow', id) ?? (read.item('testPit', id));
+    const run = pit.place && read.of('run', pit.place.run);
+    const at = run && pit.place ? upRun(run.run, run.length, pit.place.at) : 0;
+    return judge<PitFacts>(RULES, { pit, run, at, depth: run && depthAt(run, at) }, profile, {
+      id: pit.id,
+      run: run?.id,
+      line: run?.run.line,
+    });
+  },
+});
 
 function depthAt({ natural, grade, envelope }: RunResult, at: UpRun): number | undefined {
   const surface = groundAt(natural, at);

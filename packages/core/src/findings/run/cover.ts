@@ -1,8 +1,10 @@
-import { classOf, formOf, lowerOf, ONLY } from '@alveus/plan';
+import { INCH } from '../../units';
+import type { ItemOf } from '@alveus/plan';
+import { classOf, formOf, lowerOf, ONLY, serviceOf } from '@alveus/plan';
 import { leastCover, PAST_BANK } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
-import type { KnownStation } from '../../trench';
+import type { Envelope, KnownStation } from '../../trench';
 import type { Stretch } from '../../results';
 import { COMMON, NOTHING, rule } from '../rule';
 import { breachOf, lengthOf, shortfalls } from '../stretches';
@@ -56,6 +58,7 @@ export const outOfGround = rule<RunFacts>()({
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
+  number: { value: 0.3, quantity: 'distance', words: 'Beyond the cut through the bank' },
   judge: (facts, beyond) => {
     const { id, trench, pipe } = facts;
     if (!trench.shallowest || trench.shallowest.cover >= -NEAR) return NOTHING;
@@ -85,6 +88,10 @@ export const outOfGround = rule<RunFacts>()({
     ],
     gives: ['Lower the pipe', 'Raise the ground over it', 'End the line lower down the slope'],
   }),
+  bound: {
+    run: (run, beyond) =>
+      run.under(-run.crown, run.limit(['the ground over it']), run.excused(run.pipe.outside, beyond)),
+  },
 });
 
 export const leastCoverOver = rule<RunFacts>()({
@@ -135,6 +142,16 @@ export const leastCoverOver = rule<RunFacts>()({
       gives: ['Lower the inverts', 'Stronger pipe or a concrete cap', 'Keep vehicles off', 'Another route'],
     };
   },
+  bound: {
+    run: (run) => {
+      const { result, line, pipe, worked } = run;
+      if (serviceOf(line.service).coverOverStone) return;
+      const { value: least, source } = leastCover(worked.profile, line.service, result.run);
+      const limit = run.limit([exact(least, 'thickness'), ' of cover'], { source, gives: 'cover' });
+      // Wheels crush it at an open end as anywhere.
+      run.under(-run.crown - least, limit, result.run.vehicles ? 0 : run.excused(pipe.outside + least, PAST_BANK));
+    },
+  },
 });
 
 export const frost = rule<RunFacts>()({
@@ -162,6 +179,13 @@ export const frost = rule<RunFacts>()({
     why: ['A sewer that runs slowly freezes where the ground does.'],
     gives: ['Lower the run', 'Insulation over it'],
   }),
+  bound: {
+    run: (run) => {
+      const depth = run.worked.plan.site[ONLY]?.frost;
+      if (depth === undefined || !serviceOf(run.line.service).frost) return;
+      run.under(-run.crown - depth, run.limit(['frost, ', exact(depth, 'thickness'), ' deep']));
+    },
+  },
 });
 
 export const soilOverStone = rule<RunFacts>()({
@@ -170,17 +194,12 @@ export const soilOverStone = rule<RunFacts>()({
   stage: 'trench',
   severity: 'fix',
   source: COMMON,
+  number: { value: 6 * INCH, quantity: 'thickness', words: 'At least' },
   local: true,
   judge: (facts, least) => {
     const { id, service, envelope, trench, read } = facts;
     if (!service.coverOverStone) return NOTHING;
-    let top = envelope.underside + 2 * envelope.radius;
-    for (const layer of envelope.layers)
-      if (layer.top.from === 'bottom' && layer.material !== 'native') {
-        const of = read.item('material', layer.material)?.class;
-        // Straw and the like lie on the stone and keep the soil out of it.
-        if (of && classOf(of).drains) top = Math.max(top, layer.top.height);
-      }
+    const top = stoneTop(envelope, (id) => read.item('material', id));
     if (!trench.shallowest || trench.shallowest.depth - top >= least - NEAR) return NOTHING;
     return breachOf(
       shortfalls(id, stationsAlong(facts), ({ depth }) => depth - top, least, NEAR),
@@ -205,4 +224,30 @@ export const soilOverStone = rule<RunFacts>()({
       gives: ['Lower the lateral', 'Less stone over the pipe', 'Bring soil'],
     };
   },
+  bound: {
+    run: (run, least) => {
+      const { envelope, line, worked } = run;
+      if (!serviceOf(line.service).coverOverStone) return;
+      const limit = run.limit([exact(least, 'thickness'), ' of soil over its stone']);
+      run.under(envelope.invert - stoneTop(envelope, (id) => worked.plan.material[id]) - least, limit);
+    },
+  },
 });
+
+/** The highest of what lies round a pipe that soil must cover, over the bottom of the trench, m. */
+function stoneTop(
+  { underside, radius, layers }: Envelope,
+  material: (id: string) => ItemOf<'material'> | undefined,
+): number {
+  let top = underside + 2 * radius;
+  for (const layer of layers) {
+    if (layer.top.from !== 'bottom' || layer.material === 'native') continue;
+    const of = material(layer.material)?.class;
+    // Straw and the like lie on the stone and keep the soil out of it.
+    if (of && classOf(of).drains) top = Math.max(top, layer.top.height);
+  }
+  return top;
+}
+
+/** Rules about how deep the pipe lies. */
+export const COVER_RULES = [leastCoverOver, frost, soilOverStone, outOfGround] as const;

@@ -1,5 +1,5 @@
 import type { Edit, RunGrade } from '@alveus/plan';
-import { carriesSewage, rulesFor } from '@alveus/plan';
+import { carriesSewage, rulesFor, serviceOf } from '@alveus/plan';
 import { fixDrop, fixFact, freeFact } from '../../grade';
 import { judgedSize, slopesInForce } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
@@ -103,8 +103,9 @@ export const againstGrade = rule<RunFacts>()({
   words: ({ by = 0 }, { run }) => ({
     what: [`${run.name} falls the wrong way by `, measured(by, 'distance'), '.'],
     why: ['Water does not run uphill: the pipe would stand full and silt up.'],
-    gives: ['Raise the high invert', 'Lower the low invert and what is below it', 'Turn the line round'],
+    gives: ['Raise the high invert', 'Lower the low invert and what is below it', 'Reverse the flow'],
   }),
+  bound: { run: (run) => run.slopeLeast(0, run.limit(['water, which runs downhill'])) },
 });
 
 export const leastSlope = rule<RunFacts>()({
@@ -145,6 +146,16 @@ export const leastSlope = rule<RunFacts>()({
         ...(carriesSewage(facts.line.service) ? [] : ['A larger pipe where the rule allows less slope']),
       ],
     };
+  },
+  bound: {
+    run: (run) => {
+      const { line, pipe, worked } = run;
+      for (const { least, source, severity } of slopesInForce(rulesFor(worked.profile, line.service), judgedSize(pipe)))
+        run.slopeLeast(
+          least,
+          run.limit(['the least slope, ', exact(least, 'slope')], { source, severity, gives: 'pipe' }),
+        );
+    },
   },
 });
 
@@ -195,6 +206,14 @@ export const deadLevel = rule<RunFacts>()({
     why: ['Nobody lays a pipe so true that no part of it hangs: without any fall it holds water and silts up.'],
     gives: ['Give it a slope', 'Lower the outlet', 'Raise the high end if the cover allows'],
   }),
+  bound: {
+    run: (run) => {
+      if (serviceOf(run.line.service).level) return;
+      // So much that levels in whole steps cannot come out level, and no more.
+      const least = Math.max(4 * NEAR_SLOPE, (3 * NEAR) / run.result.length);
+      run.slopeLeast(least, run.limit(['some fall: no pipe is laid dead level']));
+    },
+  },
 });
 
 export const steep = rule<RunFacts>()({
@@ -235,4 +254,22 @@ export const steep = rule<RunFacts>()({
           gives: ['Drops at structures', 'Stone at the outlet to spread the water'],
         };
   },
+  bound: {
+    run: (run) => {
+      const { line, pipe, worked } = run;
+      const limit = rulesFor(worked.profile, line.service).steep;
+      if (!limit) return;
+      const { by, limit: most, severity, source } = limit;
+      // Speed grows with the root of the slope.
+      const slope = by === 'slope' ? most : (most / manning(insideDiameter(pipe), 1, pipe.manning).speed) ** 2;
+      const words =
+        by === 'slope'
+          ? ['the steepest that is usual, ', exact(most, by)]
+          : ['the fastest that is usual, ', exact(most, by), ' when full'];
+      run.slopeMost(slope, run.limit(words, { source, severity }));
+    },
+  },
 });
+
+/** Rules about the facts of a grade, and its fall. */
+export const GRADE_RULES = [againstGrade, gradeContradicts, gradeSurplus, leastSlope, deadLevel, steep] as const;

@@ -214,3 +214,6 @@ export const breakAtEnd = rule<RunFacts>()({
     ],
   }),
 });
+
+/** Rules about the ground along a run. */
+export const GROUND_RULES = [groundMissing, breakBeyond, breakAtEnd, groundTwice, lengthDiffers, profileNoFit] as const;

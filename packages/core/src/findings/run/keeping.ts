@@ -7,6 +7,7 @@ import { apart, exact, measured } from '../../phrase';
 import type { Stretch } from '../../results';
 import { NEAR, NEAR_SLOPE } from '../../tolerance';
 import type { Quantity } from '../../units';
+import type { RunBounds } from '../bound';
 import type { Breach } from '../rule';
 import { COMMON, NOTHING, rule } from '../rule';
 import { shortfalls } from '../stretches';
@@ -62,7 +63,52 @@ export const keptByRun = rule<RunFacts>()({
     why: ['It was said in this plan, and the line was to keep to it.'],
     gives: ['Move the invert', 'Change or remove what was said'],
   }),
+  bound: {
+    run: (run) => {
+      for (const keeping of run.keepings) kept(run, keeping);
+    },
+  },
 });
+
+function kept(run: RunBounds, keeping: Keeping): void {
+  const { at, keeps } = keeping;
+  if (!('run' in at)) return;
+  const { result, pipe, envelope } = run;
+  const limit = run.keeping(keeping);
+  const stretch = keptStretch(result.run, result.length, at);
+  const level = (place: UpRun, is: 'least' | 'most', value: number): void =>
+    is === 'least' ? run.atLeast(place, value, limit) : run.atMost(place, value, limit);
+  switch (keeps.what) {
+    case 'invert':
+    case 'crown':
+    case 'bottom': {
+      const height = keptHeight(keeps.what, pipe, envelope);
+      for (const place of stretch) level(place, keeps.is, keeps.level - height);
+      return;
+    }
+    case 'depth':
+    case 'cover': {
+      const height = keptHeight(keeps.what, pipe, envelope);
+      for (const place of keptPlaces(stretch, result.ground)) {
+        const ground = groundAt(result.ground, place);
+        // The deeper, the lower.
+        if (ground !== undefined) level(place, keeps.is === 'least' ? 'most' : 'least', ground - keeps.value - height);
+      }
+      return;
+    }
+    case 'slope':
+      if (keeps.is === 'least') run.slopeLeast(keeps.value, limit);
+      else run.slopeMost(keeps.value, limit);
+      return;
+    case 'even': {
+      const [from, to] = stretch;
+      const [low, high] = [groundAt(result.ground, from), groundAt(result.ground, to)];
+      if (low !== undefined && high !== undefined && to > from) run.slopeJust((high - low) / (to - from), limit);
+      return;
+    }
+    case 'drop':
+  }
+}
 
 function judged(facts: RunFacts, keeping: Keeping | undefined): readonly Kept[] {
   if (!keeping || !('run' in keeping.at)) return NOTHING;

@@ -3,7 +3,7 @@ import { exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import { INCH } from '../../units';
 import type { Breach } from '../rule';
-import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
+import { GEOMETRY, NOTHING, rule } from '../rule';
 import type { RunFacts } from './facts';
 
 /** Whether pipes that lie in one trench have room in it. */
@@ -34,7 +34,8 @@ export const sharedClose = rule<RunFacts>()({
   title: 'Pipes in one trench are apart',
   stage: 'trench',
   severity: 'fix',
-  source: COMMON,
+  source: 'common practice; pipe from 24 in on takes half its outside',
+  number: { value: 4 * INCH, quantity: 'thickness', words: 'From outside to outside, at least' },
   judge: ({ form, trench, pipe, envelope }, usual) => {
     if (!form || form.beside.length === 0) return NOTHING;
     return form.beside.flatMap(({ run, lies, clear, pipe: its }) => {
@@ -77,6 +78,16 @@ export const sharedClose = rule<RunFacts>()({
     ],
     gives: ['More room between them', 'A trench of its own'],
   }),
+  bound: {
+    shared: ({ lead, other: { lies, clear, pipe } }, usual) => {
+      if (lies !== 'over') return undefined;
+      const room = Math.max(clear, roomBeside(lead.pipe.outside, pipe.outside, usual));
+      return {
+        by: lead.pipe.outside - lead.pipe.wall + room,
+        words: [`the pipe of ${lead.result.run.name} under it in one trench, and `, exact(room, 'thickness')],
+      };
+    },
+  },
 });
 
 export const sharedLow = rule<RunFacts>()({
@@ -105,6 +116,15 @@ export const sharedLow = rule<RunFacts>()({
     why: ['The trench is dug once, by the section and the levels of the run whose trench it is.'],
     gives: [`Let ${nameOf(facts, other)} lead, so that the trench is dug for it`, 'Raise it', 'A trench of its own'],
   }),
+  bound: {
+    shared: ({ lead, other }) =>
+      other.lies === 'over'
+        ? undefined
+        : {
+            by: -lead.envelope.invert,
+            words: [`the bottom of the trench of ${lead.result.run.name}, in which it lies`],
+          },
+  },
 });
 
 /** A run that is so much shorter than it was still lies all along, m. */
@@ -146,3 +166,6 @@ export const sharedAstray = rule<RunFacts>()({
     gives: ['Say anew whose trench it lies in', 'A trench of its own'],
   }),
 });
+
+/** Rules about pipes in one trench. */
+export const SHARED_RULES = [sharedClose, sharedLow, sharedAstray] as const;

@@ -1,10 +1,12 @@
 import type { Side } from '@alveus/plan';
-import { numberFor } from '../../limits';
 import { exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
-import { classOf, SLOPES, UPRIGHT_PART } from '../../trench';
-import { COMMON, NOTHING, rule } from '../rule';
+import { classOf, SLOPES, UPRIGHT_PART, widthsOf } from '../../trench';
+import { INCH } from '../../units';
+import { SHORT_OF } from '../bound';
+import { COMMON, limitOf, NOTHING, rule } from '../rule';
 import type { RunFacts } from './facts';
+import { protection } from './trench';
 
 /** Whether the sides of a trench stand as they are cut. */
 
@@ -36,7 +38,7 @@ export const sidesSteep = rule<RunFacts>()({
   judge: ({ run, form, trench, profile }) => {
     const { sides, deepest } = trench;
     if (!form || !deepest || (run.protection !== 'sloped' && run.protection !== 'benched')) return NOTHING;
-    if (deepest.depth < numberFor(profile, 'protection').value - NEAR) return NOTHING;
+    if (deepest.depth < limitOf(profile, protection).value - NEAR) return NOTHING;
     const soil = classOf(form.cut.soil);
     const out = SLOPES[soil];
     const upright: Side = { by: 'upright' };
@@ -92,6 +94,7 @@ export const shieldSmall = rule<RunFacts>()({
   stage: 'trench',
   severity: 'stop',
   source: COMMON,
+  number: { value: 6 * INCH, quantity: 'thickness', words: 'Each side of the pipe' },
   judge: ({ run, pipe }, room) => {
     const shield = run.protection === 'shielded' ? run.cut?.shield : undefined;
     const by = shield && pipe.outside + 2 * room - shield.outside;
@@ -121,7 +124,7 @@ export const uphillDeep = rule<RunFacts>()({
   judge: ({ run, form, trench, profile, length }) => {
     const across = Math.abs(form?.cut.cut?.across ?? 0);
     const { deepest } = trench;
-    const limit = numberFor(profile, 'protection').value;
+    const limit = limitOf(profile, protection).value;
     if (across === 0 || run.protection || !deepest || deepest.depth >= limit - NEAR) return NOTHING;
     const wall = deepest.depth + (across * trench.width) / 2;
     return wall >= limit - NEAR && length > 0
@@ -137,4 +140,18 @@ export const uphillDeep = rule<RunFacts>()({
     why: ['In the middle the trench is shallower, but it is the higher side that caves in.'],
     gives: ['Say how people are protected', 'Raise the line'],
   }),
+  bound: {
+    run: (run) => {
+      const { result, envelope, worked } = run;
+      const across = Math.abs(result.form?.cut.cut?.across ?? 0);
+      if (across === 0 || result.run.protection) return;
+      const { value, source } = limitOf(worked.profile, protection);
+      const widest = widthsOf(result).reduce((most, { width }) => Math.max(most, width), 0);
+      const words = ['the depth at which its uphill side needs protection, ', exact(value, 'depth')];
+      run.over(envelope.invert - (value - (across * widest) / 2) + SHORT_OF, run.limit(words, { source }));
+    },
+  },
 });
+
+/** Rules about how the sides of a trench are cut. */
+export const SIDE_RULES = [sidesSteep, benchLoose, shieldSmall, uphillDeep] as const;

@@ -18,6 +18,7 @@ export const swaleSteep = rule<RunFacts>()({
   stage: 'grade',
   severity: 'watch',
   source: COMMON,
+  number: { value: 3, quantity: 'plain', words: 'Out for one up, at least' },
   judge: ({ swales }, limit) =>
     swales.length === 0
       ? NOTHING
@@ -152,3 +153,6 @@ export const swaleNothing = rule<RunFacts>()({
     gives: ['Set its bottom lower', 'Take it away'],
   }),
 });
+
+/** Rules about swales. */
+export const SWALE_RULES = [swaleDeep, swaleStands, swaleSteep, swaleNothing, swaleGround] as const;

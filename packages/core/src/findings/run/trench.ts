@@ -2,9 +2,13 @@ import type { Edit } from '@alveus/plan';
 import { PROTECTIONS } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
 import { PAST_BANK } from '../../limits';
+import type { Phrase } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { EnvelopeLayer, KnownStation } from '../../trench';
 import type { Stretch } from '../../results';
+import { FOOT, INCH } from '../../units';
+import type { RunBounds } from '../bound';
+import { SHORT_OF } from '../bound';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import { breachOf, lengthOf, shortfalls, worstOf } from '../stretches';
 import { parted } from './cover';
@@ -50,6 +54,7 @@ export const haunchRoom = rule<RunFacts>()({
   stage: 'trench',
   severity: 'watch',
   source: COMMON,
+  number: { value: 3 * INCH, quantity: 'thickness', words: 'Each side of the pipe' },
   judge: ({ trench, pipe }, room) => {
     const each = (trench.width - pipe.outside) / 2;
     return each < -NEAR || each >= room - NEAR ? NOTHING : [{ by: room - each, quantity: 'thickness' as const, each }];
@@ -84,7 +89,8 @@ export const protection = rule<RunFacts>()({
   title: 'People in a deep trench are protected',
   stage: 'trench',
   severity: 'stop',
-  source: COMMON,
+  source: 'US 29 CFR 1926 Subpart P; check your edition',
+  number: { value: 5 * FOOT, quantity: 'depth', words: 'Depth from which it must be said' },
   local: true,
   judge: (facts, depth) => {
     const { deepest } = facts.trench;
@@ -106,6 +112,13 @@ export const protection = rule<RunFacts>()({
     ],
     gives: [PROTECTED, ...ways(facts), 'Raise the line'],
   }),
+  bound: {
+    run: (run, depth) => {
+      if (run.result.run.protection) return;
+      const words = ['the depth that needs protection, ', exact(depth, 'depth')];
+      run.over(run.envelope.invert - depth + SHORT_OF, run.limit(words, { gives: 'protection' }));
+    },
+  },
 });
 
 export const deepTrench = rule<RunFacts>()({
@@ -113,7 +126,8 @@ export const deepTrench = rule<RunFacts>()({
   title: 'A very deep trench is designed by an engineer',
   stage: 'trench',
   severity: 'stop',
-  source: COMMON,
+  source: 'US 29 CFR 1926 Subpart P; check your edition',
+  number: { value: 20 * FOOT, quantity: 'depth', words: 'Deeper than' },
   local: true,
   judge: (facts, depth) => {
     const { deepest } = facts.trench;
@@ -133,6 +147,10 @@ export const deepTrench = rule<RunFacts>()({
     why: ['The tables for slopes, benches and shields end there.'],
     gives: ['Have it designed', 'Raise the line', 'Bore it'],
   }),
+  bound: {
+    run: (run, depth) =>
+      run.over(run.envelope.invert - depth, run.limit(['the depth that needs an engineer, ', exact(depth, 'depth')])),
+  },
 });
 
 export const layersOverlap = rule<RunFacts>()({
@@ -201,7 +219,18 @@ export const layerOut = rule<RunFacts>()({
     why: ['The trench is too shallow for the whole section.'],
     gives: ['Lower the pipe', 'Another section for this run'],
   }),
+  bound: {
+    run: (run) => {
+      const { highest } = run.envelope;
+      fitsUnder(run, highest, ['the layers round it, ', exact(highest, 'thickness'), ' high']);
+    },
+  },
 });
+
+/** What lies round the pipe has room in the ground, but for the bank at an open end. */
+function fitsUnder(run: RunBounds, height: number, words: Phrase): void {
+  run.under(run.envelope.invert - height, run.limit(words), run.excused(run.pipe.outside + height, PAST_BANK));
+}
 
 export const surfaceCuts = rule<RunFacts>()({
   name: 'surface-cuts-layers',
@@ -228,6 +257,14 @@ export const surfaceCuts = rule<RunFacts>()({
     why: ['Surface layers keep their thickness, so the layer below them is thinner than the section says.'],
     gives: ['Lower the pipe', 'A thinner surface layer', 'Another section for this run'],
   }),
+  bound: {
+    run: (run) => {
+      const { highest, surface } = run.envelope;
+      const height = exact(highest + surface, 'thickness');
+      if (surface > 0)
+        fitsUnder(run, highest + surface, ['the layers round it under those of the surface, together ', height]);
+    },
+  },
 });
 
 /** Leaders from a box lie in native soil, and what else is declared to. */
@@ -250,3 +287,15 @@ export const leaderStone = rule<RunFacts>()({
     gives: ['A section of native soil, tamped'],
   }),
 });
+
+/** Rules about how safe the trench is, and what goes into it. */
+export const TRENCH_RULES = [
+  trenchNarrow,
+  protection,
+  deepTrench,
+  layersOverlap,
+  layerOut,
+  surfaceCuts,
+  haunchRoom,
+  leaderStone,
+] as const;
