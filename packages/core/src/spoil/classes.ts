@@ -1,16 +1,12 @@
 import type { Profile, UpLine } from '@alveus/plan';
 import type { LineShape, RunResult } from '../results';
 import { numberFor } from '../findings';
-import { stationsOf } from '../trench';
-import { FOOT } from '../units';
+import { LADDER_FROM, stationsOf } from '../trench';
 
 /** How deep a trench is, in the classes by which it is made safe. */
 
 export const DEPTH_CLASSES = ['shallow', 'ladder', 'protect', 'engineer'] as const;
 export type DepthClass = (typeof DEPTH_CLASSES)[number];
-
-/** From this depth on a way out within 25 ft of everybody: US 29 CFR 1926.651(c), 4 ft. */
-export const LADDER_FROM = 4 * FOOT;
 
 /** Depths from which each class holds, m, by the rules in force. */
 export function classDepths(profile: Pick<Profile, 'rules'>): Readonly<Record<DepthClass, number>> {

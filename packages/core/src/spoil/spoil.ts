@@ -2,11 +2,9 @@ import type { Native } from '@alveus/plan';
 import { FOOT } from '../units';
 import type { CrossSection } from '../cross';
 import { openingOf } from '../cross';
+import { SETBACK } from '../trench';
 
 /** What lies beside an open trench: its spoil, and the ground that it all takes. */
-
-/** Spoil and gear stay at least so far from the edge, m: US 29 CFR 1926.651(j), 2 ft. */
-export const SETBACK = 2 * FOOT;
 
 /** A heap of loose earth lies about 1½ out for one up: common practice, 34°. */
 export const REPOSE = 1.5;

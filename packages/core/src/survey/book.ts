@@ -53,10 +53,16 @@ export interface Circuit {
   readonly suspects: readonly Uuid[];
 }
 
+/**
+ * What a loop may miss by, as is usual for this work: 12 mm × √ of the kilometres of its sights, or, where nobody paced
+ * those, 5 mm × √ of its setups; common practice.
+ */
+export const ALLOWED = { distance: 0.012, setups: 0.005 } as const;
+
 export const DEFAULT_LEVELLING: Levelling = {
   kind: 'levelling',
   id: ONLY,
-  allowed: { by: 'distance', metres: 0.012 },
+  allowed: { by: 'distance', metres: ALLOWED.distance },
   adjust: true,
 };
 
@@ -297,16 +303,13 @@ function sums(path: readonly Uuid[], raw: Levelled, end: number): { sumBack: num
   return { sumBack, sumFore };
 }
 
-/** What a setup may add to a loop where nobody paced its sights: 5 mm × √ of the setups; common practice. */
-const BY_SETUPS = 0.005;
-
 function allowedFor(
   { allowed }: Levelling,
   setups: readonly (ItemOf<'setup'> | undefined)[],
 ): Pick<Circuit, 'allowed' | 'by'> {
   const sights = setups.map((setup) => setup?.sights);
   if (allowed.by === 'setups' || sights.some((length) => length === undefined)) {
-    const each = allowed.by === 'setups' ? allowed.metres : BY_SETUPS;
+    const each = allowed.by === 'setups' ? allowed.metres : ALLOWED.setups;
     return { allowed: each * Math.sqrt(setups.length), by: 'setups' };
   }
   const kilometres = (sights as number[]).reduce((sum, length) => sum + length, 0) / 1000;

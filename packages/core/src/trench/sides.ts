@@ -24,6 +24,16 @@ export const UPRIGHT_PART = 3.5 * FOOT;
 /** Room between a shield and the sides of the trench, each side: common practice. */
 export const ROUND_SHIELD = 2 * INCH;
 
+/** Spoil and gear stay at least so far from the edge, m: US 29 CFR 1926.651(j), 2 ft. */
+export const SETBACK = 2 * FOOT;
+
+/** From this depth on a way out, and how near it is to everybody: US 29 CFR 1926.651(c), 4 ft and 25 ft. */
+export const LADDER_FROM = 4 * FOOT;
+export const LADDER_WITHIN = 25 * FOOT;
+
+/** A benched side as it is usual, so much out for one up. */
+export const benches = (out: number): Side => ({ by: 'benched', first: BENCH, rise: BENCH, tread: out * BENCH });
+
 const UPRIGHT: Side = { by: 'upright' };
 const SLOPED: Readonly<Record<SoilClass, Side>> = {
   rock: UPRIGHT,
@@ -31,7 +41,6 @@ const SLOPED: Readonly<Record<SoilClass, Side>> = {
   B: { by: 'sloped', out: SLOPES.B, over: 0 },
   C: { by: 'sloped', out: SLOPES.C, over: 0 },
 };
-const benches = (out: number): Side => ({ by: 'benched', first: BENCH, rise: BENCH, tread: out * BENCH });
 const BENCHED: Readonly<Record<SoilClass, Side>> = {
   rock: UPRIGHT,
   A: benches(SLOPES.A),

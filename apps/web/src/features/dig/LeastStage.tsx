@@ -1,7 +1,7 @@
 import type { Against, DigLeast, LeftOut, Money, Proposal, ProposedRun } from '@alveus/core/dig';
 import { acceptEdits, digLeast } from '@alveus/core/dig';
 import type { Evaluation, FindingChanges } from '@alveus/core';
-import { changesOf, evaluate, findingsOf, FOOT } from '@alveus/core';
+import { changesOf, evaluate, findingsOf, FOOT, numberFor } from '@alveus/core';
 import type { Edit } from '@alveus/plan';
 import { applyEdits, Thickness } from '@alveus/plan';
 import { useEffect, useMemo, useState } from 'react';
@@ -9,7 +9,7 @@ import { StyleSheet, View } from 'react-native';
 import { Before } from '../../drawing/section/Over';
 import type { SectionFrame } from '../../drawing/section';
 import { asked, draftRested, draftSet, settingsChanged, useAppDispatch, useAppSelector } from '../../store';
-import { selectCommitted } from '../../store/results';
+import { selectCommitted, selectEvaluation } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import {
   Busy,
@@ -289,6 +289,7 @@ interface AskedProps {
 function Asked({ watch, onWatch, money, onMoney }: AskedProps) {
   const dispatch = useAppDispatch();
   const follow = useAppSelector((state) => state.settings.follow);
+  const shoredFrom = useAppSelector((state) => numberFor(selectEvaluation(state).profile, 'protection').value);
   return (
     <View style={styles.body}>
       <Choice
@@ -301,7 +302,7 @@ function Asked({ watch, onWatch, money, onMoney }: AskedProps) {
         label="Least of what"
         options={OF_WHAT}
         value={money ? 'work' : 'volume'}
-        onChange={(value) => onMoney(value === 'work' ? WORK : undefined)}
+        onChange={(value) => onMoney(value === 'work' ? { ...WORK, shoredFrom } : undefined)}
       />
       {money ? <Work money={money} onMoney={onMoney} /> : null}
       <Choice
@@ -350,8 +351,8 @@ function Work({ money, onMoney }: { money: Money; onMoney: (money: Money) => voi
   );
 }
 
-/** To begin with. */
-const WORK: Money = { rock: 4, shoredFrom: 5 * FOOT, shoring: 1 };
+/** To begin with: shored from where people must be protected. */
+const WORK: Omit<Money, 'shoredFrom'> = { rock: 4, shoring: 1 };
 
 const OF_WHAT = [
   { value: 'volume', label: 'Volume' },

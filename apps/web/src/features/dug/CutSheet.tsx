@@ -1,4 +1,4 @@
-import { classOf, DEFAULT_NATIVE, SLOPES, usualSide } from '@alveus/core';
+import { benches, classOf, DEFAULT_NATIVE, SLOPES, UPRIGHT_PART, usualSide } from '@alveus/core';
 import { Cut, ONLY, Shield, Side, SOILS, turnedCut } from '@alveus/plan';
 import type { ItemOf, SoilClass, Uuid } from '@alveus/plan';
 import { useState } from 'react';
@@ -29,9 +29,9 @@ function begun(by: By, out: number): Side {
     case 'sloped':
       return { by: 'sloped', out, over: 0 };
     case 'stepped':
-      return { by: 'sloped', out, over: 0.9144 };
+      return { by: 'sloped', out, over: UPRIGHT_PART };
     case 'benched':
-      return { by: 'benched', first: 1.2192, rise: 1.2192, tread: 1.2192 * out };
+      return benches(out);
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Evaluation, NextShot } from '@alveus/core';
-import { knownElevation, nextOrder, nextShot } from '@alveus/core';
+import { FOOT, knownElevation, nextOrder, nextShot } from '@alveus/core';
 import type { Edit, Shot, Target } from '@alveus/plan';
 import { Elevation, PastEnd, Reading } from '@alveus/plan';
 import { useMemo, useState } from 'react';
@@ -17,7 +17,7 @@ import type { On } from './shot';
 import { fromA, likelyTarget } from './shot';
 
 /** How far apart ground is shot along a run before a tape was read, m. */
-const STEP = { feet: 25 * 0.3048, inches: 25 * 0.3048, metric: 10 } as const;
+const STEP = { feet: 25 * FOOT, inches: 25 * FOOT, metric: 10 } as const;
 
 /** Letters that say what the rod stands on, before a reading is begun. */
 const LETTERS: Readonly<Record<string, On>> = { r: 'run', n: 'node', t: 'turning', b: 'benchmark' };

@@ -1,8 +1,8 @@
-import { DEFAULT_LEVELLING } from '@alveus/core';
+import { ALLOWED, DEFAULT_LEVELLING } from '@alveus/core';
 import { Levelling, ONLY } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
-import { Choice, DoneFoot, PlanMeasure, Sheet } from '../../ui/measured';
+import { Choice, DoneFoot, PlanMeasure, Sheet, usePrint } from '../../ui/measured';
 
 const [BY_DISTANCE, BY_SETUPS] = Levelling.shape.allowed.options;
 
@@ -11,6 +11,7 @@ export function LevellingSheet({ onClose }: { onClose: () => void }) {
   const { edit } = useActions();
   const levelling = useAppSelector((state) => state.job.plan.levelling[ONLY]) ?? DEFAULT_LEVELLING;
   const { allowed } = levelling;
+  const print = usePrint();
   const put = (next: typeof levelling): void => edit([{ op: 'put', item: next }]);
   return (
     <Sheet title="What a loop may miss by" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
@@ -21,9 +22,7 @@ export function LevellingSheet({ onClose }: { onClose: () => void }) {
           { value: 'setups', label: '√ setups' },
         ]}
         value={allowed.by}
-        onChange={(by) =>
-          put({ ...levelling, allowed: by === 'distance' ? { by, metres: 0.012 } : { by, metres: 0.005 } })
-        }
+        onChange={(by) => put({ ...levelling, allowed: { by, metres: ALLOWED[by] } })}
       />
       <PlanMeasure
         key={allowed.by}
@@ -32,7 +31,7 @@ export function LevellingSheet({ onClose }: { onClose: () => void }) {
         value={allowed.metres}
         limit={(allowed.by === 'distance' ? BY_DISTANCE : BY_SETUPS).shape.metres}
         onChange={(metres) => metres !== undefined && put({ ...levelling, allowed: { ...allowed, metres } })}
-        hint="12 mm × √km is usual for this work"
+        hint={`${print(ALLOWED[allowed.by], 'fine')} is usual for this work`}
       />
       <Choice
         label="What is left"

@@ -48,7 +48,7 @@ export function AddRunSheet({ onClose }: { onClose: () => void }) {
         </>
       }
     >
-      <RunFields key={round} form={form} />
+      <RunFields key={round} form={form} service={line.line.service} />
       <Words
         size="small"
         tone="muted"

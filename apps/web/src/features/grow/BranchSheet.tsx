@@ -79,7 +79,7 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
           <Field label="Name of the branch" value={name} onChange={setName} hint={`Left empty: ${usual}`} />
         </>
       )}
-      <RunFields form={form} />
+      <RunFields form={form} service={(goOn && ending?.line.service) || service} />
     </Sheet>
   );
 }

@@ -21,7 +21,7 @@ import { Button, Sheet, Words } from '../../ui';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
 import { formOptions } from '../parts/pictures';
-import { LOWER_NODES } from '../parts/words';
+import { formsFor, LOWER_NODES } from '../parts/words';
 import { LateralFields, useLateralForm } from './LateralFields';
 
 /** What is typed of a run that leads down from a node. */
@@ -51,7 +51,7 @@ export function DownSheet({ node: begun, onClose }: { node: Uuid | undefined; on
   const [node, setNode] = useState(begun);
   const form = useAppSelector((state) => (node === undefined ? undefined : state.job.plan.node[node]?.form));
   const [single, setSingle] = useState(false);
-  if (form === 'd-box' && !single && node !== undefined)
+  if (form !== undefined && formOf(form).ports && !single && node !== undefined)
     return <Laterals box={node} onSingle={() => setSingle(true)} onClose={onClose} />;
   return <Down key={node ?? 'new'} node={node} onNext={setNode} onClose={onClose} />;
 }
@@ -78,7 +78,7 @@ function Down({ node, onNext, onClose }: DownProps) {
     form.keep((draft) => {
       const { word } = serviceOf(draft.service);
       const count = (name: string): number =>
-        Object.values(plan.line).filter((line) => line.name === name || line.name.startsWith(`${name} `)).length;
+        Object.values(plan.line).filter(({ name: taken }) => taken === name || taken.startsWith(`${name} `)).length;
       const name = count(word) === 0 ? word : `${word} ${count(word) + 1}`;
       const made = lineDown(
         plan,
@@ -119,8 +119,6 @@ function Down({ node, onNext, onClose }: DownProps) {
     </Sheet>
   );
 }
-
-const LOWER_OPTIONS = formOptions(LOWER_NODES);
 
 function DownFields({
   form: { control, values, set },
@@ -180,7 +178,12 @@ function DownFields({
         limit={Elevation}
         optional
       />
-      <FormPicker control={control} name="form" label="At the lower end" options={LOWER_OPTIONS} />
+      <FormPicker
+        control={control}
+        name="form"
+        label="At the lower end"
+        options={formOptions(formsFor(LOWER_NODES, values.service))}
+      />
       {fed ? (
         <FormMeasure
           control={control}

@@ -1,3 +1,4 @@
+import { mayEndIn } from '@alveus/core';
 import { extendLine, startLine } from '@alveus/core/grow';
 import type { NodeForm } from '@alveus/plan';
 import { applyEdits, carriesSewage, Elevation, formOf, Service, serviceOf, SERVICES } from '@alveus/plan';
@@ -12,7 +13,7 @@ import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../
 import { Explained } from '../parts/Explained';
 import { formOptions, InvertPicture, SpillPicture } from '../parts/pictures';
 import { pipeOption, pipeOptions } from '../parts/pipes';
-import { OUTLETS } from '../parts/words';
+import { formsFor, OUTLETS } from '../parts/words';
 import { RunFields, runFor, runStart, useRunForm } from './RunFields';
 
 /** What is typed of where the water leaves. */
@@ -79,6 +80,8 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
           form={outlet}
           onService={(service) => {
             outlet.set('service', service);
+            const [first] = formsFor(OUTLETS, service);
+            if (first && !mayEndIn([service], outlet.values.form ?? first)) outlet.set('form', first);
             outlet.set('pipe', pipeOption(plan, serviceOf(service).pipe));
             runFor(run, service);
           }}
@@ -105,12 +108,11 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
         </>
       }
     >
-      <RunFields form={run} />
+      <RunFields form={run} service={outlet.values.service ?? 'storm'} />
     </Sheet>
   );
 }
 
-const OUTLET_OPTIONS = formOptions(OUTLETS);
 /** Ends for a yard with no fall: which of them is a question of its own. */
 const noFall = (form: NodeForm): boolean => formOf(form).ends === 'rises' || formOf(form).ends === 'soaks';
 
@@ -160,7 +162,12 @@ function OutletFields({
         options={pipeOptions(plan)}
         likely={lately.map((name) => pipeOption(plan, name))}
       />
-      <FormChoice control={control} name="form" label="Where it leaves" options={OUTLET_OPTIONS} />
+      <FormChoice
+        control={control}
+        name="form"
+        label="Where it leaves"
+        options={formOptions(formsFor(OUTLETS, values.service))}
+      />
       {noFall(values.form) ? <SpillPicture /> : null}
       <FormMeasure
         control={control}

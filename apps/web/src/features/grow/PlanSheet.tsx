@@ -23,7 +23,7 @@ import {
 } from '../../ui/measured';
 import { formOptions } from '../parts/pictures';
 import { pipeOption, pipeOptions } from '../parts/pipes';
-import { OUTLETS, UPPER_NODES } from '../parts/words';
+import { formsFor, OUTLETS, UPPER_NODES } from '../parts/words';
 
 /** A row as it is typed; its key stays when rows are turned round. */
 interface Typed extends SheetRow {
@@ -134,6 +134,7 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
             key={row.key}
             row={row}
             outlet={row.key === 0}
+            service={service}
             called={meant[at]?.name ?? called(row.form, rows.indexOf(row))}
             said={read.said.filter((one) => one.row === at && (tried || !one.missing))}
             tell={(one) => say(one.words, system, { fraction })}
@@ -152,6 +153,13 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
         value={service}
         onChange={(next) => {
           setService(next);
+          // What it must not come to is not there: the first that it may.
+          setRows(
+            rows.map((row, index) => {
+              const forms = formsFor(index === 0 ? OUTLETS : UPPER_NODES, next);
+              return forms.includes(row.form) ? row : { ...row, form: forms[0] ?? row.form };
+            }),
+          );
           setPipe(pipeOption(plan, serviceOf(next).pipe));
         }}
       />
@@ -166,12 +174,10 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
   );
 }
 
-const UPPER = formOptions(UPPER_NODES);
-const ENDS = formOptions(OUTLETS);
-
 interface StructureProps {
   row: Typed;
   outlet: boolean;
+  service: Service;
   called: string;
   said: readonly SheetSaid[];
   tell: (said: SheetSaid) => string;
@@ -179,7 +185,7 @@ interface StructureProps {
 }
 
 /** One structure: what it is, and its figures in the order in which sheets have them. */
-function StructureFields({ row, outlet, called: name, said, tell, onChange }: StructureProps) {
+function StructureFields({ row, outlet, service, called: name, said, tell, onChange }: StructureProps) {
   const { system, fraction } = useUnits();
   const [more, setMore] = useState(false);
   const words = (field: SheetField, missing: boolean): string | undefined =>
@@ -203,7 +209,7 @@ function StructureFields({ row, outlet, called: name, said, tell, onChange }: St
           <Field label="Name" value={row.name} onChange={(to) => onChange({ name: to })} hint={`Left empty: ${name}`} />
           <Picker
             label="What is there"
-            options={outlet ? ENDS : UPPER}
+            options={formOptions(formsFor(outlet ? OUTLETS : UPPER_NODES, service))}
             value={row.form}
             onChange={(form) => onChange({ form })}
           />

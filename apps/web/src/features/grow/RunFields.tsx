@@ -6,7 +6,7 @@ import { z } from 'zod';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
 import { formOptions } from '../parts/pictures';
-import { UPPER_NODES } from '../parts/words';
+import { formsFor, UPPER_NODES } from '../parts/words';
 
 /** How steep a run is to be: told by its slope, or by what its upper end must come to. */
 const TOLD_BY = ['slope', 'high', 'depth'] as const;
@@ -64,10 +64,8 @@ export function runStart(draft: RunDraft, number: number, plan: Plan, line: Uuid
   };
 }
 
-const UPPER_OPTIONS = formOptions(UPPER_NODES);
-
 /** From its length to what stands at its upper end, in the order in which a plan sheet tells it. */
-export function RunFields({ form }: { form: RunForm }) {
+export function RunFields({ form, service }: { form: RunForm; service: Service }) {
   const { control, values, set } = form;
   return (
     <>
@@ -136,7 +134,12 @@ export function RunFields({ form }: { form: RunForm }) {
         optional={values.by !== 'depth'}
         hint={values.by === 'depth' ? 'The depth is measured from it' : 'The rim; it can come later'}
       />
-      <FormPicker control={control} name="form" label="At the upper end" options={UPPER_OPTIONS} />
+      <FormPicker
+        control={control}
+        name="form"
+        label="At the upper end"
+        options={formOptions(formsFor(UPPER_NODES, service))}
+      />
     </>
   );
 }

@@ -1,7 +1,7 @@
-import { DEFAULT_NATIVE, FOOT } from '@alveus/core';
+import { DEFAULT_NATIVE, FOOT, LADDER_FROM } from '@alveus/core';
 import type { CrossSection } from '@alveus/core/cross';
 import { crossSection, openingOf } from '@alveus/core/cross';
-import { classDepths, classesAlong, heapSide, LADDER_FROM, spoilOf, stripOfGround } from '@alveus/core/spoil';
+import { classDepths, classesAlong, heapSide, spoilOf, stripOfGround } from '@alveus/core/spoil';
 import type { ItemOf } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import { useMemo } from 'react';

@@ -1,17 +1,24 @@
 import type { Stage } from '@alveus/core';
-import type { Protection } from '@alveus/plan';
+import { mayEndIn } from '@alveus/core';
+import type { NodeForm, Protection, Service } from '@alveus/plan';
 import { formsWhere } from '@alveus/plan';
 
 /** Words of the trade for what the plan names by short codes. */
 
-export const OUTLETS = formsWhere(({ offered }) => offered?.outlet);
+const SEPTIC = formsWhere(({ offered, septic }) => offered?.lower && septic);
+/** Where a line may end, for a tank and a field their parts first. */
+export const OUTLETS = [...SEPTIC, ...formsWhere(({ offered }) => offered?.outlet)];
 export const UPPER_NODES = formsWhere(({ offered }) => offered?.upper);
-/** What pipe leads down to: tanks and boxes before the ends of lines. */
+/** What pipe leads down to. */
 export const LOWER_NODES = [
-  ...formsWhere(({ offered, septic }) => offered?.lower && septic),
+  ...SEPTIC,
   ...formsWhere(({ offered, septic }) => offered?.lower && !septic),
-  ...OUTLETS,
+  ...formsWhere(({ offered }) => offered?.outlet),
 ];
+
+/** Of some forms those that a service may come to. */
+export const formsFor = (forms: readonly NodeForm[], service: Service): readonly NodeForm[] =>
+  forms.filter((form) => mayEndIn([service], form));
 
 export const PROTECTION_WORDS: Record<Protection, string> = {
   sloped: 'Sloped',

@@ -1,5 +1,5 @@
 import type { Quantity } from '@alveus/core';
-import { TON, YARD3 } from '@alveus/core';
+import { FOOT, TON, YARD3 } from '@alveus/core';
 import type { SectionTried } from '@alveus/core/sections';
 import { boughtOf, perLength, sectionsFor } from '@alveus/core/sections';
 import type { ReactNode } from 'react';
@@ -143,7 +143,7 @@ function useFigures(prices: Prices): readonly Compared<SectionTried>[] {
     const told = (value: number | undefined, quantity: Quantity): string =>
       value === undefined ? '–' : print(value, quantity);
     // Told for a length that people bid by.
-    const long = system === 'metric' ? 10 : 30.48;
+    const long = system === 'metric' ? 10 : 100 * FOOT;
     const per = (of: (one: SectionTried) => number) => (one: SectionTried) => {
       const each = perLength(of(one), one);
       return told(each === undefined ? undefined : each * long, 'volume');

@@ -1,4 +1,4 @@
-import { numberFor } from '@alveus/core';
+import { LADDER_WITHIN, numberFor, SETBACK } from '@alveus/core';
 import { PROTECTIONS } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
@@ -23,7 +23,6 @@ export function Protection() {
   const from = useAppSelector((state) => numberFor(selectEvaluation(state).profile, 'protection').value);
   const result = useAppSelector(selectRun);
   const runs = useAppSelector((state) => state.job.plan.run);
-  const metric = useAppSelector((state) => state.settings.system === 'metric');
   if (!result) return null;
   const { run } = result;
   const others = Object.values(runs).filter(
@@ -67,7 +66,7 @@ export function Protection() {
           </Button>
         ) : null}
         <Words size="small" tone="muted">
-          {`A trench that caves in kills within minutes. A competent person decides on the day; keep spoil ${metric ? '0.6 m' : '2 ft'} from the edge, a ladder within ${metric ? '7.5 m' : '25 ft'}, nobody under a load, and look again after rain. The local rule comes first.`}
+          {`A trench that caves in kills within minutes. A competent person decides on the day; keep spoil ${print(SETBACK, 'thickness')} from the edge, a ladder within ${print(LADDER_WITHIN, 'distance')}, nobody under a load, and look again after rain. The local rule comes first.`}
         </Words>
       </View>
     </View>

@@ -104,7 +104,8 @@ export const PITS = declareSubject({
   told: 'after',
   judge(id, read, profile) {
     // Where it lies now, whatever run it was told of.
-    const pit = read.of('pitNow', id) ?? (read.item('testPit', id));
+    const pit = read.of('pitNow', id) ?? read.item('testPit', id);
+    if (!pit) return NOTHING;
     const run = pit.place && read.of('run', pit.place.run);
     const at = run && pit.place ? upRun(run.run, run.length, pit.place.at) : 0;
     return judge<PitFacts>(RULES, { pit, run, at, depth: run && depthAt(run, at) }, profile, {

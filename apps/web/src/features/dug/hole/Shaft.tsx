@@ -1,4 +1,7 @@
+import { numberFor } from '@alveus/core';
 import { Frame, Hole } from '@alveus/plan';
+import { useAppSelector } from '../../../store';
+import { selectEvaluation } from '../../../store/results';
 import { Button } from '../../../ui/measured';
 import type { HoleItem, Put } from './HoleMeasure';
 import { HoleMeasure } from './HoleMeasure';
@@ -8,6 +11,7 @@ import { useFresh } from './useFresh';
 export function Shaft({ hole, put }: { hole: HoleItem; put: Put }) {
   const concrete = useFresh('concrete');
   const { frame } = hole;
+  const clear = useAppSelector((state) => numberFor(selectEvaluation(state).profile, 'frame-bears').value);
   return (
     <>
       <HoleMeasure
@@ -58,7 +62,7 @@ export function Shaft({ hole, put }: { hole: HoleItem; put: Put }) {
           onPress={() => {
             const { material, more } = concrete();
             const shaft = hole.riser ?? hole.plan.across;
-            put({ ...hole, frame: { material, across: shaft + 0.5, thick: 0.2, clear: 0.025 } }, more);
+            put({ ...hole, frame: { material, across: shaft + 0.5, thick: 0.2, clear } }, more);
           }}
         >
           Frame on its own concrete
