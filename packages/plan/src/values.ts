@@ -103,3 +103,11 @@ export const slug = (name: string): string =>
 
 /** A length as part of a key, to a tenth of a millimetre. */
 export const millimetres = (length: number): string => `${Math.round(length * 10_000) / 10}mm`;
+
+/** One of some names that are declared; another is told by its name. @param what as in "a class of material" */
+export function oneOf<Name extends string>(names: readonly Name[], what: string) {
+  return z.enum(names as readonly [Name, ...Name[]], {
+    error: ({ input }) =>
+      typeof input === 'string' ? `“${cutText(input, 24)}” is not ${what} known here` : `needs ${what}`,
+  });
+}

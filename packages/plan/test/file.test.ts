@@ -1,13 +1,16 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
-  ONLY,
   cutText,
+  INCH,
   itemsOf,
   LIMITS,
+  materialKey,
   Name,
   nameWith,
+  ONLY,
   openPlanFile,
+  pipeKey,
   planFileJsonSchema,
   savePlanFile,
   VERSION,
@@ -239,6 +242,25 @@ describe('what is said of a file that cannot be read', () => {
     );
   });
 
+  test.each([
+    [
+      'node',
+      'form',
+      'cistern',
+      /the node “Ditch[^”]*”, what it is: “cistern” is not a form of node known here \(line \d+\)/,
+    ],
+    [
+      'material',
+      'class',
+      'gravel',
+      /the material “[^”]*”, class of material: “gravel” is not a class of material known/,
+    ],
+    ['pipe', 'make', 'sdr-26', /the pipe “[^”]*”, make: “sdr-26” is not a make of pipe known here/],
+    ['line', 'service', 'moat', /the line “[^”]*”, what runs in it: “moat” is not a service known here/],
+  ])('an unknown name is told by name and place: a %s, its %s', (kind, field, name, said) => {
+    expect(complaint(edit((file) => (file.items.find((item) => item.kind === kind)![field] = name)))).toMatch(said);
+  });
+
   test('nothing long or odd is echoed whole', () => {
     const long = 'x'.repeat(50_000);
     for (const text of [
@@ -310,4 +332,65 @@ test('the published JSON Schema is of the version that is written', () => {
   expect(schema.properties.version?.const).toBe(
     (JSON.parse(savePlanFile('x', opened(DEMO).plan)) as { version: number }).version,
   );
+});
+
+describe('version 8', () => {
+  const open = (item: object): object => {
+    const text = JSON.stringify({ format: 'alveus-plan', version: 8, name: 'Yard', items: [item] });
+    const opened = openPlanFile(text);
+    if (!opened.ok) throw new Error(opened.message);
+    return itemsOf(opened.plan)[0] ?? {};
+  };
+  const id = '10000000-0000-4000-8000-000000000001';
+  const material = { kind: 'material', id, density: 1700, waste: 0.05, loose: 1.1 };
+  const pipe = { kind: 'pipe', id, nominal: 0.1, outside: 0.11, wall: 0.003, stick: 3, manning: 0.01 };
+
+  test.each([
+    [
+      { name: 'Crushed stone, 3/4 in', look: 'stone' },
+      { class: 'stone', form: 'crushed', size: 0.75 * INCH },
+    ],
+    [{ name: 'Our own mix', look: 'pavement' }, { class: 'pavement' }],
+    [{ name: 'Chambers', look: 'concrete', piece: { long: 1.2, coupled: false } }, { class: 'chamber' }],
+    [{ name: 'Bundles', look: 'straw', piece: { long: 3, coupled: true } }, { class: 'bundle' }],
+    [{ name: 'Modules', look: 'straw', piece: { long: 1.2, coupled: false } }, { class: 'module' }],
+  ])('a material has the class that it was drawn as: %j', ({ look, ...rest }, is) => {
+    const opened = open({ ...material, ...rest, look });
+    expect(opened).toMatchObject({ ...rest, ...is });
+    expect(opened).not.toHaveProperty('look');
+  });
+
+  test.each([
+    ['4 in SDR 35', 'ASTM D3034 SDR 35', { make: 'sdr-35', material: 'pvc' }],
+    ['Orchard pipe', 'sizes of ASTM D3034 SDR 35, two rows of holes', { make: 'sdr-35', perforated: 'holes' }],
+    ['4 in corrugated, slotted', 'corrugated HDPE with slots', { make: 'corrugated', perforated: 'slots' }],
+    ['24 in concrete, wall B', 'ASTM C76 wall B', { make: 'concrete-b', material: 'concrete' }],
+  ])('%s, %s has its make and its holes as facts', (name, standard, is) => {
+    expect(open({ ...pipe, name, standard })).toMatchObject({ name, standard, ...is });
+  });
+
+  test('a pipe of its own has neither', () => {
+    const own = open({ ...pipe, name: 'Clay, old', standard: 'typed here' });
+    expect(Object.keys(own).filter((field) => ['make', 'material', 'perforated'].includes(field))).toEqual([]);
+  });
+});
+
+test('what is bought has a key that is the same in every job, whatever it is called there', () => {
+  const stone = { name: 'Stone', class: 'stone', form: 'crushed', size: 0.01905 } as const;
+  const buying = { density: 1700, waste: 0, loose: 1.1 };
+  expect(materialKey({ ...stone, ...buying })).toBe('stone:crushed:19.1mm');
+  expect(materialKey({ ...stone, ...buying, name: 'No. 57' })).toBe('stone:crushed:19.1mm');
+  expect(materialKey({ name: 'Our own mix!', class: 'sand', ...buying })).toBe('sand:our-own-mix');
+  const pipe = {
+    name: '4 in SDR 35',
+    standard: '',
+    nominal: 0.1016,
+    outside: 0.107,
+    wall: 0.003,
+    stick: 4,
+    manning: 0.01,
+  };
+  expect(pipeKey({ ...pipe, make: 'sdr-35' })).toBe('sdr-35:101.6mm:solid');
+  expect(pipeKey({ ...pipe, make: 'sdr-35', perforated: 'holes' })).toBe('sdr-35:101.6mm:holes');
+  expect(pipeKey({ ...pipe, name: 'Clay, old' })).toBe('clay-old:101.6mm:solid');
 });

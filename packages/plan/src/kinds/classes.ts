@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { oneOf } from '../values';
 
 /**
  * Classes of material, each declared once: who supplies it, how it is counted, covered and compacted. How it is drawn
@@ -66,7 +66,7 @@ export const CLASS_LIST = [
 
 export type MaterialClass = (typeof CLASS_LIST)[number]['name'];
 export const CLASSES: readonly MaterialClass[] = CLASS_LIST.map(({ name }) => name);
-export const MaterialClass = z.enum(CLASSES as readonly [MaterialClass, ...MaterialClass[]]);
+export const MaterialClass = oneOf(CLASSES, 'a class of material');
 
 const BY_NAME = new Map<MaterialClass, ClassDeclaration<MaterialClass>>(CLASS_LIST.map((one) => [one.name, one]));
 

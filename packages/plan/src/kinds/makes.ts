@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FOOT, INCH } from '../measures';
+import { oneOf } from '../values';
 
 /**
  * Makes of pipe by standard, each declared once with its sizes. Outside diameters and walls from memory of the standards
@@ -164,7 +165,7 @@ export const MAKE_LIST = [
 
 export type Make = (typeof MAKE_LIST)[number]['name'];
 export const MAKES: readonly Make[] = MAKE_LIST.map(({ name }) => name);
-export const Make = z.enum(MAKES as readonly [Make, ...Make[]]);
+export const Make = oneOf(MAKES, 'a make of pipe');
 
 const BY_NAME = new Map<Make, MakeDeclaration<Make>>(MAKE_LIST.map((one) => [one.name, one]));
 

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { Elevation, Name, Thickness, Uuid } from '../values';
+import { Elevation, Name, oneOf, Thickness, Uuid } from '../values';
 import { declareKind } from './declare';
-import type { NodeForm } from './forms';
 import { NODE_FORMS } from './forms';
 import { ENTRIES } from './node-form';
 
@@ -10,7 +9,7 @@ export const Node = z.strictObject({
   kind: z.literal('node'),
   id: Uuid,
   name: Name,
-  form: z.enum(NODE_FORMS as readonly [NodeForm, ...NodeForm[]]),
+  form: oneOf(NODE_FORMS, 'a form of node'),
   /** Water stated to stand outside here, where it is an outlet: as usual, and at its highest. */
   water: z.strictObject({ normal: Elevation.optional(), high: Elevation.optional() }).optional(),
   /** How far a box goes down inside, under its lowest invert: what settles there stays out of the pipe. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { oneOf } from '../values';
 import type { ServiceDeclaration } from './declare';
 import type { ServiceRule } from './rules';
 import { SERVICE_LIST } from './services';
@@ -7,7 +7,7 @@ import { SERVICE_LIST } from './services';
 
 export type Service = (typeof SERVICE_LIST)[number]['service'];
 export const SERVICES: readonly Service[] = SERVICE_LIST.map(({ service }) => service);
-export const Service = z.enum(SERVICES as readonly [Service, ...Service[]]);
+export const Service = oneOf(SERVICES, 'a service');
 
 const BY_NAME = new Map<string, ServiceDeclaration<Service>>(SERVICE_LIST.map((one) => [one.service, one]));
 

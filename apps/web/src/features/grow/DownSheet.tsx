@@ -1,11 +1,12 @@
 import { layLaterals, lineDown, serviceOnFrom, usualFall } from '@alveus/core/grow';
-import type { NodeForm, Uuid } from '@alveus/plan';
+import type { Uuid } from '@alveus/plan';
 import {
   carriesSewage,
   Elevation,
   formOf,
   Length,
   lowerOf,
+  oneOf,
   Service,
   serviceOf,
   SERVICES,
@@ -34,7 +35,7 @@ const DownDraft = z.object({
   slope: Slope,
   ground: Elevation.optional(),
   drop: Thickness.or(z.literal(0)).optional(),
-  form: z.enum(LOWER_NODES as [NodeForm, ...NodeForm[]]),
+  form: oneOf(LOWER_NODES, 'a form of node'),
 });
 type DownDraft = z.infer<typeof DownDraft>;
 type DownForm = SheetForm<DownDraft>;

@@ -1,7 +1,7 @@
 import { mayEndIn } from '@alveus/core';
 import { extendLine, startLine } from '@alveus/core/grow';
 import type { NodeForm } from '@alveus/plan';
-import { applyEdits, carriesSewage, Elevation, formOf, Service, serviceOf, SERVICES } from '@alveus/plan';
+import { applyEdits, carriesSewage, Elevation, formOf, oneOf, Service, serviceOf, SERVICES } from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
 import { sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
@@ -22,7 +22,7 @@ const OutletDraft = z.object({
   ground: Elevation.optional(),
   water: Elevation.optional(),
   service: Service,
-  form: z.enum(OUTLETS as [NodeForm, ...NodeForm[]]),
+  form: oneOf(OUTLETS, 'a form of node'),
   /** One of the job, or of the catalogue. */
   pipe: z.string(),
   name: z.string(),

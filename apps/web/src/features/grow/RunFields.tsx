@@ -1,7 +1,7 @@
 import type { RunStart } from '@alveus/core/grow';
 import { invertAtDepth } from '@alveus/core';
-import type { NodeForm, Plan, Service, Uuid } from '@alveus/plan';
-import { Elevation, formOf, Length, serviceOf, Slope, Thickness } from '@alveus/plan';
+import type { Plan, Service, Uuid } from '@alveus/plan';
+import { Elevation, formOf, Length, oneOf, serviceOf, Slope, Thickness } from '@alveus/plan';
 import { z } from 'zod';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
@@ -20,7 +20,7 @@ const RunDraft = z
     high: Elevation.optional(),
     depth: Thickness.optional(),
     ground: Elevation.optional(),
-    form: z.enum(UPPER_NODES as [NodeForm, ...NodeForm[]]),
+    form: oneOf(UPPER_NODES, 'a form of node'),
   })
   .refine((draft) => draft[draft.by] !== undefined, { message: 'needs its slope, its high invert or its depth' })
   .refine((draft) => draft.by !== 'depth' || draft.ground !== undefined, { message: 'a depth needs the ground' });
