@@ -1,7 +1,7 @@
 import type { End } from '@alveus/core/ends';
 import { endsAt } from '@alveus/core/ends';
 import type { Uuid } from '@alveus/plan';
-import { formOf } from '@alveus/plan';
+import { carriesSewage, formOf } from '@alveus/plan';
 import { useMemo } from 'react';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
@@ -17,6 +17,7 @@ export function EndsSheet({ node, onClose }: { node: Uuid; onClose: () => void }
   const evaluation = useAppSelector(selectCommitted);
   const say = useSay();
   const print = usePrint();
+  const sewage = evaluation.nodes.get(node)?.arriving.some(({ service }) => service && carriesSewage(service));
   const ends = useMemo(() => endsAt(evaluation, node), [evaluation, node]);
   const noteOf = ({ depth, hole, stands, needs, cannot, changes }: End): string =>
     [
@@ -39,8 +40,11 @@ export function EndsSheet({ node, onClose }: { node: Uuid; onClose: () => void }
       foot={<DoneFoot onDone={onClose} />}
     >
       <Words size="small" tone="muted">
-        The line as it lies now, ended each way. Water stands behind an end that it must rise in until it soaks away; a
-        discharge to a street or a neighbour usually needs leave.
+        {`The line as it lies now, ended each way. ${
+          sewage
+            ? 'Sewage goes to a tank, a public sewer or a licensed field: ends in the open are left out. Ask for permission first.'
+            : 'Water stands behind an end that it must rise in until it soaks away. Discharge to a street or a neighbor usually needs permission.'
+        }`}
       </Words>
       <List label="Ends compared">
         {ends.map((end) => (
