@@ -1,3 +1,4 @@
+import { mayEndIn } from '@alveus/core';
 import { formOf, formsWhere, nameWith, PastEnd } from '@alveus/plan';
 import type { NodeForm, Uuid } from '@alveus/plan';
 import { useState } from 'react';
@@ -23,6 +24,7 @@ export function WyeSheet({ run, at: tapped, onClose }: { run: Uuid; at: number |
   const [name, setName] = useState('Wye');
   const [form, setForm] = useState<NodeForm>('fitting');
   const length = evaluation.runs.get(run)?.length ?? 0;
+  const service = evaluation.runs.get(run)?.line?.service;
   const split =
     at === undefined ? undefined : splitRun(evaluation, run, at, { name: nameWith(name.trim()) || 'Wye', form }, newId);
   const save = (): void => {
@@ -52,7 +54,12 @@ export function WyeSheet({ run, at: tapped, onClose }: { run: Uuid; at: number |
         focus
         onSubmit={save}
       />
-      <Choice label="What is put in" options={WITHIN} value={form} onChange={setForm} />
+      <Choice
+        label="What is put in"
+        options={WITHIN.filter(({ value }) => service === undefined || mayEndIn([service], value))}
+        value={form}
+        onChange={setForm}
+      />
       <Words size="small" tone="muted">
         A wye where water comes fast or with debris, as from roofs and basins; a tee will do inside a French drain.
       </Words>

@@ -1,5 +1,5 @@
-import type { Edit } from '@alveus/plan';
-import { formOf } from '@alveus/plan';
+import type { Edit, NodeForm } from '@alveus/plan';
+import { formOf, formsWhere } from '@alveus/plan';
 import { fixFact } from '../../grade';
 import { apart, exact, measured } from '../../phrase';
 import type { Give, NodeEnd } from '../../results';
@@ -9,6 +9,7 @@ import { INCH } from '../../units';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import type { NodeFacts } from './facts';
 import { invertsOf, serviceAt } from './facts';
+import { mayEndIn } from './flows';
 import { ONE_SIZE } from './junction';
 
 /** Where runs meet: whether the water of one gets into the next, and only there. */
@@ -54,18 +55,27 @@ export const waterParts = rule<NodeFacts>()({
   severity: 'fix',
   source: COMMON,
   judge: ({ node, leaving }) => (leaving.length > 1 && !formOf(node.form).splits ? [{}] : NOTHING),
-  words: (_, { node, leaving }) => ({
+  words: (_, { node, leaving, arriving }) => ({
     what: [`At ${node.name} the water parts into ${namesOf(leaving)}, and nothing there is made to part it.`],
     why: ['It all takes the lower way, and what share each gets is left to chance.'],
     gives: [
-      {
-        words: ['Make it a distribution box'],
-        edits: [{ op: 'put', item: { ...node, form: 'd-box' } } satisfies Edit],
-      },
-      'Turn one of the runs round',
+      ...SPLITTERS.filter((form) => mayTake(arriving, form)).map((form) => ({
+        words: [`Make it a ${formOf(form).word}`],
+        edits: [{ op: 'put', item: { ...node, form } } satisfies Edit],
+      })),
+      'Reverse one of the runs',
     ],
   }),
 });
+
+/** What is built to share water out. */
+const SPLITTERS = formsWhere(({ ports }) => ports);
+
+const mayTake = (arriving: readonly NodeEnd[], form: NodeForm): boolean =>
+  mayEndIn(
+    arriving.map(({ service }) => service),
+    form,
+  );
 
 const namesOf = (ends: readonly NodeEnd[]): string => ends.map(({ name }) => name).join(' and ');
 
@@ -171,12 +181,16 @@ export const bendDrop = rule<NodeFacts>()({
             : [],
         )
       : NOTHING,
-  words: ({ name, drop }, { node }, limit) => {
+  words: ({ name, drop }, { node, arriving }, limit) => {
     const [has, most] = apart(measured(drop, 'thickness'), exact(limit, 'thickness'));
     return {
       what: [`${name} drops `, has, ` through the bend ${node.name}; a bend has room for `, most, '.'],
       why: ['A fall that is not in the pipes has to be in a box, or in fittings that are ordered.'],
-      gives: ['A drop at a structure', 'Steepen the run below', 'Make it a manhole or catch basin'],
+      gives: [
+        'A drop at a structure',
+        'Steepen the run below',
+        `Make it a ${mayTake(arriving, 'catch-basin') ? 'manhole or catch basin' : 'manhole'}`,
+      ],
     };
   },
   bound: {

@@ -44,6 +44,6 @@ export const ring = rule<RunFacts>()({
   words: (_, { run }) => ({
     what: [`${run.name} is part of a ring: its water would come back to where it was.`],
     why: ['A network drains from its upper ends to its outlets, and never round.'],
-    gives: ['Turn a run of the ring round', 'End it elsewhere'],
+    gives: ['Reverse a run of the ring', 'End it elsewhere'],
   }),
 });
