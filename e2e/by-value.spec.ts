@@ -41,8 +41,8 @@ test('a station is typed, and stepped by structures and by sticks', async ({ pag
   await page.keyboard.type('0+62.5');
   await expect(slider).toHaveAttribute('aria-valuetext', /^0\+62\.50/);
   await tap(page, 'A stick on');
-  // Sticks of 14 ft from the structure at 50 ft: 64, 78, 92.
-  await expect(field).toHaveValue('0+64.00');
+  // Sticks of 10 ft from the structure at 50 ft: 60, 70, 80.
+  await expect(field).toHaveValue('0+70.00');
   await page.getByRole('dialog').getByRole('button', { name: 'Structure before' }).click();
   await expect(field).toHaveValue('0+50.00');
   await fill(page, /^Station/, '3+00');

@@ -3,7 +3,7 @@ import { expect, figure, fill, newJob, saved, station, tap, test, typeLine } fro
 /**
  * The main job, worked by hand.
  *
- * A French drain of 4 in SDR 35 (outside 4.215 in, wall 0.120 in) lies on the bottom of a trench 12 in wide,
+ * A French drain of 4 in SDR 35, perforated (outside 4.215 in, wall 0.120 in) lies on the bottom of a trench 12 in wide,
  * with stone from the bottom up to 2.5 in under the ground, and 2.5 in of sod on top. Outlet invert 98.00 ft,
  * ground there 100.00 ft. Runs of 80 ft at 1 %, 60 ft at 1 % and 60 ft at 2 %: the inverts are 98.80, 99.40
  * and 100.60 ft. The ground runs along with it, 2.00 ft over the invert: 100.80, 101.40 and 102.60 ft.
@@ -15,7 +15,7 @@ import { expect, figure, fill, newJob, saved, station, tap, test, typeLine } fro
  *   stone, placed   = 1.70477 × 200 ft       = 340.95 cu ft = 12.63 cu yd
  *   stone, ordered  = 12.628 × 1.05          = 13.26 cu yd
  *   excavation      = 1 × 2.01 × 200         = 402 cu ft = 14.89 cu yd
- *   pipe            = 80·√(1+0.01²) + 60·√(1+0.01²) + 60·√(1+0.02²) = 200.02 ft: 15 sticks of 14 ft
+ *   pipe            = 80·√(1+0.01²) + 60·√(1+0.01²) + 60·√(1+0.02²) = 200.02 ft: 21 sticks of 10 ft
  */
 const RUNS = [
   { length: '80', slope: '1 %', ground: '100.80' },
@@ -44,7 +44,7 @@ test('from an empty database to trench depth and stone, by touch on a phone; and
     await expect(figure(page, 'To order').first()).toContainText('13.26 cu yd');
     await expect(figure(page, 'Placed').first()).toContainText('12.63 cu yd');
     await expect(figure(page, 'Excavation')).toContainText('14.89 cu yd');
-    await expect(figure(page, 'Sticks of 14.00 ft')).toContainText('15');
+    await expect(figure(page, 'Sticks of 10.00 ft')).toContainText('21');
     await page.getByRole('tab', { name: /^Grade/ }).click();
   };
   await check();

@@ -1,10 +1,11 @@
 import type { Edit, Plan, Uuid } from '@alveus/plan';
-import { applyEdits, rulesFor } from '@alveus/plan';
+import { applyEdits, carriesSewage, rulesFor } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { deepestOf, evaluate, findingsOf } from '../evaluate';
 import { judgedSize, slopesInForce } from '../limits';
 import { sizesOfMake } from '../pipe';
 import type { Finding, LineResult, Quantities } from '../results';
+import { NEAR } from '../tolerance';
 
 /** A line laid in another size of the same make, everything else as it is. */
 export interface SizeTried {
@@ -23,7 +24,7 @@ export interface SizeTried {
 
 /**
  * The sizes of its make that a line could be laid in, from the smallest up. Of the rules it is told by which are broken;
- * what a size carries is another question.
+ * what a size carries is another question. Of a sewer none that would let it lie flatter.
  * @returns nothing of a line whose pipe is of no make of the catalogue
  */
 export function sizesFor(evaluation: Evaluation, line: Uuid, newId: () => Uuid): readonly SizeTried[] {
@@ -41,13 +42,17 @@ export function sizesFor(evaluation: Evaluation, line: Uuid, newId: () => Uuid):
     const here = found.map(({ id }) => id);
     return new Set(ids ? here.filter((id) => ids.has(id)) : here);
   }, undefined);
-  return tried.map(({ name, edits, after, found }): SizeTried => {
+  const asked = fallOf(evaluation, before).asked;
+  return tried.flatMap(({ name, edits, after, found }): SizeTried | readonly [] => {
     const result = after.lines.get(line) ?? before;
+    const fall = fallOf(after, result);
+    // A larger pipe is no way to a flatter sewer: the same flow is shallower in it, and leaves the solids behind.
+    if (carriesSewage(before.line.service) && fall.asked < asked - NEAR) return [];
     return {
       name,
       now: edits.length === 0,
       edits,
-      fall: fallOf(after, result),
+      fall,
       deepest: deepestOf(after, result),
       quantities: result.quantities,
       against: found.filter(({ id }) => always?.has(id) !== true),
