@@ -20,8 +20,6 @@ export interface ClassDeclaration<Name extends string> {
   readonly placed?: true;
   /** Planted or grown over: not compacted under wheels either. */
   readonly grows?: true;
-  /** Comes in pieces that are set whole. */
-  readonly formed?: true;
 }
 
 /** Who brings what is bought, or does what is done. */
@@ -52,16 +50,15 @@ export const CLASS_LIST = [
     byArea: true,
     placed: true,
   }),
-  declareClass({ name: 'chamber', word: 'Chambers', supplier: 'pipe', look: 'concrete', placed: true, formed: true }),
+  declareClass({ name: 'chamber', word: 'Chambers', supplier: 'pipe', look: 'concrete', placed: true }),
   declareClass({
     name: 'bundle',
     word: 'Bundled aggregate',
     supplier: 'pipe',
     look: 'straw',
     placed: true,
-    formed: true,
   }),
-  declareClass({ name: 'module', word: 'Modules', supplier: 'pipe', look: 'straw', placed: true, formed: true }),
+  declareClass({ name: 'module', word: 'Modules', supplier: 'pipe', look: 'straw', placed: true }),
 ] as const;
 
 export type MaterialClass = (typeof CLASS_LIST)[number]['name'];

@@ -27,7 +27,7 @@ export const solidDrain = rule<LineFacts>()({
     );
   },
   words: ({ name, of }, { line }) => ({
-    what: [`${name} is a ${serviceOf(line.service).word.toLowerCase()} in solid pipe: ${of ?? 'its pipe'}.`],
+    what: [`${name} (${serviceOf(line.service).word}) is laid in solid pipe: ${of ?? 'its pipe'}.`],
     why: [
       serviceOf(line.service).carries === 'ground'
         ? 'Water gets into a drain through holes or slots in its pipe; a solid one carries only what is let into its head.'
