@@ -125,7 +125,7 @@ export function labelsOf({
     severity?: Severity,
     /** Where it stands if need be; the first of the others that is free, unless told. */
     otherwise: readonly Stand[] = stands,
-  ): void => {
+  ): boolean => {
     const wide = text.length * LETTER;
     const boxAt = ({ x, y, anchor }: Stand): Box => {
       const left = anchor === 'start' ? x : anchor === 'end' ? x - wide : x - wide / 2;
@@ -139,20 +139,23 @@ export function labelsOf({
       return isFree(box) && !lines.meets(box);
     });
     const at = clear ?? (strong ? otherwise.find((one) => isFree(boxAt(one))) : undefined);
-    if (!at) return;
+    if (!at) return false;
     taken.add(boxAt(at));
     labels.push({ key, at, text, strong, ...(severity ? { severity } : {}) });
+    return true;
   };
   for (const { run, a, b } of runs) {
     const trouble = judgement?.troubles.runs.get(run.id);
     const water = judgement?.rest.runs.get(run.id);
-    const say = (what: string, text: string, severity?: Severity): void => {
+    const say = (what: string, text: string, severity?: Severity): boolean => {
       const along = ALONG.map((share) => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share }));
       // Over its own pipe rather than over another's, which it would seem to be of.
       const over = along.map(({ x, y }): Stand => ({ x, y: y + drawn(4), anchor: 'middle' }));
-      put(`${run.id} ${what}`, text, true, along.flatMap(beside), severity, over);
+      return put(`${run.id} ${what}`, text, true, along.flatMap(beside), severity, over);
     };
-    if (trouble) say('trouble', troubleWords(trouble), trouble.severity);
+    // Where there is no room to say how many more there are, the gravest is said by itself.
+    if (trouble && !say('trouble', troubleWords(trouble), trouble.severity))
+      say('trouble', troubleWords({ ...trouble, more: 0 }), trouble.severity);
     if (water && water.full > LITTLE) say('water', `full ${print(water.full, 'distance', system)}`);
     else if (water && water.wet > LITTLE) say('water', `wet ${print(water.wet, 'distance', system)}`);
   }
