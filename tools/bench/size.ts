@@ -48,7 +48,8 @@ export async function benchSize(): Promise<Row[]> {
     {
       name: 'the first stage, with what all stages share, kB gzipped',
       value: kB((shared ? size(shared) : 0) + largest.bytes),
-      limit: 150,
+      // Frozen with all rules and their bounds in one place: from here on a capability adds at most 2 kB to a stage not its own.
+      limit: 155,
       keep: 'at most',
       detail: `shared ${kB(shared ? size(shared) : 0).toFixed(1)}; largest of its own ${kB(largest.bytes).toFixed(1)}, ${path.basename(largest.file).replace(/-[0-9a-f]{16,}/, '')}`,
     },
