@@ -6,6 +6,15 @@ import type { NodeEnd, NodeResult, Reader } from '../../results';
 export interface NodeFacts extends NodeResult {
   readonly read: Reader;
   readonly profile: Profile;
+  /** Kept for the rules after the first that asks what may flow into what. */
+  readonly flows: { wrong?: readonly FlowWrong[] };
+}
+
+/** What comes to a node, or goes on from there, and must not: by which rule, and in what it goes on. */
+export interface FlowWrong {
+  readonly rule: string;
+  readonly end: NodeEnd;
+  readonly into: string | undefined;
 }
 
 export function serviceAt({ service }: NodeEnd): ServiceDeclaration<Service> | undefined {

@@ -3,7 +3,7 @@ import { formOf, serviceOf } from '@alveus/plan';
 import type { NodeEnd } from '../../results';
 import type { AnyRule, Breach } from '../rule';
 import { COMMON, NOTHING, rule } from '../rule';
-import type { NodeFacts } from './facts';
+import type { FlowWrong, NodeFacts } from './facts';
 
 /**
  * What may flow into what, and leave where: by what a line carries, what it comes to, and what leads on from there. A row
@@ -95,10 +95,19 @@ const FLOWS = [
   },
 ] as const satisfies readonly FlowRow[];
 
-/** What forbids that water comes to a form of node, and on from there; undefined where nothing does. */
-function forbidden(carries: Water, form: NodeForm, below: Water | undefined): (typeof FLOWS)[number] | undefined {
-  const at = formOf(form);
-  return FLOWS.find((row: FlowRow) => row.carries.includes(carries) && row.forbids(at, below));
+type Row = (typeof FLOWS)[number];
+const known = new Map<string, Row | null>();
+
+/** What forbids that water comes to a form of node, and on from there; undefined where nothing does. Looked up once for each three. */
+function forbidden(carries: Water, form: NodeForm, below: Water | undefined): Row | undefined {
+  const key = `${carries} ${form} ${below ?? ''}`;
+  let row = known.get(key);
+  if (row === undefined) {
+    const at = formOf(form);
+    row = FLOWS.find((one: FlowRow) => one.carries.includes(carries) && one.forbids(at, below)) ?? null;
+    known.set(key, row);
+  }
+  return row ?? undefined;
 }
 
 /** How grave it is that a line of a service comes to a form of node, and water goes on from there in another; as shipped. */
@@ -109,11 +118,7 @@ export const flowSeverity = (service: Service, form: NodeForm, below?: Service):
 export const mayEndIn = (services: readonly (Service | undefined)[], form: NodeForm): boolean =>
   services.every((service) => service === undefined || (flowSeverity(service, form) ?? 'watch') === 'watch');
 
-interface Wrong extends Breach {
-  readonly end: NodeEnd;
-  /** Names of what leads on from there, where it is that which is wrong. */
-  readonly into: string | undefined;
-}
+type Wrong = Breach & Pick<FlowWrong, 'end' | 'into'>;
 
 const WATER_WORDS: Readonly<Record<Water, string>> = {
   storm: 'storm water',
@@ -124,16 +129,23 @@ const WATER_WORDS: Readonly<Record<Water, string>> = {
   effluent: 'effluent',
 };
 
-/** The row that forbids what comes in, and the way on for which it does. */
-function wrongAt({ node, leaving }: NodeFacts, { service }: NodeEnd) {
-  if (!service) return undefined;
-  const { carries } = serviceOf(service);
-  const ways = leaving.length > 0 ? leaving : [undefined];
-  for (const way of ways) {
-    const row = forbidden(carries, node.form, way?.service && serviceOf(way.service).carries);
-    if (row) return { row, way };
+/** What of what comes in is forbidden, and by which row; found for the first of the rules, and kept for the others. */
+function wrongsAt(facts: NodeFacts): NonNullable<NodeFacts['flows']['wrong']> {
+  return (facts.flows.wrong ??= facts.arriving.flatMap((end): readonly FlowWrong[] => {
+    if (facts.leaving.length > 0) return wayOn(facts, end);
+    const row = end.service && forbidden(serviceOf(end.service).carries, facts.node.form, undefined);
+    return row ? [{ rule: row.name, end, into: undefined }] : NOTHING;
+  }));
+}
+
+/** The first way on that is forbidden. */
+function wayOn({ node, leaving }: NodeFacts, end: NodeEnd): readonly FlowWrong[] {
+  for (const { service, name } of leaving) {
+    if (!end.service || !service) continue;
+    const row = forbidden(serviceOf(end.service).carries, node.form, serviceOf(service).carries);
+    if (row) return [{ rule: row.name, end, into: name }];
   }
-  return undefined;
+  return NOTHING;
 }
 
 const flowRule = <const Name extends string>({ name, title, severity, does, why, gives }: FlowRow & { name: Name }) =>
@@ -144,16 +156,13 @@ const flowRule = <const Name extends string>({ name, title, severity, does, why,
     severity,
     source: `${COMMON}; the local rule and a licensed designer decide`,
     local: true,
-    judge: (facts): readonly Wrong[] => {
-      // Asked of every node, and of hardly any is there something to say.
-      let found: Wrong[] | undefined;
-      for (const end of facts.arriving) {
-        const wrong = wrongAt(facts, end);
-        if (wrong?.row.name !== name) continue;
-        (found ??= []).push({ cause: end.run, run: end.run, at: 0, end, into: wrong.way?.name });
-      }
-      return found ?? NOTHING;
-    },
+    // Asked of every node, and of hardly any is there something to say.
+    judge: (facts): readonly Wrong[] =>
+      wrongsAt(facts).length === 0
+        ? NOTHING
+        : wrongsAt(facts)
+            .filter(({ rule: told }) => told === name)
+            .map(({ end, into }) => ({ cause: end.run, run: end.run, at: 0, end, into })),
     words: ({ end, into }, { node }) => ({
       what: [
         `At ${node.name} the ${end.service ? WATER_WORDS[serviceOf(end.service).carries] : 'water'} of ${end.name} ${does}${into === undefined ? '' : `, by ${into}`}.`,

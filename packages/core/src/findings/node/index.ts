@@ -19,7 +19,7 @@ export const NODES = declareSubject({
     if (!result) return NOTHING;
     const { node, ground, rim, arriving, leaving, invert, bottom, depth } = result;
     // Field by field: this is made for every node, and copying objects wholesale takes many times as long.
-    const facts = { id, node, ground, rim, arriving, leaving, invert, bottom, depth, read, profile };
+    const facts = { id, node, ground, rim, arriving, leaving, invert, bottom, depth, read, profile, flows: {} };
     const main = leaving.length > 0 ? leaving[0] : arriving[0];
     return judge<NodeFacts>(RULES, facts, profile, { id, node: id, line: main?.line });
   },
