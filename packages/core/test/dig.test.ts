@@ -39,6 +39,8 @@ const BESIDE_LEVELS: ReadonlySet<string> = new Set<RuleName>([
   'drain-over-roof',
   'sides-steep',
   'bench-loose',
+  'bench-tall',
+  'shield-low',
   'solid-drain',
   'sewage-in-open',
   'sewage-in-storm',

@@ -301,6 +301,56 @@ when(
   [],
   ['bench-loose', 'sides-steep'],
 );
+for (const [told, tall, sides, must] of [
+  ['3 ft tall, upright over it', 3, { by: 'upright' }, ['stop shield-low']],
+  ['8 ft tall, sloped from its top', 8, { by: 'sloped', out: 1.5, over: ft(8) }, ['stop shield-low']],
+  ['8 ft tall, sloped from 18 in under its top', 8, { by: 'sloped', out: 1.5, over: ft(6.5) }, []],
+  ['8 ft tall, too steep over it', 8, { by: 'sloped', out: 1, over: ft(6.5) }, ['stop shield-low']],
+  ['8 ft tall, cut as is usual over it', 8, undefined, []],
+  ['15.1 ft tall, upright', 15.1, { by: 'upright' }, []],
+] as const)
+  when(
+    `a trench of 15 ft in class C in a shield ${told}`,
+    oneRun(
+      {
+        low: 95,
+        slope: 0.01,
+        protection: 'shielded',
+        cut: {
+          shield: { outside: ft(4), tall: ft(tall) },
+          ...(sides ? { left: sides, right: sides } : {}),
+        },
+      },
+      { out: { ground: 110 }, top: { ground: 111 } },
+      { soil: 'C' },
+    ),
+    must,
+    must.length > 0 ? [] : ['shield-low'],
+  );
+for (const [told, first, rise, must] of [
+  ['a first face of 6 ft', 6, 4, ['stop bench-tall']],
+  ['a second face of 5 ft', 4, 5, ['stop bench-tall']],
+  ['faces of 4 ft', 4, 4, []],
+] as const)
+  when(
+    `a trench of 9 ft in class B, benched with ${told}`,
+    oneRun(
+      {
+        low: 95,
+        protection: 'benched',
+        cut: Object.fromEntries(
+          ['left', 'right'].map((side) => [
+            side,
+            { by: 'benched', first: ft(first), rise: ft(rise), tread: ft(Math.max(first, rise)) },
+          ]),
+        ),
+      },
+      { out: { ground: 104 }, top: { ground: 105 } },
+      { soil: 'B' },
+    ),
+    must,
+    must.length > 0 ? [] : ['bench-tall', 'sides-steep'],
+  );
 when(
   'a shield of 20 in for pipe of 12 in, which leaves less than 6 in each side',
   oneRun(

@@ -1,7 +1,7 @@
 import type { Side } from '@alveus/plan';
-import { exact, measured } from '../../phrase';
+import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
-import { classOf, SLOPES, UPRIGHT_PART, widthsOf } from '../../trench';
+import { BENCH, classOf, SLOPES, UNDER_SHIELD, UPRIGHT_PART, widthsOf } from '../../trench';
 import { INCH } from '../../units';
 import { SHORT_OF } from '../bound';
 import { COMMON, limitOf, NOTHING, rule } from '../rule';
@@ -25,6 +25,14 @@ function steepOf(side: Side, out: number, tall: number): { readonly by: number; 
   }
   const overall = side.tread / side.rise;
   return overall < out - NEAR ? { by: out - overall, why: 'is benched' } : undefined;
+}
+
+/** The tallest upright face of a benched side, as far as the trench is deep, m. */
+function faceOf(side: Side, tall: number): number {
+  if (side.by !== 'benched') return 0;
+  const first = Math.min(side.first, tall);
+  // What is left over the first face is one of the others, or part of one.
+  return Math.max(first, Math.min(side.rise, tall - first));
 }
 
 /** Slopes and benches are what protects people, so that sides steeper than their soil stands at protect nobody. */
@@ -62,6 +70,42 @@ export const sidesSteep = rule<RunFacts>()({
     ],
     gives: ['Flatter sides', 'A shield, or shoring', 'Have the soil classed by a competent person'],
   }),
+});
+
+/** What stands upright between two benches caves in as any other wall does. */
+export const benchTall = rule<RunFacts>()({
+  name: 'bench-tall',
+  title: 'The upright faces of benches are low',
+  stage: 'trench',
+  severity: 'stop',
+  source: SUBPART_P,
+  local: true,
+  number: { value: BENCH, quantity: 'depth', words: 'At most' },
+  judge: ({ form, trench, run }, most) => {
+    const { sides, deepest } = trench;
+    if (!form || !sides || !deepest || SLOPES[classOf(form.cut.soil)] === 0 || run.protection === 'not-entered')
+      return NOTHING;
+    return (['left', 'right'] as const).flatMap((which) => {
+      const face = faceOf(sides[which], deepest.depth);
+      return face > most + NEAR
+        ? [{ cause: which, which, at: deepest.at, by: face - most, quantity: 'depth' as const, face }]
+        : [];
+    });
+  },
+  words: ({ which, face }, { run }, most) => {
+    const [is, least] = apart(measured(face, 'depth'), exact(most, 'depth'));
+    return {
+      what: [
+        `Up the run, the ${which} side of ${run.name} is benched with an upright face of `,
+        is,
+        '; a face is at most ',
+        least,
+        '.',
+      ],
+      why: ['A face between two benches caves in on whoever stands at its foot.'],
+      gives: ['Lower benches', 'Slope the sides', 'A shield, or shoring'],
+    };
+  },
 });
 
 export const benchLoose = rule<RunFacts>()({
@@ -113,6 +157,54 @@ export const shieldSmall = rule<RunFacts>()({
   }),
 });
 
+/** How high a side stands upright over a shield, and whether it is too steep for its soil from there up. */
+function overShield(side: Side, tall: number, depth: number, out: number): number {
+  const from = Math.max(0, tall - UNDER_SHIELD);
+  if (side.by === 'sloped') return side.out < out - NEAR ? depth - from : Math.min(side.over, depth) - from;
+  return side.by === 'benched' ? Math.min(side.first, depth) - from : depth - from;
+}
+
+export const shieldLow = rule<RunFacts>()({
+  name: 'shield-low',
+  title: 'Over a shield the sides are sloped back',
+  stage: 'trench',
+  severity: 'stop',
+  source: 'US 29 CFR 1926 Subpart P, 1926.652(e) and (g); from memory, and check your edition',
+  local: true,
+  judge: ({ run, form, trench }) => {
+    const { sides, deepest } = trench;
+    const shield = run.protection === 'shielded' ? run.cut?.shield : undefined;
+    const out = SLOPES[classOf(form?.cut.soil)];
+    if (!shield || !deepest || out === 0 || deepest.depth <= shield.tall + NEAR) return NOTHING;
+    const upright: Side = { by: 'upright' };
+    return (['left', 'right'] as const).flatMap((which) => {
+      const by = overShield(sides?.[which] ?? upright, shield.tall, deepest.depth, out);
+      return by > NEAR
+        ? [{ cause: which, which, at: deepest.at, by, quantity: 'depth' as const, tall: shield.tall }]
+        : [];
+    });
+  },
+  words: ({ which, tall, by = 0 }, { run, trench, form }) => ({
+    what: [
+      `The shield in ${run.name} is `,
+      measured(tall, 'depth'),
+      ' tall, and the trench ',
+      measured(trench.deepest?.depth ?? 0, 'depth'),
+      ` deep: up the run, its ${which} side stands too steep over the shield for `,
+      measured(by, 'depth'),
+      '.',
+    ],
+    why: [
+      'A side is sloped back from ',
+      exact(UNDER_SHIELD, 'thickness'),
+      ' under the top of the shield, at ',
+      measured(SLOPES[classOf(form?.cut.soil)], 'plain'),
+      ' out for one up in this soil, or it falls in over the top.',
+    ],
+    gives: ['Slope the sides over it', 'A taller shield', 'Another protection'],
+  }),
+});
+
 /** Volumes across a slope are told of one that stays the same, so that a wall of shallow soil is told by its own depth. */
 export const uphillDeep = rule<RunFacts>()({
   name: 'uphill-deep',
@@ -154,4 +246,4 @@ export const uphillDeep = rule<RunFacts>()({
 });
 
 /** Rules about how the sides of a trench are cut. */
-export const SIDE_RULES = [sidesSteep, benchLoose, shieldSmall, uphillDeep] as const;
+export const SIDE_RULES = [sidesSteep, benchTall, benchLoose, shieldSmall, shieldLow, uphillDeep] as const;
