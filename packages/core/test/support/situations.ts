@@ -382,6 +382,25 @@ when(
   [],
   ['shared-close', 'shared-low', 'shared-astray'],
 );
+const deepLead = (lead: Partial<NonNullable<JobSpec['lines'][string]['runs'][string]>>): JobSpec => {
+  const spec = shared('right', 12, 100, {
+    nodes: { Low: { form: 'structure', ground: 106 }, High: { form: 'inlet', ground: 106.9 } },
+  });
+  const { Main } = spec.lines.Line?.runs ?? {};
+  if (!Main) throw new Error('the run that leads');
+  return {
+    ...spec,
+    nodes: { ...spec.nodes, Out: { form: 'structure', ground: 106 }, Top: { form: 'inlet', ground: 106.9 } },
+    lines: { ...spec.lines, Line: { ...spec.lines.Line, runs: { Main: { ...Main, ...lead } } } },
+  };
+};
+when(
+  'a pipe 6 ft deep, wholly in the shielded trench of another: that is protected for both',
+  deepLead({ protection: 'shielded' }),
+  [],
+  ['protection'],
+);
+when('two pipes 6 ft deep in one trench that is not protected', deepLead({}), ['stop protection']);
 when('two pipes 2 in apart in one trench: no fill goes between them', shared('right', 2), ['fix shared-close']);
 when(
   'one pipe a foot over another in one trench, with too little over it',

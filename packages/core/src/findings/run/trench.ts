@@ -4,7 +4,8 @@ import { apart, exact, measured } from '../../phrase';
 import { PAST_BANK } from '../../limits';
 import type { Phrase } from '../../phrase';
 import { NEAR } from '../../tolerance';
-import type { EnvelopeLayer, KnownStation } from '../../trench';
+import type { EnvelopeLayer, KnownStation, Reach } from '../../trench';
+import { stationAt } from '../../trench';
 import type { Stretch } from '../../results';
 import { FOOT, INCH } from '../../units';
 import type { RunBounds } from '../bound';
@@ -19,9 +20,31 @@ import { stationsAlong } from './facts';
 
 const depthOf = ({ depth }: KnownStation): number => depth;
 
-/** Every stretch that is so deep or deeper. Reaching the depth is enough, so what is sought is more than a hair less. */
+/**
+ * Every stretch that is so deep or deeper, where a trench is dug for the run itself: what lies in the trench of another is
+ * judged with that. Reaching the depth is enough, so what is sought is more than a hair less.
+ */
 function deeper(facts: RunFacts, depth: number): readonly Stretch[] {
-  return shortfalls(facts.id, stationsAlong(facts), (station) => -depthOf(station), 2 * NEAR - depth, 0);
+  const stretches = shortfalls(facts.id, stationsAlong(facts), (station) => -depthOf(station), 2 * NEAR - depth, 0);
+  const { elsewhere = [] } = facts.form ?? {};
+  return elsewhere.length === 0 ? stretches : stretches.flatMap((one) => ownOf(facts, one, elsewhere, depth));
+}
+
+/** What of a stretch lies in no other trench, each part with its own worst place. */
+function ownOf(facts: RunFacts, { run, from, to }: Stretch, elsewhere: readonly Reach[], depth: number): Stretch[] {
+  const { grade, ground, envelope } = facts;
+  const inside = (at: number): boolean => at > from + NEAR && at < to - NEAR;
+  const ends = elsewhere.flatMap((other) => [other.from, other.to]).filter(inside);
+  const cuts = [from, ...ends.sort((one, other) => one - other), to];
+  return cuts.slice(1).flatMap((end, index): Stretch[] => {
+    const begin = cuts[index] as number;
+    const middle = (begin + end) / 2;
+    if (elsewhere.some((other) => other.from < middle && other.to > middle)) return [];
+    const places = [begin, ...stationsAlong(facts).flatMap(({ at }) => (at > begin && at < end ? [at] : [])), end];
+    const depthAt = (at: number): number => stationAt(grade, ground, envelope, at).depth ?? 0;
+    const at = places.reduce((most, one) => (depthAt(one) > depthAt(most) ? one : most));
+    return [{ run, from: begin, to: end, at, by: depthAt(at) - depth + 2 * NEAR }];
+  });
 }
 
 function deepBreach(stretches: readonly Stretch[]) {
@@ -97,10 +120,10 @@ export const protection = rule<RunFacts>()({
     if (facts.run.protection || !deepest || deepest.depth < depth - NEAR) return NOTHING;
     return deepBreach(deeper(facts, depth));
   },
-  words: ({ stretches = NOTHING }, facts, depth) => ({
+  words: ({ stretches = NOTHING, by }, facts, depth) => ({
     what: [
       `The trench of ${facts.run.name} is `,
-      measured(facts.trench.deepest?.depth ?? depth, 'depth'),
+      measured(depth + by, 'depth'),
       ' deep, ',
       measured(lengthOf(stretches), 'distance'),
       ' of it too deep to enter unprotected, and does not say how people in it are protected.',
