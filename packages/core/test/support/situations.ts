@@ -401,6 +401,17 @@ when(
   ['protection'],
 );
 when('two pipes 6 ft deep in one trench that is not protected', deepLead({}), ['stop protection']);
+when(
+  'two pipes 6 ft deep, each told to lie in the trench of the other, and neither protected',
+  {
+    ...deepLead({}),
+    sharings: [
+      { run: 'Second', lead: 'Main' },
+      { run: 'Main', lead: 'Second' },
+    ],
+  },
+  ['stop protection', 'fix shared-astray'],
+);
 when('two pipes 2 in apart in one trench: no fill goes between them', shared('right', 2), ['fix shared-close']);
 when(
   'one pipe a foot over another in one trench, with too little over it',

@@ -27,8 +27,14 @@ const depthOf = ({ depth }: KnownStation): number => depth;
 function deeper(facts: RunFacts, depth: number): readonly Stretch[] {
   const stretches = shortfalls(facts.id, stationsAlong(facts), (station) => -depthOf(station), 2 * NEAR - depth, 0);
   const { elsewhere = [] } = facts.form ?? {};
-  return elsewhere.length === 0 ? stretches : stretches.flatMap((one) => ownOf(facts, one, elsewhere, depth));
+  return elsewhere.length === 0 || stretches.length === 0 || nobodyDigs(facts)
+    ? stretches
+    : stretches.flatMap((one) => ownOf(facts, one, elsewhere, depth));
 }
+
+/** Whether it is told to lie in a trench that lies in another's itself: then it is judged as if it had its own. */
+const nobodyDigs = ({ id, read }: RunFacts): boolean =>
+  (read.of('shared', id)?.elsewhere ?? []).some(({ lead }) => (read.of('shared', lead)?.elsewhere ?? []).length > 0);
 
 /** What of a stretch lies in no other trench, each part with its own worst place. */
 function ownOf(facts: RunFacts, { run, from, to }: Stretch, elsewhere: readonly Reach[], depth: number): Stretch[] {
