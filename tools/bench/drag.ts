@@ -139,8 +139,8 @@ export async function benchDrag(bench: Bench): Promise<Row[]> {
   ] as const) {
     const slow = await gradeOf(bench, job);
     const scrub = await scrubbed(slow);
-    rows.push(...rowsOf(`dragging an invert, ${words}`, await dragged(slow, -1), 10));
-    rows.push(...rowsOf(`scrubbing the station, ${words}`, scrub, 10));
+    rows.push(...rowsOf(`dragging an invert, ${words}`, await dragged(slow, -1), 8));
+    rows.push(...rowsOf(`scrubbing the station, ${words}`, scrub, 8));
     await slow.page.close();
   }
   const slow = await gradeOf(bench, bench.jobs.network, async (page) => {

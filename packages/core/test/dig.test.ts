@@ -56,14 +56,16 @@ const ofLevels = ({ id, rule, what }: Finding): boolean =>
   !(rule === 'roof-into-french' && say(what, 'feet').includes('runs on in'));
 
 test('whatever the job: what is proposed breaks no limit, digs what it says, moves nothing that is fixed, and is what the plan then says', () => {
-  const met = { works: 0, contradicts: 0, moved: 0 };
+  const met = { works: 0, contradicts: 0, moved: 0, late: 0 };
   fc.assert(
     fc.property(digArb, (draw) => {
       const { plan } = job(digJob(draw));
       const evaluation = evaluate(plan);
       const proposal = least(evaluation);
       if (!proposal.ok) {
-        expect(proposal.why).not.toBe('nothing');
+        // Given up after so many tries: counted, so that it stays as rare as it is.
+        if (proposal.why === 'time') met.late += 1;
+        else expect(proposal.why).toBe('contradiction');
         if (proposal.why === 'contradiction') met.contradicts += 1;
         return;
       }
@@ -101,6 +103,7 @@ test('whatever the job: what is proposed breaks no limit, digs what it says, mov
   );
   expect(met.works).toBeGreaterThan(30);
   expect(met.moved).toBeGreaterThan(30);
+  expect(met.late).toBeLessThanOrEqual(2 * MORE);
 });
 
 test('every limit of a run holds all along it, not only where its ground bends', () => {
