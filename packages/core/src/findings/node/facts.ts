@@ -6,8 +6,8 @@ import type { NodeEnd, NodeResult, Reader } from '../../results';
 export interface NodeFacts extends NodeResult {
   readonly read: Reader;
   readonly profile: Profile;
-  /** Kept for the rules after the first that asks what may flow into what. */
-  readonly flows: { wrong?: readonly FlowWrong[] };
+  /** What comes there, or goes on from there, and must not. */
+  readonly flows: readonly FlowWrong[];
 }
 
 /** What comes to a node, or goes on from there, and must not: by which rule, and in what it goes on. */

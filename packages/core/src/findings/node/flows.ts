@@ -96,18 +96,20 @@ const FLOWS = [
 ] as const satisfies readonly FlowRow[];
 
 type Row = (typeof FLOWS)[number];
-const known = new Map<string, Row | null>();
+/** By form, by what comes there and by what leads on, each looked up once: every node asks. */
+const known = new Map<NodeForm, Partial<Record<Water, Partial<Record<Water | 'nothing', Row | null>>>>>();
 
-/** What forbids that water comes to a form of node, and on from there; undefined where nothing does. Looked up once for each three. */
+/** What forbids that water comes to a form of node, and on from there; undefined where nothing does. */
 function forbidden(carries: Water, form: NodeForm, below: Water | undefined): Row | undefined {
-  const key = `${carries} ${form} ${below ?? ''}`;
-  let row = known.get(key);
-  if (row === undefined) {
-    const at = formOf(form);
-    row = FLOWS.find((one: FlowRow) => one.carries.includes(carries) && one.forbids(at, below)) ?? null;
-    known.set(key, row);
-  }
-  return row ?? undefined;
+  let byWater = known.get(form);
+  if (!byWater) known.set(form, (byWater = {}));
+  const byBelow = (byWater[carries] ??= {});
+  const row = byBelow[below ?? 'nothing'];
+  if (row !== undefined) return row ?? undefined;
+  const at = formOf(form);
+  const found = FLOWS.find((one: FlowRow) => one.carries.includes(carries) && one.forbids(at, below));
+  byBelow[below ?? 'nothing'] = found ?? null;
+  return found;
 }
 
 /** How grave it is that a line of a service comes to a form of node, and water goes on from there in another; as shipped. */
@@ -129,23 +131,29 @@ const WATER_WORDS: Readonly<Record<Water, string>> = {
   effluent: 'effluent',
 };
 
-/** What of what comes in is forbidden, and by which row; found for the first of the rules, and kept for the others. */
-function wrongsAt(facts: NodeFacts): NonNullable<NodeFacts['flows']['wrong']> {
-  return (facts.flows.wrong ??= facts.arriving.flatMap((end): readonly FlowWrong[] => {
-    if (facts.leaving.length > 0) return wayOn(facts, end);
-    const row = end.service && forbidden(serviceOf(end.service).carries, facts.node.form, undefined);
-    return row ? [{ rule: row.name, end, into: undefined }] : NOTHING;
-  }));
-}
-
-/** The first way on that is forbidden. */
-function wayOn({ node, leaving }: NodeFacts, end: NodeEnd): readonly FlowWrong[] {
-  for (const { service, name } of leaving) {
-    if (!end.service || !service) continue;
-    const row = forbidden(serviceOf(end.service).carries, node.form, serviceOf(service).carries);
-    if (row) return [{ rule: row.name, end, into: name }];
+/** What of what comes in is forbidden, and by which row. */
+export function wrongFlows({
+  node,
+  arriving,
+  leaving,
+}: Pick<NodeFacts, 'node' | 'arriving' | 'leaving'>): readonly FlowWrong[] {
+  let found: FlowWrong[] | undefined;
+  for (const end of arriving) {
+    const carries = end.service && serviceOf(end.service).carries;
+    if (!carries) continue;
+    if (leaving.length === 0) {
+      const row = forbidden(carries, node.form, undefined);
+      if (row) (found ??= []).push({ rule: row.name, end, into: undefined });
+    }
+    // The first way on that is forbidden.
+    for (const { service, name } of leaving) {
+      const row = service && forbidden(carries, node.form, serviceOf(service).carries);
+      if (!row) continue;
+      (found ??= []).push({ rule: row.name, end, into: name });
+      break;
+    }
   }
-  return NOTHING;
+  return found ?? NOTHING;
 }
 
 const flowRule = <const Name extends string>({ name, title, severity, does, why, gives }: FlowRow & { name: Name }) =>
@@ -156,13 +164,10 @@ const flowRule = <const Name extends string>({ name, title, severity, does, why,
     severity,
     source: `${COMMON}; the local rule and a licensed designer decide`,
     local: true,
-    // Asked of every node, and of hardly any is there something to say.
-    judge: (facts): readonly Wrong[] =>
-      wrongsAt(facts).length === 0
-        ? NOTHING
-        : wrongsAt(facts)
-            .filter(({ rule: told }) => told === name)
-            .map(({ end, into }) => ({ cause: end.run, run: end.run, at: 0, end, into })),
+    judge: ({ flows }): readonly Wrong[] =>
+      flows
+        .filter(({ rule: forbids }) => forbids === name)
+        .map(({ end, into }) => ({ cause: end.run, run: end.run, at: 0, end, into })),
     words: ({ end, into }, { node }) => ({
       what: [
         `At ${node.name} the ${end.service ? WATER_WORDS[serviceOf(end.service).carries] : 'water'} of ${end.name} ${does}${into === undefined ? '' : `, by ${into}`}.`,
