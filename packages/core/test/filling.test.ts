@@ -1,24 +1,29 @@
 import fc from 'fast-check';
 import { evaluate, layerTops } from '../src';
-import { firmnessOf, liftsOf, LIFTS, machineCover, MOST_DIFFERENCE } from '../src/filling';
+import { firmnessOf, howOf, liftsOf, LIFTS, machineCover, MOST_DIFFERENCE } from '../src/filling';
 import { buildLine, catalogue, ft, inch, material, section } from './builders';
 
 const stone = material('Stone');
+const straw = material('Straw', { class: 'straw' });
 
 function envelopeOf(nominal: string, bedding: number, overlay: number) {
+  return envelopeIn(nominal, {
+    width: { rule: 'd2321' },
+    below: [{ material: stone.id, thickness: bedding }],
+    above: [{ material: stone.id, upTo: { mark: 'crown', offset: overlay } }],
+    surface: [{ material: stone.id, thickness: inch(4) }],
+  });
+}
+
+function envelopeIn(nominal: string, fields: Parameters<typeof section>[0]) {
   const { plan, runs } = buildLine(
     {
       pipe: catalogue(nominal),
-      section: section({
-        width: { rule: 'd2321' },
-        below: [{ material: stone.id, thickness: bedding }],
-        above: [{ material: stone.id, upTo: { mark: 'crown', offset: overlay } }],
-        surface: [{ material: stone.id, thickness: inch(4) }],
-      }),
+      section: section(fields),
       ground: 0,
       runs: [{ length: 10, low: -2, slope: 0, ground: 0 }],
     },
-    [stone],
+    [stone, straw],
   );
   const of = evaluate(plan).runs.get(runs[0] ?? '')?.envelope;
   if (!of) throw new Error('no envelope');
@@ -76,7 +81,7 @@ test('machines cross from 24 in of cover on, or once the pipe’s outside (ASTM 
 test('a row of chambers is one lift, whatever part of the trench it fills; what is filled beside pipe is never 12 in higher on one side', () => {
   const of = envelopeOf('4 in SDR 35', inch(3), inch(2));
   const depth = ft(3);
-  const pieces = liftsOf(of, depth, (material) => material === stone.id);
+  const pieces = liftsOf(of, depth, { inPieces: (material) => material === stone.id });
   expect(pieces.map(({ zone }) => zone)).toEqual(['pieces', 'overlay', 'overlay', 'backfill', 'backfill', 'pieces']);
   expect(pieces[0]?.from).toBe(0);
   expect(pieces[0]?.to).toBeCloseTo(of.underside + 2 * of.radius + inch(2), 9);
@@ -87,11 +92,30 @@ test('a row of chambers is one lift, whatever part of the trench it fills; what 
 });
 
 test('stone is left as placed, soil round a pipe made firm, and what is driven on dense', () => {
-  expect(firmnessOf('haunch', 'stone', true)).toBe('placed');
-  expect(firmnessOf('haunch', 'sand', false)).toBe('firm');
-  expect(firmnessOf('overlay', 'native', true)).toBe('firm');
-  expect(firmnessOf('backfill', 'native', false)).toBe('firm');
-  expect(firmnessOf('backfill', 'native', true)).toBe('dense');
-  expect(firmnessOf('surface', 'topsoil', true)).toBe('placed');
-  expect(firmnessOf('surface', 'soil', true)).toBe('dense');
+  expect(firmnessOf('haunch', 'stone', true, false)).toBe('placed');
+  expect(firmnessOf('haunch', 'sand', false, false)).toBe('firm');
+  expect(firmnessOf('overlay', 'native', true, false)).toBe('firm');
+  expect(firmnessOf('backfill', 'native', false, false)).toBe('firm');
+  expect(firmnessOf('backfill', 'native', true, false)).toBe('dense');
+  expect(firmnessOf('surface', 'topsoil', true, false)).toBe('placed');
+  expect(firmnessOf('surface', 'soil', true, false)).toBe('dense');
+});
+
+test('over a field nothing is rammed, and all of its stone is seen before straw goes on', () => {
+  const of = envelopeIn('4 in SDR 35', {
+    below: [{ material: stone.id, thickness: inch(6) }],
+    above: [
+      { material: stone.id, upTo: { mark: 'crown', offset: inch(2) } },
+      { material: straw.id, upTo: { mark: 'crown', offset: inch(4) } },
+    ],
+  });
+  const lifts = liftsOf(of, ft(2.5), { fieldOf: (material) => material === stone.id });
+  const held = lifts.filter(({ before }) => before.includes('cover'));
+  expect(held.map(({ material }) => material)).toEqual([straw.id]);
+  for (const { zone, material } of lifts.filter(({ mark }) => mark > 0)) {
+    expect(firmnessOf(zone, material === 'native' ? 'native' : 'stone', true, true)).toBe('placed');
+    expect(howOf(zone, true)).toMatch(/no plate and no wheel/);
+  }
+  // The same trench for any other line: held before its overlay, which is what lies over the crown.
+  expect(liftsOf(of, ft(2.5)).find(({ before }) => before.includes('cover'))?.material).toBe(stone.id);
 });

@@ -1,7 +1,9 @@
 import type { Hole, Item } from '@alveus/plan';
-import { Hole as HoleSchema } from '@alveus/plan';
+import { applyEdits, Hole as HoleSchema } from '@alveus/plan';
 import fc from 'fast-check';
+import type { HoleSide } from '../src';
 import { evaluate, FOOT, holeAmounts, holeReach, INCH, spreadOf, wallOf } from '../src';
+import { job } from './support/jobs';
 import { buildLine, catalogue, ft, inch, material, newId, section } from './builders';
 
 /** Holes of structures: by hand, and each amount against slices. */
@@ -119,9 +121,9 @@ test('layers, pipes, structure and what is left open are all of the hole, and ea
           riser: 0.6,
           ...(framed ? { frame: { material: concrete.id, across: 0.95, thick: 0.2, clear: 0.03 } } : {}),
         });
-        const trenches = [{ bottom, width: 0.6, spread }];
+        const trenches = [{ bottom, width: 0.6, spread, through: 'ahead' as const }];
         const pipes = [{ low: bottom + 0.1, radius: 0.15 }];
-        const amounts = holeAmounts(hole, depth, trenches, pipes);
+        const amounts = holeAmounts(hole, side ?? { by: 'upright' }, depth, trenches, pipes);
         const whole =
           amounts.layers.reduce((sum, { volume }) => sum + volume, 0) +
           amounts.structure +
@@ -138,7 +140,7 @@ test('layers, pipes, structure and what is left open are all of the hole, and ea
         const slice = (height: number): number => {
           const square = (across * 1.5 + 2 * room + 2 * out(height)) * (across + 2 * room + 2 * out(height));
           const wide = 0.6 + 0.5 * Math.max(0, height - bottom - 0.3);
-          return square - (height > bottom ? out(height) * wide : 0);
+          return square - (height > bottom ? out(height) * Math.min(wide, across + 2 * room + 2 * out(height)) : 0);
         };
         const steps = 40_000;
         const step = Math.max(0, depth) / steps;
@@ -166,6 +168,11 @@ test('what cannot stand in its hole is refused at its field', () => {
   expect(at({ room: -0.1 })).toBe('room');
   expect(at({ tall: 0 })).toBe('tall');
   expect(at({ riser: ft(5) })).toBe('riser');
+  const ports = { inlet: 1, outlet: 1.1, wall: 0.1 };
+  expect(at({ ports })).toBeUndefined();
+  expect(at({ ports: { ...ports, inlet: 1.2 } })).toBe('ports.inlet');
+  expect(at({ ports: { ...ports, outlet: 1.45 } })).toBe('ports.outlet');
+  expect(at({ ports: { ...ports, wall: 0.7 } })).toBe('ports.wall');
   expect(at({ riser: ft(2), frame: { material: concrete.id, across: 24 * INCH, thick: 0.2, clear: 0.025 } })).toBe(
     'frame.across',
   );
@@ -177,4 +184,95 @@ test('what cannot stand in its hole is refused at its field', () => {
       ],
     }),
   ).toBe('around.1.over');
+});
+
+test('a tank 7.5 by 4.75 by 5.25 ft, its inlet 1.10 ft under its top, on 6 in of stone (worked by hand)', () => {
+  const { plan, ids } = job({
+    nodes: { House: { form: 'stub-out', ground: 98.5 }, Tank: { form: 'tank', ground: 96.9 } },
+    lines: {
+      Sewer: {
+        service: 'building-sewer',
+        pipe: '4 in SDR 35',
+        // Its trench begins at the side of the hole: no trench is dug within it.
+        section: section({ width: { rule: 'fixed', width: ft(2) } }),
+        runs: { Sewer: { from: 'House', to: 'Tank', length: 40, low: 94.36, slope: 0.021 } },
+      },
+    },
+    soil: 'C',
+    holes: [{ node: 'Tank', long: 7.5, wide: 4.75, tall: 5.25, ports: [1.1, 1.35] }],
+  });
+  const id = ids.Tank ?? '';
+  const result = evaluate(plan).holes.get(id);
+  const feet = (value = NaN): number => value / FOOT;
+  expect(feet((result?.body?.top ?? NaN) - (result?.hole.tall ?? NaN))).toBeCloseTo(90.21, 9);
+  expect(feet(result?.depth)).toBeCloseTo(7.19, 9);
+  // 5.25 ft less a floor of 4 in, less 1.35 ft from its top down to its outlet.
+  expect(feet(result?.body?.liquid)).toBeCloseTo(5.25 - 4 / 12 - 1.35, 9);
+  expect(((96.9 * FOOT - (result?.body?.top ?? NaN)) / INCH).toFixed(1)).toBe('17.3');
+  const cubicYards = (volume: number): number => volume / FOOT ** 3 / 27;
+  expect(cubicYards(result?.amounts?.excavation ?? NaN).toFixed(1)).toBe('17.1');
+  // Dug alone, sloped on all sides: a frustum from 9.5 by 6.75 ft.
+  const alone = holeAmounts(result?.hole as Hole, { by: 'sloped', out: 1.5, over: 0 }, result?.depth ?? NaN, [], []);
+  expect(cubicYards(alone.excavation).toFixed(1)).toBe('105.0');
+  // Said to be sloped, it is: in class C by 1 1/2 out for one up.
+  const said = applyEdits(plan, [{ op: 'put', item: { ...(result?.hole as Hole), protection: 'sloped' } }]);
+  const after = evaluate(said).holes.get(id);
+  expect(after?.side).toEqual({ by: 'sloped', out: 1.5, over: 0 });
+  expect(after?.amounts?.excavation).toBeGreaterThan(4 * (result?.amounts?.excavation ?? NaN));
+});
+
+test('trenches through any side, wider than the hole or not: what is dug is the union of polygons, by counting squares', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          through: fc.constantFrom<HoleSide>('ahead', 'behind', 'left', 'right'),
+          width: fc.double({ min: 0.3, max: 4, noNaN: true }),
+          out: fc.constantFrom(0, 0.75, 1.5),
+          bottom: fc.double({ min: -0.2, max: 1, noNaN: true }),
+        }),
+        { maxLength: 4 },
+      ),
+      fc.constantFrom(0.5, 1, 1.5),
+      fc.double({ min: 0.5, max: 2.5, noNaN: true }),
+      (specs, out, depth) => {
+        const hole = manhole('x', { plan: { by: 'box', along: 2, across: 1.2 }, room: 0.3, below: [], around: [] });
+        const [long, wide] = [2.6, 1.8];
+        const trenches = specs.map(({ through, width, bottom, out: spreads }) => {
+          const wall = wallOf(spreads === 0 ? { by: 'upright' } : { by: 'sloped', out: spreads, over: 0 });
+          return { through, width, bottom, spread: spreadOf(wall, wall) };
+        });
+        const { excavation } = holeAmounts(hole, { by: 'sloped', out, over: 0 }, depth, trenches, []);
+        // Cells of one slice that lie in the hole and in no trench, over many slices.
+        const slices = 40;
+        let volume = 0;
+        for (let slice = 0; slice < slices; slice += 1) {
+          const height = ((slice + 0.5) / slices) * depth;
+          const [x, y] = [long / 2 + out * height, wide / 2 + out * height];
+          const inTrench = (east: number, north: number): boolean =>
+            specs.some(({ through, width, bottom, out: spreads }) => {
+              if (height <= bottom) return false;
+              const half = width / 2 + spreads * (height - bottom);
+              const [beyond, aside] =
+                through === 'ahead'
+                  ? [east - long / 2, north]
+                  : through === 'behind'
+                    ? [-east - long / 2, north]
+                    : through === 'left'
+                      ? [north - wide / 2, east]
+                      : [-north - wide / 2, east];
+              return beyond > 0 && Math.abs(aside) < half;
+            });
+          const cells = 60;
+          let count = 0;
+          for (let column = 0; column < cells; column += 1)
+            for (let row = 0; row < cells; row += 1)
+              if (!inTrench(((column + 0.5) / cells - 0.5) * 2 * x, ((row + 0.5) / cells - 0.5) * 2 * y)) count += 1;
+          volume += ((count / cells ** 2) * 4 * x * y * depth) / slices;
+        }
+        expect(Math.abs(excavation - volume) / Math.max(1, excavation)).toBeLessThan(0.03);
+      },
+    ),
+    { numRuns: 60 },
+  );
 });

@@ -14,7 +14,7 @@ function judge(more: (run: string) => Item[], fields: Partial<LineSpec> = {}): F
   const spec: LineSpec = {
     pipe,
     ground: ft(106),
-    runs: [{ length: ft(100), low: ft(100), slope: 0.01, ground: ft(106), protection: 'shielded' }],
+    runs: [{ length: ft(100), low: ft(100), slope: 0.01, ground: ft(106), protection: 'shored' }],
     ...fields,
   };
   const built = buildLine(spec);

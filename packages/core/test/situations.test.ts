@@ -26,6 +26,7 @@ test('there are enough of them, and every rule that a plan can break is among th
     'profile-no-fit',
     'setup-open',
     'shots-disagree',
+    'shot-contradicts',
     'native-short',
   ];
   expect(RULES.map(({ name }) => name).filter((name) => !tried.has(name) && !elsewhere.includes(name))).toEqual([]);

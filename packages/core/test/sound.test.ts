@@ -83,7 +83,7 @@ function sound({ runs, branches, outlet, utilities }: SoundSpec): Sound {
       slope: run.slope,
       ...(index === 0 ? { low } : { drop: run.drop }),
       vehicles: run.vehicles && !(index === 0 && outlet !== 'structure'),
-      protection: 'shielded',
+      protection: 'shored',
       // The bank at an open end.
       ...(index === 0 && outlet !== 'structure'
         ? { breaks: [[8, low + 8 * run.slope + crownOver(pipe) + run.cover] as const] }
@@ -101,7 +101,7 @@ function sound({ runs, branches, outlet, utilities }: SoundSpec): Sound {
     lines[name] = {
       pipe: branchPipe,
       section: bed,
-      runs: { [name]: { from: `${name} end`, to: `Node ${joins + 1}`, length, slope, drop, protection: 'shielded' } },
+      runs: { [name]: { from: `${name} end`, to: `Node ${joins + 1}`, length, slope, drop, protection: 'shored' } },
     };
   });
   const crossings = utilities.map(({ run, share, clear }) => {

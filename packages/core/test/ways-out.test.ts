@@ -75,7 +75,7 @@ function short(service: 'building-sewer' | 'storm', pipe: string, fall: number):
       Line: {
         service,
         pipe,
-        runs: { Line: { from: 'House', to: 'Main', length: 120, low: 100, high: 100 + fall, protection: 'shielded' } },
+        runs: { Line: { from: 'House', to: 'Main', length: 120, low: 100, high: 100 + fall, protection: 'shored' } },
       },
     },
   });

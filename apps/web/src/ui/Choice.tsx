@@ -10,6 +10,8 @@ export interface Option<T extends string> {
   readonly label: string;
   /** Shows it to those who know it by sight; it stands over the words. */
   readonly picture?: ReactNode;
+  /** What it comes to, under its words. */
+  readonly note?: string | undefined;
 }
 
 interface ChoiceProps<T extends string> {
@@ -59,6 +61,11 @@ export function Choice<T extends string>({ label, options, value, onChange, bare
               <Words strong={chosen} tone={chosen ? 'onWater' : 'ink'}>
                 {option.label}
               </Words>
+              {option.note === undefined ? null : (
+                <Words size="small" tone={chosen ? 'onWater' : 'muted'}>
+                  {option.note}
+                </Words>
+              )}
             </Tap>
           );
         })}

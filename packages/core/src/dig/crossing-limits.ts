@@ -6,7 +6,7 @@ import type { Choice, Is } from '../least';
 import { LEAST, MOST, Rows } from '../least';
 import { upRun } from '../length';
 import type { Phrase } from '../phrase';
-import { topOfCrossing } from '../site';
+import { crossingResult, topOfCrossing } from '../site';
 import { NEAR } from '../tolerance';
 import type { Gathering, LaidRun } from './gathering';
 import { addLimit, inForce } from './gathering';
@@ -43,7 +43,7 @@ function waysPast(
     crossing,
     worked: gathering.evaluation,
     aside: off - (pipe.outside + crossing.size) / 2,
-    wall: off - (crossing.size + (result.trench?.width ?? 0)) / 2,
+    wall: crossingResult(crossing, result).wall ?? off - (crossing.size + (result.trench?.width ?? 0)) / 2,
   };
   const asked = RULES.flatMap((rule) => {
     const force = inForce(gathering, rule);

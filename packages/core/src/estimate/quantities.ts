@@ -1,4 +1,5 @@
-import type { ItemOf, Material, Uuid } from '@alveus/plan';
+import type { ItemOf, Material, MaterialClass, Uuid } from '@alveus/plan';
+import { classOf } from '@alveus/plan';
 import type { HoleResult, LayerQuantity, LostLayer, MaterialQuantity, Quantities, Reader, RunResult } from '../results';
 import { NEAR, NEAR_SLOPE } from '../tolerance';
 import type { EnvelopeLayer } from '../trench';
@@ -29,12 +30,18 @@ export function lineQuantities(
   let steepLength = 0;
   const layers = new Map<string, { name: string; material: Uuid; run: Uuid; placed: number; covered: number }>();
   const pipes = new Map<Uuid, number>();
+  const classes = new Map<Uuid, MaterialClass | undefined>();
+  const classIn = (id: Uuid): MaterialClass | undefined => {
+    if (!classes.has(id)) classes.set(id, read.item('material', id)?.class);
+    return classes.get(id);
+  };
   for (const run of runs) {
     const amounts = run.trench?.amounts;
     if (run.grade.slope !== undefined && run.grade.slope > STEEP + NEAR_SLOPE) steepLength += run.length;
     missingLength += run.trench ? run.trench.missing : run.length;
     for (const { cut } of run.swales) swales += cut.volume;
-    if (run.pipe) pipes.set(run.pipe.id, (pipes.get(run.pipe.id) ?? 0) + slopedLength(run.length, run.grade.slope));
+    if (run.pipe && !carriesItself(run, classIn))
+      pipes.set(run.pipe.id, (pipes.get(run.pipe.id) ?? 0) + slopedLength(run.length, run.grade.slope));
     if (!amounts || !run.envelope) continue;
     excavation += amounts.excavation;
     pipeDisplaced += amounts.pipe;
@@ -113,6 +120,19 @@ export function lineQuantities(
     lost,
     steepLength,
   };
+}
+
+/** Whether something in its section, such as chambers, brings what the water runs in. */
+export function carriesItself(
+  { envelope }: Pick<RunResult, 'envelope'>,
+  classOfMaterial: (id: Uuid) => MaterialClass | undefined,
+): boolean {
+  if (!envelope) return false;
+  for (const { material } of envelope.layers) {
+    const found = material === 'native' ? undefined : classOfMaterial(material);
+    if (found && classOf(found).carries) return true;
+  }
+  return false;
 }
 
 /** A material that is gone has no weight, and nothing of it is wasted. */

@@ -31,7 +31,17 @@ export const MOST_DIFFERENCE = 12 * INCH;
 export type Firmness = 'placed' | 'firm' | 'dense';
 export const FIRMNESS: Readonly<Record<Exclude<Firmness, 'placed'>, number>> = { firm: 0.9, dense: 0.95 };
 
-export function firmnessOf(zone: Zone, of: MaterialClass | 'native', vehicles: boolean): Firmness {
+/** Over a field nothing is rammed, rolled or vibrated, and nothing heavy passes: its soil has to stay open. */
+export const OVER_FIELD = 'by hand, or let down from a bucket beside it; no plate and no wheel';
+
+/** How a lift is worked. @param field whether what is filled is part of a septic field */
+export const howOf = (zone: Zone, field: boolean): string =>
+  field && OVER.includes(zone) ? OVER_FIELD : LIFTS[zone].how;
+
+const OVER: readonly Zone[] = ['overlay', 'backfill', 'surface'];
+
+export function firmnessOf(zone: Zone, of: MaterialClass | 'native', vehicles: boolean, field: boolean): Firmness {
+  if (field && (OVER.includes(zone) || zone === 'side')) return 'placed';
   const { placed = false, grows = false } = of === 'native' ? {} : classOf(of);
   if (zone === 'pieces' || placed) return 'placed';
   if (zone === 'surface') return vehicles && !grows ? 'dense' : 'placed';
@@ -56,15 +66,15 @@ export interface Lift {
 /** Cover over the crown from which machines may cross while it is built: ASTM D2321, 24 in or once the outside, from memory. */
 export const machineCover = (outside: number): number => Math.max(24 * INCH, outside);
 
-/**
- * @param depth ground over the trench bottom, m
- * @param inPieces whether a material comes in pieces: what lies in one is one lift, whatever part of the trench it fills
- */
-export function liftsOf(
-  of: Envelope,
-  depth: number,
-  inPieces: (material: LayerMaterial) => boolean = () => false,
-): readonly Lift[] {
+export interface Filled {
+  /** Whether a material comes in pieces: what lies in one is one lift, whatever part of the trench it fills. */
+  readonly inPieces?: (material: LayerMaterial) => boolean;
+  /** In a septic field: what effluent runs through, all of which is seen before straw, fabric or soil goes over it. */
+  readonly fieldOf?: (material: LayerMaterial) => boolean;
+}
+
+/** @param depth ground over the trench bottom, m */
+export function liftsOf(of: Envelope, depth: number, { inPieces, fieldOf }: Filled = {}): readonly Lift[] {
   const tops = layerTops(of, depth);
   const springline = of.underside + of.radius;
   const crown = of.underside + 2 * of.radius;
@@ -74,12 +84,13 @@ export function liftsOf(
     const last = lifts[lifts.length - 1];
     if (zone === 'pieces' && last?.zone === 'pieces' && last.material === material)
       lifts[lifts.length - 1] = { ...last, to, mark: to - crown };
-    else lifts.push({ zone, material, from, to, mark: to - crown, before: holdsBefore(zone, lifts) });
+    else
+      lifts.push({ zone, material, from, to, mark: to - crown, before: holdsBefore(zone, material, lifts, fieldOf) });
   };
   let under = 0;
   of.layers.forEach(({ material, group }, index) => {
     const top = tops[index] as number;
-    const whole = inPieces(material);
+    const whole = inPieces?.(material) === true;
     const between = whole ? [] : borders.filter((border) => border > under + 1e-6 && border < top - 1e-6);
     const cuts = [under, ...between, top];
     for (let piece = 1; piece < cuts.length; piece += 1) {
@@ -102,16 +113,21 @@ function zoneAt(height: number, [underside, springline, crown, over]: readonly n
   return height < (over as number) ? 'overlay' : 'backfill';
 }
 
-function holdsBefore(zone: Zone, before: readonly Lift[]): readonly Hold[] {
-  const last = before[before.length - 1]?.zone;
+function holdsBefore(
+  zone: Zone,
+  material: LayerMaterial,
+  before: readonly Lift[],
+  fieldOf: Filled['fieldOf'],
+): readonly Hold[] {
+  const last = before[before.length - 1];
   const holds: Hold[] = [];
   if (before.length === 0) holds.push('bottom');
-  if (zone !== 'bed' && last === 'bed') holds.push('bed');
-  if (zone === 'haunch' && last !== 'haunch') holds.push('pipe');
-  if (
-    (zone === 'overlay' || zone === 'backfill' || zone === 'surface') &&
-    !before.some((one) => one.before.includes('cover'))
-  )
-    holds.push('cover');
+  if (zone !== 'bed' && last?.zone === 'bed') holds.push('bed');
+  if (zone === 'haunch' && last?.zone !== 'haunch') holds.push('pipe');
+  if (before.some((one) => one.before.includes('cover'))) return holds;
+  const covers = fieldOf
+    ? !fieldOf(material) && last !== undefined && fieldOf(last.material)
+    : zone === 'overlay' || zone === 'backfill' || zone === 'surface';
+  if (covers) holds.push('cover');
   return holds;
 }

@@ -66,7 +66,7 @@ export interface AnyRule<Facts> extends Omit<Rule<Facts>, 'judge' | 'words'> {
 
 export function rule<Facts>() {
   return <const Name extends string, B extends Breach, Number extends RuleNumber | undefined = undefined>(
-    declared: Rule<Facts, B> & { readonly name: Name; readonly number?: Number },
+    declared: Rule<Facts, B> & { readonly name: Name; readonly number?: Number | undefined },
   ): Rule<Facts, B> & { readonly name: Name; readonly number: Number } =>
     declared as Rule<Facts, B> & { readonly name: Name; readonly number: Number };
 }

@@ -6,4 +6,4 @@ export const serviceOnFrom = (form: NodeForm = 'stub-out'): Service =>
   SERVICES.find((service) => serviceOf(service).leadsFrom === form) ?? 'storm';
 
 /** How far pipe falls through a node, m. */
-export const usualFall = (form: NodeForm | undefined): number => (form && formOf(form).fall) ?? 0;
+export const usualFall = (form: NodeForm | undefined): number => (form && formOf(form).fall?.usual) ?? 0;

@@ -1,8 +1,10 @@
-import type { Run, TestPit, UpRun } from '@alveus/plan';
+import type { Run, SoilClass, TestPit, UpRun, Uuid } from '@alveus/plan';
+import { ONLY, SOILS } from '@alveus/plan';
 import { upRun } from '../length';
+import type { Reader } from '../results';
 import { NEAR } from '../tolerance';
 
-/** What a test pit says of how deep people may stand in a trench unprotected. */
+/** What is known of the soil, and how deep people may stand in it unprotected. */
 
 /** Depth from which its soil needs protection; undefined where the pit says nothing against it. */
 export function unsafeFrom({ soil, groundwater }: TestPit, least: number): number | undefined {
@@ -17,4 +19,16 @@ export function pitAt(
 ): UpRun | undefined {
   const at = place && upRun(run, length, place.at);
   return at !== undefined && at >= -NEAR && at <= length + NEAR ? at : undefined;
+}
+
+/**
+ * The class of the soil at some runs: the loosest of what somebody said, so that one pit that found loose soil makes the
+ * whole run loose; undefined where nobody competent has looked.
+ */
+export function soilAt(runs: readonly Uuid[], read: Pick<Reader, 'item' | 'of'>): SoilClass | undefined {
+  let found = read.item('native', ONLY)?.soil;
+  for (const run of runs)
+    for (const { soil } of read.of('pitsOn', run) ?? [])
+      if (soil !== undefined && (found === undefined || SOILS.indexOf(soil) > SOILS.indexOf(found))) found = soil;
+  return found;
 }

@@ -19,7 +19,7 @@ export interface CrossingResult {
   readonly over: boolean | undefined;
   /** For one beside: from outside to outside, level; the same all along. */
   readonly beside: number | undefined;
-  /** For one beside: from its outside to the wall of our trench, level; negative where it lies within. */
+  /** For one beside: from its outside to what is dug for the run, level, the least of all places; negative where it lies within. */
   readonly wall: number | undefined;
   /** From outside to outside as the crow flies, the least of all places; negative where the two overlap. */
   readonly apart: number | undefined;
@@ -39,4 +39,6 @@ export interface CrossingPlace {
   readonly underside: number;
   readonly trench: number;
   readonly ground: number | undefined;
+  /** For one beside: from its outside to the side of the trench at its height, level; undefined where nothing is dug for the run. */
+  readonly wall?: number;
 }

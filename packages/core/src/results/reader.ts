@@ -1,6 +1,6 @@
 import type { Crossing, ItemOf, Kind, Plan, TestPit, Uuid } from '@alveus/plan';
 import type { LineOrder, RunGradeResult, SurplusFact } from '../grade';
-import type { GroundShot, RunShot } from '../survey/ground-shots';
+import type { GroundShot, NodeLevels, RunShot } from '../survey/ground-shots';
 import type { CrossingResult } from './crossing';
 import type { Finding } from './finding';
 import type { LineResult } from './line';
@@ -26,6 +26,7 @@ export interface Results {
   readonly surplus: readonly SurplusFact[];
   /** Of nodes and of runs: ground found with the level. */
   readonly nodeShot: GroundShot;
+  readonly nodeLevels: NodeLevels;
   readonly runShots: readonly RunShot[];
   /** Of runs: what lies at it now, whatever run it was told of. */
   readonly pitsOn: readonly TestPit[];

@@ -1,4 +1,4 @@
-import type { FromA, Hole, Uuid } from '@alveus/plan';
+import type { FromA, Hole, Ports, Protection, Side, SoilClass, Uuid } from '@alveus/plan';
 import type { HoleAmounts } from '../trench';
 
 /** What the trench of a run has to do with those of others; told from its end a. */
@@ -23,7 +23,22 @@ export interface HoleResult {
   /** Ground over its bottom, m, and the level of that; undefined where either is not known. */
   readonly depth: number | undefined;
   readonly bottom: number | undefined;
+  /** How its sides are cut, and what that follows from. */
+  readonly side: Side;
+  readonly protection: Protection | undefined;
+  readonly soil: SoilClass | undefined;
+  /** What stands in it, where that is set by its ports. */
+  readonly body: Body | undefined;
   readonly amounts: HoleAmounts | undefined;
+}
+
+/** A tank or a box as it stands. */
+export interface Body {
+  readonly ports: Ports;
+  /** Elevation of its top, outside. */
+  readonly top: number;
+  /** How deep liquid stands in it, m. */
+  readonly liquid: number;
 }
 
 /** A run in the trench of another. */

@@ -1,2 +1,3 @@
+export * from './cost';
 export * from './share-trench';
 export * from './hole-models';

@@ -1,7 +1,6 @@
 import type { Edit, Run, Sharing, Uuid } from '@alveus/plan';
-import { applyEdits } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
-import { evaluate } from '../evaluate';
+import { costOf } from './cost';
 
 /** A run put into the trench of another, and what that saves. */
 export interface Shared {
@@ -33,7 +32,6 @@ export function shareTrench(
   { run, lead, lies, clear }: SharingAsked,
   newId: () => Uuid,
 ): Shared | undefined {
-  const { plan } = evaluation;
   const [own, trench] = [evaluation.runs.get(run), evaluation.runs.get(lead)];
   if (!own || !trench || !(own.length > 0) || !(trench.length > 0)) return undefined;
   const turned = liesTurned(own.run, trench.run, evaluation);
@@ -61,12 +59,8 @@ export function shareTrench(
     clear,
   };
   const edits: Edit[] = [{ op: 'put', item }];
-  const after = evaluate(applyEdits(plan, edits), evaluation);
-  return { edits, length: far, saves: dug(evaluation) - dug(after) };
+  return { edits, length: far, saves: -costOf(edits, evaluation).dug };
 }
-
-const dug = ({ lines }: Evaluation): number =>
-  [...lines.values()].reduce((sum, { quantities }) => sum + quantities.excavation, 0);
 
 /** Whether end b of the one lies at end a of the other. */
 function liesTurned(own: Run, trench: Run, { plan }: Evaluation): boolean {

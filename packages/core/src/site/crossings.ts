@@ -1,15 +1,17 @@
-import type { Crossing, FromA, UpRun } from '@alveus/plan';
+import type { Crossing, FromA, Hand, UpRun } from '@alveus/plan';
+import { otherHand } from '@alveus/plan';
 import { groundAt } from '../ground';
 import { upRun } from '../length';
 import type { CrossingPlace, CrossingResult, RunShape } from '../results';
 import { NEAR } from '../tolerance';
+import { outAt, stripAt, wallOf } from '../trench';
 
 /** Utilities across and beside a run: how high they lie there, and how much room is left, at the tightest place. */
 
 /** @param run the run it lies at, as far as that is worked out */
 export function crossingResult(crossing: Crossing, run: RunShape): CrossingResult {
   const { lies, size } = crossing;
-  const { length, pipe, trench } = run;
+  const { length, pipe } = run;
   const told = lies.how === 'across' ? [lies.at, lies.at] : [lies.from, lies.to];
   const [from, to] = told.map((at: FromA) => upRun(run.run, length, at)).sort((a, b) => a - b) as [UpRun, UpRun];
   const beyond = Math.max(0, 0 - from, to - length);
@@ -19,7 +21,7 @@ export function crossingResult(crossing: Crossing, run: RunShape): CrossingResul
   const places = off ? [] : placesOf(crossing, run, stretch);
   const radii = pipe === undefined ? undefined : (pipe.outside + size) / 2;
   const beside = lies.how === 'across' || radii === undefined ? undefined : lies.off - radii;
-  const wall = lies.how === 'across' || !trench ? undefined : lies.off - (size + trench.width) / 2;
+  const walls = places.flatMap(({ wall }) => wall ?? []);
   const tight = tightest(places);
   const over = tight && tight.top + tight.bottom > tight.underside + tight.crown;
   const apart =
@@ -39,7 +41,7 @@ export function crossingResult(crossing: Crossing, run: RunShape): CrossingResul
     gap: tight && gapAt(tight),
     over,
     beside,
-    wall,
+    wall: walls.length > 0 ? Math.min(...walls) : undefined,
     apart,
     aboveBottom: places.length === 0 ? undefined : Math.min(...places.map(({ bottom, trench: dug }) => bottom - dug)),
     places,
@@ -106,7 +108,9 @@ function placeAt(crossing: Crossing, run: RunShape, at: UpRun): CrossingPlace | 
   if (top === undefined || grade.low === undefined || grade.slope === undefined || !envelope) return undefined;
   const trench = grade.low + grade.slope * at - envelope.invert;
   const underside = trench + envelope.underside;
+  const wall = wallAt(crossing, run, at, top - trench);
   return {
+    ...(wall === undefined ? {} : { wall }),
     at,
     top,
     bottom: top - crossing.size,
@@ -115,4 +119,22 @@ function placeAt(crossing: Crossing, run: RunShape, at: UpRun): CrossingPlace | 
     trench,
     ground: groundAt(ground, at),
   };
+}
+
+/**
+ * From the outside of a utility beside a run to what is dug for that, level, at the height of its top: a side that is
+ * sloped or benched is furthest out there. Of one of which nobody says on which side it lies, to the nearer.
+ */
+function wallAt({ lies, size }: Crossing, { run, trench }: RunShape, at: UpRun, over: number): number | undefined {
+  if (lies.how === 'across' || !trench) return undefined;
+  const strip = trench.strips ? stripAt(trench.strips, at) : { width: trench.width, middle: 0 };
+  if (!strip) return undefined;
+  const { sides } = trench;
+  const reach = (hand: Hand): number => {
+    const out = sides ? outAt(wallOf(sides[hand]), Math.max(0, over)) : 0;
+    return strip.width / 2 + (hand === 'right' ? strip.middle : -strip.middle) + out;
+  };
+  // Seen up the run, as its trench is.
+  const hand = lies.side && (run.flow === 'to-a' ? lies.side : otherHand(lies.side));
+  return lies.off - size / 2 - (hand ? reach(hand) : Math.max(reach('left'), reach('right')));
 }

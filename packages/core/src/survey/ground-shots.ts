@@ -12,8 +12,13 @@ export interface RunShot extends GroundShot {
   readonly at: FromA;
 }
 
+/** What else was found at a node: the top of a box, the invert of a pipe, the water that stood there. */
+export type NodeLevels = { readonly [What in Exclude<NodeTarget['what'], 'ground'>]?: GroundShot };
+type NodeTarget = Extract<Shot['target'], { on: 'node' }>;
+
 export interface GroundShots {
   readonly nodes: ReadonlyMap<Uuid, GroundShot>;
+  readonly levels: ReadonlyMap<Uuid, NodeLevels>;
   /** In order along each run, none twice at one place. */
   readonly runs: ReadonlyMap<Uuid, readonly RunShot[]>;
   /** Shots that stand, of one place, that say another thing, however little; the later one is used. */
@@ -22,7 +27,7 @@ export interface GroundShots {
 
 /** Places nearer than this are one place: nobody sets a rod down more exactly. */
 export const SAME_PLACE = 0.01;
-export const NO_SHOTS: GroundShots = { nodes: new Map(), runs: new Map(), disagreeing: [] };
+export const NO_SHOTS: GroundShots = { nodes: new Map(), levels: new Map(), runs: new Map(), disagreeing: [] };
 
 type Places = { readonly plan: Pick<Plan, 'run' | 'node'>; readonly lineage: Lineage };
 type Kept<T> = T & { readonly from: Shot };
@@ -33,6 +38,7 @@ type Kept<T> = T & { readonly from: Shot };
 export function groundShots(book: Book, places: Places): GroundShots {
   const nodes = new Map<Uuid, Kept<GroundShot>>();
   const runs = new Map<Uuid, Map<number, Kept<RunShot>>>();
+  const levels = new Map<Uuid, NodeLevels>();
   const disagreeing: { used: Shot; other: Shot; by: number }[] = [];
   const compare = (used: Shot, elevation: number, before: Kept<GroundShot> | undefined): void => {
     const by = before ? Math.abs(elevation - before.elevation) : 0;
@@ -42,6 +48,10 @@ export function groundShots(book: Book, places: Places): GroundShots {
     for (const shot of shots) {
       const elevation = book.elevations.get(shot.id)?.adjusted;
       if (elevation === undefined || shot.sight !== 'fore') continue;
+      const { target } = shot;
+      // The later one is used, as of ground.
+      if (target.on === 'node' && target.what !== 'ground')
+        levels.set(target.node, { ...levels.get(target.node), [target.what]: { shot: shot.id, elevation } });
       const place = groundPlace(shot, places);
       if (!place) continue;
       if ('node' in place) {
@@ -68,7 +78,7 @@ export function groundShots(book: Book, places: Places): GroundShots {
   const atNodes = new Map(
     [...nodes].map(([node, { shot, elevation }]): [Uuid, GroundShot] => [node, { shot, elevation }]),
   );
-  return { nodes: atNodes, runs: inOrder, disagreeing };
+  return { nodes: atNodes, levels, runs: inOrder, disagreeing };
 }
 
 /** The slot of a shot at the same place, or the slot that is free for this one. */

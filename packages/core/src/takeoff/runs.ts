@@ -1,6 +1,7 @@
 import type { ItemOf, TestPit, Uuid } from '@alveus/plan';
 import { classOf } from '@alveus/plan';
 import { crossSection, fabricAcross } from '../cross';
+import { carriesItself } from '../estimate';
 import { jointOf } from '../pipe';
 import type { RunResult } from '../results';
 import { NEAR } from '../tolerance';
@@ -40,7 +41,8 @@ export function runEntries(run: RunResult, { material, pits }: RunContext): read
   for (const { cut } of run.swales) add({ of: 'dug', stratum: 'swales' }, cut.volume, 'cut before the trench');
   addShoring(run, add);
   const long = slopedLength(run.length, run.grade.slope);
-  if (run.pipe && run.length > 0) {
+  const carried = carriesItself(run, (id) => material(id)?.class);
+  if (run.pipe && run.length > 0 && !carried) {
     add({ of: 'pipe', pipe: run.pipe.id }, long, 'along the slope');
     addJoints(run.pipe, long, add);
   }

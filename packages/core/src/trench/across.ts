@@ -299,6 +299,20 @@ export function opening(
   return { left: openTo(halves[0], depth, -across), right: openTo(halves[1], depth, across) };
 }
 
+/**
+ * From the bottom up to where each side meets the ground, m: on the side to which the ground rises that is more than the
+ * depth in the middle.
+ */
+export function faceHeights(
+  sides: Sides | undefined,
+  width: number,
+  depth: number,
+): { readonly left: number; readonly right: number } {
+  if (!sides || sides.across === 0) return { left: depth, right: depth };
+  const { left, right } = opening({ halves: halvesOf(sides, width), across: sides.across }, depth);
+  return { left: depth - sides.across * left, right: depth + sides.across * right };
+}
+
 /** Everything under the tops, as if there were no pipes: between its kinks each is at most square in the depth. */
 function addPolygons(shape: AcrossShape, length: number, from: number, to: number, into: Amounts): void {
   const [low, high] = [Math.min(from, to), Math.max(from, to)];

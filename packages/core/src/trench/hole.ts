@@ -1,8 +1,9 @@
-import type { Hole, LayerMaterial } from '@alveus/plan';
+import type { Hole, LayerMaterial, NodeForm, Ports, Protection, Side, SoilClass } from '@alveus/plan';
+import { formOf } from '@alveus/plan';
 import { areaBelow } from '../pipe';
 import { TWO } from './gauss';
 import type { Spread } from './sides';
-import { outAt, wallOf, widerAt } from './sides';
+import { classOf, outAt, usualSide, wallOf, widerAt } from './sides';
 
 /**
  * The hole of a structure: a square or an oblong in plan, since a bucket digs no circle, with its sides going out as they
@@ -15,7 +16,11 @@ export interface TrenchAtHole {
   readonly bottom: number;
   readonly width: number;
   readonly spread: Spread | undefined;
+  readonly through: HoleSide;
 }
+
+/** A side of the hole, seen the way of the run that leaves it. */
+export type HoleSide = 'ahead' | 'behind' | 'left' | 'right';
 
 /** A pipe through the room between the hole's side and the structure. */
 export interface PipeAtHole {
@@ -57,28 +62,68 @@ const disc = (across: number): number => (Math.PI * across ** 2) / 4;
 /** From the bottom of the hole to the underside of the structure, m. */
 export const underOf = ({ below }: Hole): number => below.reduce((sum, { thickness }) => sum + thickness, 0);
 
-/** @param depth ground over the bottom of the hole, m */
+/** How its sides are cut: as somebody said, or by how people in it are protected and the class of its soil. */
+export const sideOfHole = (hole: Hole, soil: SoilClass | undefined, depth: number): Side =>
+  hole.side ?? usualSide(hole.protection, classOf(soil), hole.shield, depth);
+
+/** How people in it are protected: as somebody said; sides that are sloped or benched say so themselves. */
+export const protectionOf = ({ protection, side }: Hole): Protection | undefined =>
+  protection ?? (side && side.by !== 'upright' ? side.by : undefined);
+
+/**
+ * Its ports, of what is set by them: typed, or as they usually are where these fit what was typed of it.
+ * @param form what stands at the node
+ */
+export function portsOf({ ports, tall, floor }: Hole, form: NodeForm): Ports | undefined {
+  if (ports) return ports;
+  const usual = formOf(form).hole?.ports;
+  return usual && usual.outlet <= tall - floor ? usual : undefined;
+}
+
+/** From the invert of the outlet down to the floor inside, m: as deep as liquid stands in it. */
+export const liquidOf = ({ tall, floor }: Hole, { outlet }: Ports): number => tall - floor - outlet;
+
+/** @param side as its sides are cut @param depth ground over the bottom of the hole, m */
 export function holeAmounts(
   hole: Hole,
+  side: Side,
   depth: number,
   trenches: readonly TrenchAtHole[],
   pipes: readonly PipeAtHole[],
 ): HoleAmounts {
-  const { frame, riser, room, tall, side } = hole;
+  const { frame, riser, room, tall } = hole;
   const { along, across } = sizeOf(hole);
-  const wall = wallOf(side ?? { by: 'upright' });
+  const wall = wallOf(side);
   const under = underOf(hole);
   const top = under + tall;
   const shaft = riser === undefined ? 0 : disc(riser);
   const collar = frame ? depth - frame.thick : Infinity;
   const ring = frame ? disc(frame.across) : 0;
   const open = frame && riser !== undefined ? disc(riser + 2 * frame.clear) : 0;
+  const [long, wide] = [along + 2 * room, across + 2 * room];
+  const widthAt = ({ bottom, width, spread }: TrenchAtHole, height: number): number =>
+    height <= bottom ? 0 : width + (spread ? widerAt(spread, height - bottom) : 0);
+  const widest = (side: HoleSide, height: number): number =>
+    trenches.reduce((most, one) => (one.through === side ? Math.max(most, widthAt(one, height)) : most), 0);
+  // Its foot, a strip of what its sides open along each of them, and four corners; less what lies within a trench.
   const dug = (height: number): number => {
     const out = outAt(wall, height);
-    let area = (along + 2 * room + 2 * out) * (across + 2 * room + 2 * out);
-    for (const { bottom, width, spread } of trenches)
-      if (height > bottom) area -= out * (width + (spread ? widerAt(spread, height - bottom) : 0));
-    return area;
+    if (out === 0) return long * wide;
+    const [ahead, behind, left, right] = SIDES.map((side) => widest(side, height)) as [number, number, number, number];
+    const strip = (foot: number, trench: number): number => out * Math.max(0, foot - trench);
+    const reach = (foot: number, trench: number): number => Math.min(out, Math.max(0, (trench - foot) / 2));
+    const corner = (end: number, side: number): number => (out - reach(wide, end)) * (out - reach(long, side));
+    return (
+      long * wide +
+      strip(wide, ahead) +
+      strip(wide, behind) +
+      strip(long, left) +
+      strip(long, right) +
+      corner(ahead, left) +
+      corner(ahead, right) +
+      corner(behind, left) +
+      corner(behind, right)
+    );
   };
   const solid = (height: number): number => (height < under ? 0 : height < top ? areaOf(hole) : shaft);
   const framed = (height: number): number =>
@@ -91,9 +136,19 @@ export function holeAmounts(
     collar,
     ...trenches.flatMap(({ bottom, spread }) => [bottom, ...(spread?.heights ?? []).map((height) => bottom + height)]),
   ];
+  // Between them all goes straight up, but where a trench becomes wider than the foot of the hole, or than its side there.
+  const meetings = (from: number, to: number): number[] =>
+    trenches
+      .flatMap((trench) => {
+        const foot = trench.through === 'ahead' || trench.through === 'behind' ? wide : long;
+        return [0, 2].map((outs) => (height: number) => widthAt(trench, height) - foot - outs * outAt(wall, height));
+      })
+      .flatMap((over) => rootOf(over, from, to) ?? [])
+      .sort((one, other) => one - other);
   const volume = (of: (height: number) => number, from: number, to: number): number => {
     if (to <= from) return 0;
-    const cuts = [from, ...kinks.filter((kink) => kink > from && kink < to).sort((one, other) => one - other), to];
+    const known = [from, ...kinks.filter((kink) => kink > from && kink < to).sort((one, other) => one - other), to];
+    const cuts = known.flatMap((end, index) => [...meetings(known[index - 1] ?? end, end), end]);
     return cuts.slice(1).reduce((sum, end, index) => {
       const begin = cuts[index] as number;
       return sum + ((end - begin) / 2) * TWO.reduce((both, share) => both + of(begin + (end - begin) * share), 0);
@@ -126,6 +181,16 @@ export function holeAmounts(
     pipes: whole > 0 ? piped(0, whole) : 0,
     layers,
   };
+}
+
+const SIDES: readonly HoleSide[] = ['ahead', 'behind', 'left', 'right'];
+
+/** Where what goes straight between two heights is nothing; it may jump at either. */
+function rootOf(of: (height: number) => number, from: number, to: number): number | undefined {
+  const third = (to - from) / 3;
+  const [low, high] = [of(from + third), of(to - third)];
+  const root = from + third + (third * low) / (low - high);
+  return root > from && root < to ? root : undefined;
 }
 
 /**

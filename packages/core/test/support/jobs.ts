@@ -1,5 +1,6 @@
 import type {
   Crossing,
+  Hand,
   Hole,
   Item,
   ItemOf,
@@ -78,6 +79,7 @@ export interface CrossingSpec {
   from?: number;
   to?: number;
   off?: number;
+  side?: Hand;
   /** Elevation of its centre; or depth of its top. */
   centre?: number;
   deep?: number;
@@ -115,15 +117,20 @@ export interface SharingSpec {
   leadTo?: number;
 }
 
-/** A round structure, in feet: so wide and tall outside, with room in inches. */
+/** A structure, in feet: round, so wide and tall outside, with room in inches; or so long besides. */
 export interface HoleSpec {
   node: string;
   wide?: number;
+  long?: number;
   tall?: number;
   room?: number;
   fill?: number;
   frame?: number;
   protection?: Hole['protection'];
+  side?: Hole['side'];
+  shield?: Hole['shield'];
+  /** Inlet and outlet under its top. */
+  ports?: readonly [inlet: number, outlet: number];
 }
 
 export interface PitSpec {
@@ -142,6 +149,8 @@ export interface Job {
 export const stone = material('Stone');
 export const straw = material('Straw', { class: 'straw', density: 60 });
 export const plain = section();
+/** For pipe that takes water in or lets it out: stone up to its crown, and no deeper than the plain one. */
+const stony = section({ above: [{ material: stone.id, upTo: { mark: 'crown', offset: 0 } }] });
 const pipes = new Map<string, ItemOf<'pipe'>>();
 
 export function pipeOf(name: string | ItemOf<'pipe'>): ItemOf<'pipe'> {
@@ -197,7 +206,7 @@ export function job({
   for (const [name, line] of Object.entries(lines)) {
     const service = line.service ?? 'storm';
     const pipe = laidAs(service, line.pipe ?? '12 in SDR 35');
-    const laid = line.section ?? plain;
+    const laid = line.section ?? (serviceOf(service).perforated ? stony : plain);
     items.push(pipe, laid, {
       kind: 'line',
       id: idOf(name),
@@ -249,17 +258,20 @@ export function job({
       place: 1,
       clear: inch(clear),
     });
-  for (const { node, wide = 2, tall = 3, room = 12, fill, frame, protection } of holes)
+  for (const { node, wide = 2, long, tall = 3, room = 12, fill, frame, protection, side, shield, ports } of holes)
     items.push({
       kind: 'hole',
       id: idOf(node),
-      plan: { by: 'round', across: ft(wide) },
+      plan: long === undefined ? { by: 'round', across: ft(wide) } : { by: 'box', along: ft(long), across: ft(wide) },
       floor: inch(4),
       tall: ft(tall),
       room: inch(room),
       below: [{ material: stone.id, thickness: inch(6) }],
       around: fill === undefined ? [] : [{ material: stone.id, over: ft(fill) }],
+      ...(ports ? { ports: { inlet: ft(ports[0]), outlet: ft(ports[1]), wall: inch(3) } } : {}),
+      ...(side ? { side } : {}),
       ...(protection ? { protection } : {}),
+      ...(shield ? { shield } : {}),
       ...(frame === undefined
         ? {}
         : { frame: { material: stone.id, across: ft(wide) + 1, thick: inch(6), clear: frame } }),
@@ -316,7 +328,7 @@ function runItems(
 }
 
 function crossingItem(id: Uuid, spec: CrossingSpec, idOf: (name: string) => Uuid): Crossing {
-  const { on, utility = 'gas', size = 4, at, from = 0, to = 100, off = 0, centre, deep, measured = true } = spec;
+  const { on, utility = 'gas', size = 4, at, from = 0, to = 100, off = 0, side, centre, deep, measured = true } = spec;
   return {
     kind: 'crossing',
     id,
@@ -325,7 +337,9 @@ function crossingItem(id: Uuid, spec: CrossingSpec, idOf: (name: string) => Uuid
     utility,
     size: inch(size),
     lies:
-      at === undefined ? { how: 'beside', from: ft(from), to: ft(to), off: ft(off) } : { how: 'across', at: ft(at) },
+      at === undefined
+        ? { how: 'beside', from: ft(from), to: ft(to), off: ft(off), ...(side ? { side } : {}) }
+        : { how: 'across', at: ft(at) },
     level:
       deep === undefined
         ? { by: 'elevation', of: 'centre', value: ft(centre ?? 0) }

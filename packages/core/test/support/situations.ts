@@ -1,9 +1,9 @@
 import type { Item, NodeForm, Service } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import type { RuleName } from '../../src';
-import { catalogue, ft, inch, newId, section } from '../builders';
+import { catalogue, ft, inch, material, newId, section } from '../builders';
 import type { JobSpec, KeepingSpec, SwaleSpec } from './jobs';
-import { oneRun, pipeOf, stone, straw } from './jobs';
+import { oneRun, pipeOf, plain, stone, straw } from './jobs';
 
 /**
  * Situations as a foreman would tell them, and what he would say: what must be found, how grave, and what must not be.
@@ -27,6 +27,7 @@ const sewer = { service: 'building-sewer', pipe: '4 in SDR 35' } as const;
 const wide = section({ width: { rule: 'fixed', width: ft(8) } });
 const drain = { service: 'french-drain', pipe: '4 in SDR 35' } as const;
 const lateral = { service: 'lateral', pipe: '4 in SDR 35' } as const;
+const chambers = material('Chambers', { class: 'chamber', density: 40, piece: { long: ft(4), coupled: false } });
 
 // Fall.
 when(
@@ -35,16 +36,19 @@ when(
   [],
   ['least-slope', 'least-cover', 'protection', 'dead-level'],
 );
-when('a storm line laid dead level', oneRun({ slope: 0 }), ['fix dead-level']);
-when('a lateral laid dead level, along the contour', oneRun({ slope: 0 }, lateral), [], ['dead-level', 'least-slope']);
+when('a storm line laid dead level', oneRun({ slope: 0 }), ['fix dead-level', 'watch least-slope']);
+/** Two feet deep, as laterals are. */
+const shallow = { ...lateral, out: { ground: 101.8 }, top: { ground: 101.8 } };
+when('a lateral laid dead level, along the contour', oneRun({ slope: 0 }, shallow), [], ['dead-level', 'least-slope']);
 when(
   'a roof drain laid dead level: it has too little fall already',
   oneRun({ slope: 0 }, { service: 'roof-drain', pipe: '4 in SDR 35' }),
-  ['fix least-slope', 'dead-level'],
+  ['fix least-slope'],
+  ['dead-level'],
 );
 when(
   'a pipe that falls the wrong way',
-  oneRun({ slope: -0.005, protection: 'shielded' }),
+  oneRun({ slope: -0.005, protection: 'shored' }),
   ['stop against-grade'],
   ['least-slope'],
 );
@@ -78,7 +82,7 @@ when('a storm line of 200 mm pipe at 0.35 %', oneRun({ slope: 0.0035 }, { pipe: 
 when(
   'a storm line of 30 in pipe at 0.06 %',
   oneRun(
-    { slope: 0.0006, protection: 'shielded' },
+    { slope: 0.0006, protection: 'shored' },
     { pipe: '30 in concrete, wall B', section: wide, out: { ground: 105 }, top: { ground: 105 } },
   ),
   [],
@@ -87,7 +91,7 @@ when(
 when(
   'a storm line of 30 in pipe at 0.05 %',
   oneRun(
-    { slope: 0.0005, protection: 'shielded' },
+    { slope: 0.0005, protection: 'shored' },
     { pipe: '30 in concrete, wall B', section: wide, out: { ground: 105 }, top: { ground: 105 } },
   ),
   ['watch least-slope'],
@@ -95,7 +99,7 @@ when(
 when(
   'a storm line of 48 in pipe at 0.02 %, which is under 2 ft/s',
   oneRun(
-    { slope: 0.0002, protection: 'shielded' },
+    { slope: 0.0002, protection: 'shored' },
     { pipe: '48 in concrete, wall B', section: wide, out: { ground: 107 }, top: { ground: 107 } },
   ),
   ['watch least-slope'],
@@ -103,7 +107,7 @@ when(
 when(
   'a storm line of 48 in pipe at 0.04 %',
   oneRun(
-    { slope: 0.0004, protection: 'shielded' },
+    { slope: 0.0004, protection: 'shored' },
     { pipe: '48 in concrete, wall B', section: wide, out: { ground: 107 }, top: { ground: 107 } },
   ),
   [],
@@ -117,8 +121,8 @@ when('a French drain down a bank at 15 %', oneRun({ slope: 0.15 }, { ...drain, t
 when('a house sewer at an inch in a foot', oneRun({ slope: 1 / 12 }, { ...sewer, top: { ground: 112 } }), [
   'watch steep',
 ]);
-when('a lateral that falls 1/4 in each 5 ft', oneRun({ slope: 0.25 / 60 }, lateral), [], ['steep', 'least-slope']);
-when('a lateral at 2 %', oneRun({ slope: 0.02 }, { ...lateral, top: { ground: 106 } }), ['fix steep']);
+when('a lateral that falls 1/4 in each 5 ft', oneRun({ slope: 0.25 / 60 }, shallow), [], ['steep', 'least-slope']);
+when('a lateral at 2 %', oneRun({ slope: 0.02 }, { ...shallow, top: { ground: 103.8 } }), ['fix steep']);
 when('a storm line at 12 %, faster than 15 ft/s', oneRun({ slope: 0.12 }, { top: { ground: 116 } }), ['watch steep']);
 
 // Facts of the grade.
@@ -188,7 +192,7 @@ when(
   '3 in of cover in a dip halfway, and daylight at the end',
   oneRun(
     {
-      protection: 'shielded',
+      protection: 'shored',
       length: 200,
       breaks: [
         [40, 104],
@@ -204,7 +208,7 @@ when(
   'two dips with too little cover',
   oneRun(
     {
-      protection: 'shielded',
+      protection: 'shored',
       length: 200,
       breaks: [
         [50, coverOver12(50, 5)],
@@ -252,7 +256,7 @@ when(
 // Depth and protection.
 when('a trench of just 5 ft that does not say how it is protected', deep(5), ['stop protection']);
 when('a trench of 4.99 ft', deep(4.99), [], ['protection', 'soft-ground']);
-when('a trench of 8 ft, shielded', deep(8, 'shielded'), [], ['protection', 'deep-trench']);
+when('a trench of 8 ft, shored', deep(8, 'shored'), [], ['protection', 'deep-trench']);
 when('a trench of 21 ft, shored', deep(21, 'shored'), ['stop deep-trench'], ['protection']);
 when('a trench of just 20 ft, shored', deep(20, 'shored'), [], ['deep-trench']);
 when('a trench of 4 ft in soil of class C', deep(4, undefined, { soil: 'C' }), ['stop soft-ground'], ['protection']);
@@ -395,8 +399,8 @@ const deepLead = (lead: Partial<NonNullable<JobSpec['lines'][string]['runs'][str
   };
 };
 when(
-  'a pipe 6 ft deep, wholly in the shielded trench of another: that is protected for both',
-  deepLead({ protection: 'shielded' }),
+  'a pipe 6 ft deep, wholly in the shored trench of another: that is protected for both',
+  deepLead({ protection: 'shored' }),
   [],
   ['protection'],
 );
@@ -438,13 +442,283 @@ when(
 );
 const inHole = (hole: Omit<NonNullable<JobSpec['holes']>[number], 'node'>, ground = 104): JobSpec =>
   oneRun(
-    { protection: 'shielded' },
+    { protection: 'shored' },
     { out: { ground }, top: { ground: ground + 0.9 } },
     { holes: [{ node: 'Out', ...hole }] },
   );
 when('a basin 2 ft wide in a hole with a foot of room', inHole({}), [], ['hole-deep', 'hole-room', 'lid-out']);
 when('a basin in a hole of 6½ ft that nobody said how to enter', inHole({ tall: 4 }, 105.7), ['stop hole-deep']);
 when('the same, shored', inHole({ tall: 4, protection: 'shored' }, 105.7), [], ['hole-deep']);
+
+// Holes: what is said protects by how it is cut. Seven and a half feet deep, of a manhole 4 ft across.
+const deepHole = (
+  hole: Omit<NonNullable<JobSpec['holes']>[number], 'node'>,
+  soil?: JobSpec['soil'],
+  rest: Partial<JobSpec> = {},
+): JobSpec =>
+  oneRun(
+    { protection: 'shored' },
+    { out: { form: 'manhole', ground: 106.67 }, top: { ground: 107.5 } },
+    { ...rest, ...(soil ? { soil } : {}), holes: [{ node: 'Out', wide: 4, tall: 5, ...hole }] },
+  );
+const STEEP_HOLE = ['hole-deep', 'sides-steep', 'bench-loose', 'bench-tall', 'shield-low', 'shield-unsized'] as const;
+when('a hole of 7 1/2 ft in class C, sloped by its class', deepHole({ protection: 'sloped' }, 'C'), [], STEEP_HOLE);
+for (const [told, hole, soil, must] of [
+  ['said to be sloped, and cut upright', { protection: 'sloped', side: { by: 'upright' } }, 'C', ['stop sides-steep']],
+  ['sloped at 1/4 to 1', { side: { by: 'sloped', out: 0.25, over: 0 } }, 'C', ['stop sides-steep']],
+  ['benched', { protection: 'benched' }, 'C', ['stop bench-loose']],
+  ['sloped at 1 to 1', { side: { by: 'sloped', out: 1, over: 0 } }, 'B', []],
+  ['sloped at 1 to 1', { side: { by: 'sloped', out: 1, over: 0 } }, undefined, ['stop sides-steep']],
+  [
+    'benched with a face of 6 ft',
+    { side: { by: 'benched', first: ft(6), rise: ft(6), tread: ft(6) } },
+    'B',
+    ['stop bench-tall'],
+  ],
+  ['in a shield of which nobody knows the size', { protection: 'shielded' }, 'B', ['stop shield-unsized']],
+  ['in a shield 4 ft tall', { protection: 'shielded', shield: { outside: ft(6), tall: ft(4) } }, 'B', []],
+  [
+    'in a shield 4 ft tall, upright over it',
+    { protection: 'shielded', side: { by: 'upright' }, shield: { outside: ft(6), tall: ft(4) } },
+    'B',
+    ['stop shield-low'],
+  ],
+] as const)
+  when(
+    `a hole of 7 1/2 ft in ${soil ? `class ${soil}` : 'soil that nobody classed'}, ${told}`,
+    deepHole(hole as Parameters<typeof deepHole>[0], soil),
+    must,
+    must.length > 0 ? [] : STEEP_HOLE,
+  );
+when('a hole of 7 1/2 ft in rock: the competent person looks at it', deepHole({}, 'rock'), ['watch hole-deep']);
+when(
+  'a hole of 4 1/2 ft in class C',
+  oneRun(
+    { protection: 'shored' },
+    { out: { form: 'manhole', ground: 103.67 } },
+    { soil: 'C', holes: [{ node: 'Out' }] },
+  ),
+  ['stop soft-ground'],
+  ['hole-deep'],
+);
+when(
+  'a hole of 7 1/2 ft with water at 6 ft, sloped as in class B',
+  deepHole({ protection: 'sloped' }, 'B', { pits: [{ on: 'Main', at: 5, water: 6 }] }),
+  ['stop seepage', 'watch meets-layer'],
+);
+when(
+  'a hole of 7 1/2 ft with rock at 5 ft',
+  deepHole({ protection: 'sloped' }, 'B', { pits: [{ on: 'Main', at: 5, rock: 5 }] }),
+  ['watch meets-layer'],
+);
+when(
+  'a hole of 21 ft',
+  oneRun(
+    { protection: 'shored' },
+    { out: { form: 'manhole', ground: 120.17 }, top: { ground: 119 } },
+    { holes: [{ node: 'Out', wide: 4, tall: 5, protection: 'shored' }] },
+  ),
+  ['stop deep-trench'],
+);
+
+// Trenches by what stands over people.
+when(
+  'a trench of 8 ft in a shield of which nobody knows the size',
+  deep(8, 'shielded'),
+  ['stop shield-unsized'],
+  ['protection'],
+);
+when('a trench of 8 ft in rock: the competent person looks at it', deep(8, undefined, undefined, 'rock'), [
+  'watch protection',
+]);
+when(
+  'a trench of 4 ft where the soil of the job is of class C, and no pit was dug',
+  deep(4, undefined, undefined, 'C'),
+  ['stop soft-ground'],
+);
+when(
+  'a trench of 4 ft where the soil of the job is of class B',
+  deep(4, undefined, undefined, 'B'),
+  [],
+  ['soft-ground'],
+);
+when(
+  'a trench of 7 ft sloped as in class A, with water at 5 ft: it is not class A any more',
+  oneRun(
+    { protection: 'sloped' },
+    { out: { ground: 107 }, top: { ground: 107.9 } },
+    { soil: 'A', pits: [{ on: 'Main', at: 50, water: 5 }] },
+  ),
+  ['stop seepage', 'watch meets-layer'],
+);
+when(
+  'a trench of 19.8 ft across a slope of 1 in 3: its higher side stands over 20 ft',
+  oneRun(
+    { protection: 'shored', slope: 0.01, low: 100, cut: { across: 0.33 } },
+    { out: { ground: 119.8 }, top: { ground: 120.7 } },
+  ),
+  ['stop deep-trench'],
+);
+when(
+  'a first face of 3.8 ft in the middle, and 4.2 ft on the higher side',
+  oneRun(
+    {
+      protection: 'benched',
+      cut: {
+        across: 0.3,
+        left: { by: 'sloped', out: 1, over: 0 },
+        right: { by: 'benched', first: ft(8), rise: ft(4), tread: ft(4) },
+      },
+    },
+    { out: { ground: 103.8 }, top: { ground: 104.7 } },
+    { soil: 'B' },
+  ),
+  ['stop bench-tall'],
+);
+
+// Utilities against what is dug.
+const sloped = (crossing: NonNullable<JobSpec['crossings']>[number]): JobSpec =>
+  oneRun(
+    { protection: 'sloped' },
+    { out: { ground: 107 }, top: { ground: 107.9 } },
+    { soil: 'C', crossings: [crossing] },
+  );
+when('a gas main 6 ft off and 3 ft deep, in the sloped side', sloped({ on: 'Main', off: 6, deep: 3 }), [
+  'fix beside-trench',
+  'hand-dig',
+]);
+when(
+  'a gas main 12 ft off and 3 ft deep, clear of the sloped side',
+  sloped({ on: 'Main', off: 12, deep: 3 }),
+  [],
+  ['beside-trench'],
+);
+for (const [side, must] of [
+  ['right', ['fix beside-trench']],
+  ['left', []],
+  [undefined, ['fix beside-trench']],
+] as const)
+  when(
+    `a gas main 4 ft off, ${side ?? 'nobody says on which side,'} of a trench that is sloped on the right only`,
+    oneRun(
+      { protection: 'sloped', cut: { left: { by: 'upright' }, right: { by: 'sloped', out: 1, over: 0 } } },
+      { out: { ground: 104.5 }, top: { ground: 105.4 } },
+      { soil: 'B', crossings: [{ on: 'Main', off: 4, deep: 2, ...(side ? { side } : {}) }] },
+    ),
+    [...must],
+    must.length > 0 ? [] : ['beside-trench'],
+  );
+when(
+  'a gas main across, 3 ft from a manhole and lower than the trench: it lies in the hole',
+  deepHole({ protection: 'sloped' }, 'C', { crossings: [{ on: 'Main', at: 3, centre: 99.5 }] }),
+  ['fix utility-in-hole', 'clearance'],
+);
+when(
+  'a gas main across, 30 ft from the manhole',
+  deepHole({ protection: 'sloped' }, 'C', { crossings: [{ on: 'Main', at: 30, centre: 98 }] }),
+  [],
+  ['utility-in-hole'],
+);
+when(
+  'a gas main across, where the manhole has to stand',
+  deepHole({ protection: 'sloped' }, 'C', { crossings: [{ on: 'Main', at: 0.5, centre: 104 }] }),
+  ['stop utility-in-hole'],
+);
+
+// Tank and box as bodies.
+const tank = (arrives: number, leaves: number, hole: Partial<NonNullable<JobSpec['holes']>[number]> = {}): JobSpec => ({
+  nodes: {
+    House: { form: 'stub-out', ground: 98.5 },
+    Tank: { form: 'tank', ground: 96.9 },
+    Box: { form: 'd-box', ground: 96 },
+  },
+  lines: {
+    Sewer: { ...sewer, runs: { Sewer: { from: 'House', to: 'Tank', length: 40, low: arrives, slope: 0.0209 } } },
+    Out: {
+      service: 'effluent',
+      pipe: '4 in SDR 35',
+      runs: { Out: { from: 'Tank', to: 'Box', length: 20, high: leaves, slope: 0.02 } },
+    },
+  },
+  soil: 'B',
+  holes: [{ node: 'Tank', long: 7.5, wide: 4.75, tall: 5.25, ports: [1.1, 1.35], protection: 'sloped', ...hole }],
+});
+const BODY = ['ports-meet', 'inlet-low', 'lid-out'] as const;
+when('a tank whose inlet lies 3 in over its outlet', tank(94.36, 94.11), [], BODY);
+when('a tank whose inlet lies level with its outlet', tank(94.36, 94.36), ['fix inlet-low', 'fix ports-meet']);
+when('a tank whose sewer comes in 8 in over its outlet', tank(94.78, 94.11), ['watch inlet-low', 'fix ports-meet']);
+when(
+  'a tank in ground that is too low for it',
+  tank(97.0, 96.75),
+  ['fix lid-out', 'least-cover', 'out-of-ground'],
+  ['ports-meet'],
+);
+when('a D-box whose inflow lies level with its ports', parting('d-box', [100, 100], 100), ['fix inlet-low']);
+
+// Fields and drains.
+const field = (depth: number, fields: Partial<Parameters<typeof oneRun>[0]> = {}, rest: Partial<JobSpec> = {}) =>
+  oneRun({ slope: 0, ...fields }, { ...lateral, out: { ground: 100 + depth }, top: { ground: 100 + depth } }, rest);
+when('a lateral 4 1/2 ft deep', field(4.4), ['fix field-deep']);
+when('a lateral 2 ft deep', field(1.9), [], ['field-deep', 'field-water']);
+when(
+  'a lateral 2 ft over the groundwater',
+  field(1.8, {}, { pits: [{ on: 'Main', at: 50, water: 4.5 }] }),
+  [],
+  ['field-water'],
+);
+when('a lateral 1 ft over rock', field(1.9, {}, { pits: [{ on: 'Main', at: 50, rock: 3 }] }), ['fix field-water']);
+when(
+  '10 in of soil over the stone of a lateral under wheels: its service asks for 12',
+  field(1.3, { vehicles: true }),
+  ['fix soil-over-stone'],
+);
+const rows = section({
+  width: { rule: 'fixed', width: ft(3) },
+  above: [{ material: chambers.id, upTo: { mark: 'invert', offset: inch(12) } }],
+});
+when(
+  'a row of chambers that falls 0.42 %',
+  oneRun({ slope: 0.0042 }, { ...shallow, section: rows, top: { ground: 102.2 } }, { more: [chambers] }),
+  ['fix set-level'],
+);
+when(
+  'a row of chambers set level',
+  oneRun({ slope: 0 }, { ...shallow, section: rows }, { more: [chambers] }),
+  [],
+  ['set-level', 'drain-stone'],
+);
+when('a French drain without stone', oneRun({}, { ...drain, section: plain }), ['fix drain-stone']);
+
+// Levels that cannot be, or are not what was shot.
+when('a rim under its own pipe', oneRun({}, { top: { rim: 100.5 } }), ['fix rim-low']);
+const dropping = (form: NodeForm, drop: number, stated = false): JobSpec => ({
+  nodes: { Top: { form: 'inlet', ground: 110 }, Mid: { form, ground: 108 }, Out: { form: 'structure', ground: 104 } },
+  lines: {
+    Line: {
+      runs: {
+        Upper: {
+          from: 'Top',
+          to: 'Mid',
+          length: 50,
+          slope: 0.02,
+          protection: 'shored',
+          ...(stated ? { drop } : { low: 101 + drop }),
+        },
+        Lower: { from: 'Mid', to: 'Out', length: 50, low: 100, slope: 0.02, protection: 'shored' },
+      },
+    },
+  },
+});
+when('a drop of 3 ft at a manhole that nobody meant', dropping('manhole', 3), ['watch drop-tall']);
+when('a drop of 3 ft at a manhole that somebody fixed', dropping('manhole', 3, true), [], ['drop-tall']);
+when('a catch basin whose hole nobody set', oneRun({}, { top: { form: 'catch-basin' } }), ['watch hole-unset']);
+when(
+  'a catch basin in its hole',
+  oneRun({}, { top: { form: 'catch-basin' } }, { holes: [{ node: 'Top' }] }),
+  [],
+  ['hole-unset'],
+);
+when('a line that runs to a box that was there', oneRun({}, { top: { form: 'cleanout' } }), [], ['hole-unset']);
 when('a hole with 4 in each side of its basin', inHole({ room: 4 }), ['watch hole-room']);
 when('a basin of 5 ft where the ground is 4.3 ft over its underside', inHole({ tall: 5 }), ['fix lid-out']);
 when('a frame 10 mm clear of its shaft', inHole({ frame: 0.01 }), ['fix frame-bears']);
@@ -846,7 +1120,7 @@ when('a test pit somewhere in the yard', oneRun({}, {}, { pits: [{ soil: 'C' }] 
 when(
   'a gas main 0.5 ft off at 96.4, beside a pipe that rises from 93 to 99',
   oneRun(
-    { low: 93, high: 99, slope: undefined as never, protection: 'shielded' } as never,
+    { low: 93, high: 99, slope: undefined as never, protection: 'shored' } as never,
     { top: { ground: 104 } },
     { crossings: [{ on: 'Main', off: 0.5, centre: 96.4 }] },
   ),
@@ -856,7 +1130,7 @@ when(
 when(
   'the same main 10 ft off',
   oneRun(
-    { low: 93, high: 99, slope: undefined as never, protection: 'shielded' } as never,
+    { low: 93, high: 99, slope: undefined as never, protection: 'shored' } as never,
     { top: { ground: 104 } },
     { crossings: [{ on: 'Main', off: 10, centre: 96.4 }] },
   ),
@@ -1032,12 +1306,13 @@ function deep(
   feet: number,
   protection?: 'shielded' | 'shored' | 'benched',
   pit?: { soil?: 'B' | 'C'; water?: number; rock?: number },
+  soil?: JobSpec['soil'],
 ): JobSpec {
   const ground = 100 - 0.36 / 12 + feet;
   return oneRun(
     { ...(protection ? { protection } : {}) },
     { out: { ground }, top: { ground: ground + 1 } },
-    pit ? { pits: [{ on: 'Main', at: 40, ...pit }] } : {},
+    { ...(pit ? { pits: [{ on: 'Main', at: 40, ...pit }] } : {}), ...(soil ? { soil } : {}) },
   );
 }
 
@@ -1059,8 +1334,8 @@ function threeNodes(
       Line: {
         service,
         runs: {
-          Lower: { from: 'Mid', to: 'Out', length: 50, protection: 'shielded', ...lower },
-          Upper: { from: 'Top', to: 'Mid', length: 50, protection: 'shielded', ...upper },
+          Lower: { from: 'Mid', to: 'Out', length: 50, protection: 'shored', ...lower },
+          Upper: { from: 'Top', to: 'Mid', length: 50, protection: 'shored', ...upper },
         },
       },
     },
@@ -1071,7 +1346,10 @@ function threeNodes(
 function ending(service: Service, form: NodeForm, pipe: string | ReturnType<typeof pipeOf> = '4 in SDR 35'): JobSpec {
   const slope = service === 'lateral' ? 0.004 : 0.021;
   return {
-    nodes: { Top: { form: 'bend', ground: 104 }, End: { form, ground: service === 'lateral' ? 102.5 : 102 } },
+    nodes: {
+      Top: { form: 'bend', ground: service === 'lateral' ? 102.5 : 104 },
+      End: { form, ground: service === 'lateral' ? 102.5 : 102 },
+    },
     lines: { Line: { service, pipe, runs: { Line: { from: 'Top', to: 'End', length: 60, low: 100, slope } } } },
   };
 }
@@ -1294,7 +1572,7 @@ function loop(miss: number, more: readonly (readonly ['fore' | 'back' | 'direct'
 }
 
 function ring(): JobSpec {
-  const run = (from: string, to: string) => ({ from, to, length: 50, slope: 0.01, protection: 'shielded' }) as const;
+  const run = (from: string, to: string) => ({ from, to, length: 50, slope: 0.01, protection: 'shored' }) as const;
   return {
     nodes: { A: { ground: 105 }, B: { ground: 105 }, C: { ground: 105 } },
     lines: {

@@ -20,6 +20,10 @@ export interface ClassDeclaration<Name extends string> {
   readonly placed?: true;
   /** Planted or grown over: not compacted under wheels either. */
   readonly grows?: true;
+  /** Water runs in it from end to end: no pipe is laid through it. */
+  readonly carries?: true;
+  /** Set dead level, along the contour. */
+  readonly level?: true;
 }
 
 /** Who brings what is bought, or does what is done. */
@@ -50,15 +54,34 @@ export const CLASS_LIST = [
     byArea: true,
     placed: true,
   }),
-  declareClass({ name: 'chamber', word: 'Chambers', supplier: 'pipe', look: 'concrete', placed: true }),
+  declareClass({
+    name: 'chamber',
+    word: 'Chambers',
+    supplier: 'pipe',
+    look: 'concrete',
+    drains: true,
+    placed: true,
+    carries: true,
+    level: true,
+  }),
   declareClass({
     name: 'bundle',
     word: 'Bundled aggregate',
     supplier: 'pipe',
     look: 'straw',
+    drains: true,
     placed: true,
+    carries: true,
   }),
-  declareClass({ name: 'module', word: 'Modules', supplier: 'pipe', look: 'straw', placed: true }),
+  declareClass({
+    name: 'module',
+    word: 'Modules',
+    supplier: 'pipe',
+    look: 'straw',
+    drains: true,
+    placed: true,
+    level: true,
+  }),
 ] as const;
 
 export type MaterialClass = (typeof CLASS_LIST)[number]['name'];

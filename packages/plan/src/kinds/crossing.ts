@@ -4,6 +4,11 @@ import { Day, Elevation, Name, AlongRun, text, Thickness, Uuid } from '../values
 import { declareKind } from './declare';
 import { Utility } from './utility';
 
+/** Sides of a run, seen from its end a. */
+export const HANDS = ['left', 'right'] as const;
+export type Hand = (typeof HANDS)[number];
+export const otherHand = (hand: Hand): Hand => (hand === 'left' ? 'right' : 'left');
+
 /** A utility across a run, or beside it. */
 export const Crossing = z
   .strictObject({
@@ -14,10 +19,17 @@ export const Crossing = z
     utility: Utility,
     /** Outside diameter. */
     size: Thickness,
-    /** Where it lies along the run, from its end a; and for one beside it, how far off, centre to centre. */
+    /** Where it lies along the run, from its end a; and for one beside it, how far off, centre to centre, and on which side. */
     lies: z.discriminatedUnion('how', [
       z.strictObject({ how: z.literal('across'), at: AlongRun }),
-      z.strictObject({ how: z.literal('beside'), from: AlongRun, to: AlongRun, off: Thickness }),
+      z.strictObject({
+        how: z.literal('beside'),
+        from: AlongRun,
+        to: AlongRun,
+        off: Thickness,
+        /** Seen from end a; while nobody says, it is judged by the nearer side of the trench. */
+        side: z.enum(HANDS).optional(),
+      }),
     ]),
     /** Its level: an elevation, or a depth under the ground there; of its top or its centre. */
     level: z.strictObject({
@@ -62,8 +74,11 @@ export const crossing = declareKind({
     put: (item, run, [span]) => {
       if (!span) return undefined;
       const { from, to }: { from: FromA; to: FromA } = span;
-      const lies = item.lies.how === 'across' ? { ...item.lies, at: from } : { ...item.lies, from, to };
-      return { ...item, run, lies };
+      if (item.lies.how === 'across') return { ...item, run, lies: { ...item.lies, at: from } };
+      // On a run that is told from its other end it is on the other side.
+      const { side } = item.lies;
+      const turned = span.was.from > span.was.to;
+      return { ...item, run, lies: { ...item.lies, from, to, ...(side && turned ? { side: otherHand(side) } : {}) } };
     },
   },
 });

@@ -123,8 +123,8 @@ export interface ServiceDeclaration<Service extends string> {
   readonly frost?: true;
   /** May lie dead level. */
   readonly level?: true;
-  /** Its cover is soil, measured over the stone round the pipe. */
-  readonly coverOverStone?: true;
+  /** Lets water out into a field: its cover is soil, measured over the stone round the pipe, and nothing heavy passes over it. */
+  readonly field?: true;
   /** Takes water out of the ground through its wall. */
   readonly perforated?: true;
   /** Lies in native soil only: stone would carry a leak unseen to the lowest lateral. */

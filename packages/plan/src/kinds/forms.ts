@@ -63,6 +63,7 @@ export const FORM_LIST = [
     splits: true,
     reached: true,
     hole: BASIN,
+    existing: true,
     offered: { outlet: true },
     compared: [
       { entry: 'wall', needs: 'a hole through the wall of the box, packed with non-shrink cement' },
@@ -314,9 +315,18 @@ export const FORM_LIST = [
     box: true,
     top: true,
     reached: true,
-    hole: { plan: box(8.5, 5), floor: 4 * INCH, tall: 5.5 * FOOT, room: FOOT, riser: 2 * FOOT, bed: 6 * INCH },
+    hole: {
+      plan: box(8.5, 5),
+      floor: 4 * INCH,
+      tall: 5.5 * FOOT,
+      ports: { inlet: 12 * INCH, outlet: 15 * INCH, wall: 3 * INCH },
+      room: FOOT,
+      riser: 2 * FOOT,
+      bed: 6 * INCH,
+    },
     offered: { upper: true, lower: true },
-    fall: 3 * INCH,
+    // Lower, and what floats backs up into the sewer; higher, and what falls in stirs up the tank.
+    fall: { usual: 3 * INCH, least: 2 * INCH, most: 3 * INCH },
     parts: [STANDS, BOOT, { part: 'baffle', per: 'pipe', why: 'keeps scum from the pipe' }],
   }),
   declareForm({
@@ -331,9 +341,16 @@ export const FORM_LIST = [
     splits: true,
     ports: true,
     reached: true,
-    hole: { plan: box(1.5, 1.5), floor: 2 * INCH, tall: FOOT, room: FOOT, bed: 6 * INCH },
+    hole: {
+      plan: box(1.5, 1.5),
+      floor: 2 * INCH,
+      tall: FOOT,
+      ports: { inlet: 6 * INCH, outlet: 7 * INCH, wall: 2 * INCH },
+      room: FOOT,
+      bed: 6 * INCH,
+    },
     offered: { upper: true, lower: true },
-    fall: INCH,
+    fall: { usual: INCH, least: INCH },
     parts: [STANDS, BOOT, { part: 'leveller', per: 'outgoing', why: 'so that each outlet takes its share' }],
   }),
   declareForm({

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { LIMITS } from '../limits';
 import { Thickness, Uuid } from '../values';
-import { Side } from './cut';
+import { Shield, Side } from './cut';
 import { declareKind } from './declare';
 import { Protection } from './run';
 import { LayerMaterial, ThickLayer } from './section';
@@ -19,6 +19,10 @@ export const Frame = z.strictObject({
 });
 export type Frame = z.infer<typeof Frame>;
 
+/** Where pipes go into a tank or a box, from its top down to their inverts, and how thick its walls are. */
+export const Ports = z.strictObject({ inlet: Thickness, outlet: Thickness, wall: Thickness });
+export type Ports = z.infer<typeof Ports>;
+
 /** The hole that is dug at a node for what stands there: how large that is outside, and what goes under and round it. */
 export const Hole = z
   .strictObject({
@@ -33,6 +37,8 @@ export const Hole = z
     floor: Thickness,
     /** From its underside to its top, outside. */
     tall: Thickness,
+    /** Of what is set by its ports; what has none stands as low as its lowest invert and its sump take. */
+    ports: Ports.optional(),
     /** Outside of the risers from there up. */
     riser: Thickness.optional(),
     /** Room to work in, each side. */
@@ -41,11 +47,14 @@ export const Hole = z
     below: z.array(ThickLayer).max(LIMITS.layers),
     /** From the bottom of the hole up, each to so far over its underside; native soil on top. */
     around: z.array(FillLayer).max(LIMITS.layers),
+    /** How its sides are cut, where that does not follow from the protection. */
     side: Side.optional(),
     protection: Protection.optional(),
+    shield: Shield.optional(),
     frame: Frame.optional(),
   })
-  .superRefine(({ around, plan, riser, frame }, context) => {
+  .superRefine(({ around, plan, riser, frame, ports, tall, floor }, context) => {
+    const wrong = (path: string[], message: string): void => context.addIssue({ code: 'custom', path, message });
     around.forEach((layer, index) => {
       const under = around[index - 1];
       if (under && layer.over <= under.over)
@@ -56,14 +65,14 @@ export const Hole = z
         });
     });
     const least = plan.by === 'round' ? plan.across : Math.min(plan.along, plan.across);
-    if (riser !== undefined && riser > least)
-      context.addIssue({ code: 'custom', path: ['riser'], message: 'wider than what it stands on' });
+    if (riser !== undefined && riser > least) wrong(['riser'], 'wider than what it stands on');
     if (frame && frame.across <= (riser ?? least) + 2 * frame.clear)
-      context.addIssue({
-        code: 'custom',
-        path: ['frame', 'across'],
-        message: 'nothing is left of it beyond the shaft and its clearance',
-      });
+      wrong(['frame', 'across'], 'nothing is left of it beyond the shaft and its clearance');
+    if (!ports) return;
+    if (ports.inlet > ports.outlet) wrong(['ports', 'inlet'], 'lower than the outlet: it is the wrong way round');
+    if (ports.outlet > tall - floor)
+      wrong(['ports', 'outlet'], 'lower than its floor: it stands upside down, or is taller');
+    if (2 * ports.wall >= least) wrong(['ports', 'wall'], 'two of them leave no room inside');
   });
 export type Hole = z.infer<typeof Hole>;
 
@@ -78,12 +87,14 @@ export const hole = declareKind({
       plan: 'size outside',
       floor: ['thickness of its bottom', 'thickness'],
       tall: ['height outside', 'thickness'],
+      ports: 'inlet and outlet under its top',
       riser: ['outside of its risers', 'thickness'],
       room: ['room each side', 'thickness'],
       below: 'layers under it',
       around: 'layers round it',
       side: 'how its sides are cut',
       protection: 'how people in it are protected',
+      shield: 'shield',
       frame: 'frame on its own concrete',
     },
   },

@@ -44,11 +44,13 @@ export interface FormDeclaration<Form extends string> {
   readonly buried?: true;
   /** It takes up a turn, and no fall. */
   readonly turns?: true;
-  /** From the pipe that comes in down to the one that leaves, as is usual, m. */
-  readonly fall?: number;
+  /** From the pipe that comes in down to those that leave, m: as is usual, and what is asked for. */
+  readonly fall?: { readonly usual: number; readonly least: number; readonly most?: number };
 
   /** The hole that is usually dug for it. */
   readonly hole?: HoleModel;
+  /** It was there before: nothing has to be dug or set. */
+  readonly existing?: true;
   /** Where it is offered: as the end of a line, at either end of a run, or put into one, under this name. */
   readonly offered?: {
     readonly outlet?: true;
@@ -96,6 +98,8 @@ export interface HoleModel {
   readonly tall: number;
   readonly room: number;
   readonly riser?: number;
+  /** Of what is set by its ports: from its top down to the inverts, and its walls. */
+  readonly ports?: { readonly inlet: number; readonly outlet: number; readonly wall: number };
   readonly bed: number;
 }
 

@@ -209,7 +209,7 @@ export const SERVICE_LIST = [
     // 1/4 in in each 5 ft.
     slope: perFoot(1 / 20),
     level: true,
-    coverOverStone: true,
+    field: true,
     perforated: true,
   }),
 ] as const;

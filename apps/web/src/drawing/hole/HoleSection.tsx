@@ -61,11 +61,12 @@ const PAD = { left: 12, top: drawn(30), bottom: drawn(40) };
 function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps & { room: number }) {
   const tones = useTones();
   const [patterns, clip] = [useId(), useId()];
-  const { hole, depth = 0, amounts } = result;
-  const { across } = sizeOf(hole);
-  const wall = wallOf(hole.side ?? { by: 'upright' });
+  const { hole, depth = 0, amounts, body, protection } = result;
+  // Cut along it, as water runs through.
+  const { along } = sizeOf(hole);
+  const wall = wallOf(result.side);
   const under = underOf(hole);
-  const half = (at: number): number => across / 2 + hole.room + outAt(wall, at);
+  const half = (at: number): number => along / 2 + hole.room + outAt(wall, at);
   const wide = 2 * half(depth) * 1.2;
   const tall = Math.max(depth, under + hole.tall) * 1.05;
   const factor = Math.min((room - PAD.left - WORDS) / wide, (height - PAD.top - PAD.bottom) / tall);
@@ -151,24 +152,59 @@ function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps
           })
         : null}
       <Rect
-        x={x(-across / 2)}
+        x={x(-along / 2)}
         y={y(top)}
-        width={across * factor}
+        width={along * factor}
         height={hole.tall * factor}
         fill={tones.card}
         stroke={tones.ink}
         strokeWidth={3}
       />
       <Rect
-        x={x(-across / 2)}
+        x={x(-along / 2)}
         y={y(under + hole.floor)}
-        width={across * factor}
+        width={along * factor}
         height={hole.floor * factor}
         fill={tones.ink}
       />
+      {body ? (
+        <>
+          <Rect
+            x={x(-along / 2 + body.ports.wall)}
+            y={y(top - body.ports.outlet)}
+            width={(along - 2 * body.ports.wall) * factor}
+            height={body.liquid * factor}
+            fill={tones.water}
+            opacity={0.35}
+          />
+          {[-1, 1].map((to) => (
+            <Path
+              key={to}
+              d={path([
+                [x(to * (along / 2 - body.ports.wall)), y(under + hole.floor)],
+                [x(to * (along / 2 - body.ports.wall)), y(top)],
+              ])}
+              stroke={tones.ink}
+              strokeWidth={1.2}
+            />
+          ))}
+        </>
+      ) : null}
+      {protection === 'shielded' && hole.shield ? (
+        <Rect
+          x={x(-hole.shield.outside / 2)}
+          y={y(hole.shield.tall)}
+          width={hole.shield.outside * factor}
+          height={hole.shield.tall * factor}
+          fill="none"
+          stroke={tones.ink}
+          strokeWidth={2}
+          strokeDasharray="8 4"
+        />
+      ) : null}
       {[...pipes].sort(largestFirst).map(({ goes, low, outside, wall: thick }, index) => {
         const to = goes === 'in' ? -1 : 1;
-        const [near, far] = [across / 2, half(Math.max(0, low))];
+        const [near, far] = [along / 2, half(Math.max(0, low))];
         const left = x(Math.min(to * near, to * far));
         const long = (far - near) * factor;
         return (

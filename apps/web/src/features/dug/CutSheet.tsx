@@ -1,15 +1,16 @@
-import { benches, classOf, DEFAULT_NATIVE, SLOPES, UPRIGHT_PART, usualSide } from '@alveus/core';
-import { Cut, ONLY, Shield, Side, SOILS, turnedCut } from '@alveus/plan';
-import type { ItemOf, SoilClass, Uuid } from '@alveus/plan';
+import { classOf, DEFAULT_NATIVE, SLOPES, usualSide } from '@alveus/core';
+import { Cut, ONLY, SOILS, turnedCut } from '@alveus/plan';
+import type { ItemOf, Side, SoilClass, Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
-import { Choice, DoneFoot, PlanMeasure, Sheet, usePrint, useUnits, Words } from '../../ui/measured';
+import { Choice, DoneFoot, PlanMeasure, Sheet, Words } from '../../ui/measured';
 import { PROTECTION_WORDS } from '../parts/words';
+import { ShieldFields } from './ShieldFields';
+import { SideFields } from './SideFields';
 
-type By = Side['by'] | 'stepped';
 type Run = ItemOf<'run'>;
 
 const SOIL_WORDS: Readonly<Record<SoilClass, string>> = {
@@ -18,24 +19,6 @@ const SOIL_WORDS: Readonly<Record<SoilClass, string>> = {
   B: 'B, medium',
   C: 'C, loose or wet',
 };
-
-const [SLOPED, BENCHED] = [Side.options[1], Side.options[2]];
-
-/** What one kind of side begins with. */
-function begun(by: By, out: number): Side {
-  switch (by) {
-    case 'upright':
-      return { by: 'upright' };
-    case 'sloped':
-      return { by: 'sloped', out, over: 0 };
-    case 'stepped':
-      return { by: 'sloped', out, over: UPRIGHT_PART };
-    case 'benched':
-      return benches(out);
-  }
-}
-
-const byOf = (side: Side): By => (side.by === 'sloped' && side.over > 0 ? 'stepped' : side.by);
 
 /** How the trench of a run is cut: by what the class of its soil says, or each side by hand. */
 export function CutSheet({ run: id, onClose }: { run: Uuid; onClose: () => void }) {
@@ -98,7 +81,9 @@ export function CutSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
         onChange={(across) => put(withField(told, 'across', across))}
         hint="Minus where it falls to the right; empty where it is level across"
       />
-      {run.protection === 'shielded' ? <ShieldFields told={told} put={put} /> : null}
+      {run.protection === 'shielded' ? (
+        <ShieldFields shield={told?.shield} onChange={(shield) => put(withField(told, 'shield', shield))} />
+      ) : null}
     </Sheet>
   );
 }
@@ -147,6 +132,7 @@ function Sides({ run, told, out, soil, put }: SidesProps) {
             key={which}
             name={`${which === 'left' ? 'Left' : 'Right'} side, seen up the run`}
             side={told?.[which]}
+            deep={deepest}
             usual={usual}
             out={out}
             problem={(side) => problemOf(withField(told, which, side))}
@@ -157,131 +143,13 @@ function Sides({ run, told, out, soil, put }: SidesProps) {
         <SideFields
           name="Both sides"
           side={told?.left}
+          deep={deepest}
           usual={usual}
           out={out}
           problem={(side) => problemOf(withField(withField(told, 'left', side), 'right', side))}
           onChange={both}
         />
       )}
-    </>
-  );
-}
-
-interface SideFieldsProps {
-  name: string;
-  side: Side | undefined;
-  /** What it is where nothing is said. */
-  usual: Side;
-  out: number;
-  /** What cannot be of it, in words. */
-  problem: (side: Side) => string | undefined;
-  onChange: (side: Side | undefined) => void;
-}
-
-function SideFields({ name, side, usual, out, problem, onChange }: SideFieldsProps) {
-  const print = usePrint();
-  const { system } = useUnits();
-  const size = (value: number): string => print(value, system === 'metric' ? 'thickness' : 'depth');
-  const told = (one: Side): string => {
-    switch (one.by) {
-      case 'upright':
-        return 'upright';
-      case 'sloped':
-        return `sloped ${print(one.out, 'plain')} out for one up`;
-      case 'benched':
-        return `benched, ${size(one.rise)} up and ${size(one.tread)} out`;
-    }
-  };
-  return (
-    <>
-      <Choice<By | 'usual'>
-        label={name}
-        options={[
-          { value: 'usual', label: `By the protection: ${told(usual)}` },
-          { value: 'upright', label: 'Upright' },
-          { value: 'sloped', label: 'Sloped' },
-          { value: 'stepped', label: 'Upright, sloped above' },
-          { value: 'benched', label: 'Benched' },
-        ]}
-        value={side ? byOf(side) : 'usual'}
-        onChange={(by) => onChange(by === 'usual' ? undefined : begun(by, out))}
-      />
-      {side?.by === 'sloped' ? (
-        <>
-          <PlanMeasure
-            label={`${name}: out for one up`}
-            quantity="plain"
-            value={side.out}
-            limit={SLOPED.shape.out}
-            check={(next) => problem({ ...side, out: next })}
-            onChange={(next) => next !== undefined && onChange({ ...side, out: next })}
-          />
-          {side.over > 0 ? (
-            <PlanMeasure
-              label={`${name}: upright from the bottom up to`}
-              quantity="depth"
-              value={side.over}
-              limit={SLOPED.shape.over}
-              onChange={(over) => over !== undefined && onChange({ ...side, over })}
-            />
-          ) : null}
-        </>
-      ) : null}
-      {side?.by === 'benched'
-        ? (
-            [
-              ['first', 'first upright face'],
-              ['rise', 'each further face'],
-              ['tread', 'each bench, out'],
-            ] as const
-          ).map(([field, words]) => (
-            <PlanMeasure
-              key={field}
-              label={`${name}: ${words}`}
-              quantity="depth"
-              value={side[field]}
-              limit={BENCHED.shape[field]}
-              check={(next) => problem({ ...side, [field]: next })}
-              onChange={(next) => next !== undefined && onChange({ ...side, [field]: next })}
-            />
-          ))
-        : null}
-    </>
-  );
-}
-
-/** What of a shield was typed so far. */
-type HalfShield = { readonly [Field in keyof Shield]?: number | undefined };
-
-function ShieldFields({ told, put }: { told: Cut | undefined; put: (next: Cut) => void }) {
-  const shield = told?.shield;
-  const [half, setHalf] = useState<HalfShield>(shield ?? {});
-  const set = (next: HalfShield): void => {
-    setHalf(next);
-    const { outside, tall } = next;
-    if (outside !== undefined && tall !== undefined) put(withField(told, 'shield', { outside, tall }));
-    else if (shield) put(withField(told, 'shield', undefined));
-  };
-  return (
-    <>
-      <PlanMeasure
-        label="Shield, outside"
-        quantity="depth"
-        value={half.outside}
-        limit={Shield.shape.outside}
-        optional
-        onChange={(outside) => set({ ...half, outside })}
-        hint="The trench is dug 2 in wider on each side"
-      />
-      <PlanMeasure
-        label="Shield, how tall"
-        quantity="depth"
-        value={half.tall}
-        limit={Shield.shape.tall}
-        optional
-        onChange={(tall) => set({ ...half, tall })}
-        hint="Where it does not reach the ground, the sides slope from 18 in under its top"
-      />
     </>
   );
 }

@@ -166,6 +166,21 @@ function Where({ form: { control, values, set }, fresh }: Part & { fresh: boolea
           />
         </View>
       )}
+      {lies.how === 'beside' ? (
+        <Choice
+          label="On which side of the pipe, seen up the run"
+          value={lies.side ?? 'open'}
+          options={[
+            { value: 'left', label: 'Left' },
+            { value: 'right', label: 'Right' },
+            { value: 'open', label: 'Not known' },
+          ]}
+          onChange={(side) => {
+            const { side: _before, ...rest } = lies;
+            set('lies', side === 'open' ? rest : { ...rest, side });
+          }}
+        />
+      ) : null}
       {lies.how === 'beside' && lies.to <= lies.from ? (
         <Words tone="stop">It must end further up than it begins.</Words>
       ) : null}

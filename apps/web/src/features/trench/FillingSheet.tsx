@@ -1,5 +1,7 @@
 import type { Hold, Zone } from '@alveus/core/filling';
-import { FIRMNESS, firmnessOf, LIFTS, liftsOf, machineCover, MOST_DIFFERENCE } from '@alveus/core/filling';
+import { FIRMNESS, firmnessOf, howOf, LIFTS, liftsOf, machineCover, MOST_DIFFERENCE } from '@alveus/core/filling';
+import type { LayerMaterial } from '@alveus/plan';
+import { classOf, serviceOf } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectEvaluation, selectPlace } from '../../store/results';
@@ -31,9 +33,16 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
   const place = useAppSelector(selectPlace);
   const { envelope: of, pipe } = place?.run ?? {};
   const { depth, bottom } = place?.station ?? {};
+  const service = plan.line[place?.run.run.line ?? '']?.service;
+  const field = service !== undefined && serviceOf(service).field === true;
+  const drains = (id: LayerMaterial): boolean => {
+    const material = plan.material[id];
+    return material !== undefined && classOf(material.class).drains === true;
+  };
+  const inPieces = (id: LayerMaterial): boolean => plan.material[id]?.piece !== undefined;
   const lifts =
     of && depth !== undefined && depth > 0
-      ? liftsOf(of, depth, (material) => plan.material[material]?.piece !== undefined)
+      ? liftsOf(of, depth, { inPieces, ...(field ? { fieldOf: drains } : {}) })
       : [];
   const nameOf = (material: string): string =>
     material === 'native' ? 'Native soil' : (plan.material[material]?.name ?? 'Material was removed');
@@ -48,7 +57,11 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
       ) : (
         <>
           <Words>
-            {`${lifts.length} lifts, from the bottom up, both sides alike. Machines cross once ${print(machineCover(pipe.outside), 'thickness')} lie over the pipe, however thick its cover is in the end.`}
+            {`${lifts.length} lifts, from the bottom up, both sides alike. ${
+              field
+                ? 'Nothing heavy crosses a field, then or later: work from beside it.'
+                : `Machines cross once ${print(machineCover(pipe.outside), 'thickness')} lie over the pipe, however thick its cover is in the end.`
+            }`}
           </Words>
           <List label="Lifts from the bottom up">
             {lifts.map(({ zone, material, from, to, mark, before }, index) => (
@@ -62,7 +75,7 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
                   {`${index + 1}. ${ZONE_WORDS[zone]}: ${nameOf(material)}, ${print(to - from, 'thickness')}`}
                 </Words>
                 <Words size="small" tone="muted">
-                  {`${LIFTS[zone].how}${workedWords(zone, plan.material[material]?.class ?? 'native', place?.run.run.vehicles ?? false)} · top at ${bottom === undefined ? '–' : print(bottom + to, 'elevation')} · ${markWords(mark, (value) => print(value, 'thickness'))}`}
+                  {`${howOf(zone, field)}${workedWords(zone, plan.material[material]?.class ?? 'native', place?.run.run.vehicles ?? false, field)} · top at ${bottom === undefined ? '–' : print(bottom + to, 'elevation')} · ${markWords(mark, (value) => print(value, 'thickness'))}`}
                 </Words>
               </View>
             ))}
@@ -74,7 +87,7 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
           ) : null}
           <Words size="small" tone="muted">
             Thicknesses and passes are common practice: the material, the machine and the owner’s specification decide.
-            Firmness is a share of standard Proctor density, by the kind of soil.
+            {field ? '' : 'Firmness is a percent of standard Proctor, by the kind of soil.'}
           </Words>
         </>
       )}
@@ -83,9 +96,9 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
 }
 
 /** How often a lift is gone over, and how firm it is to be. */
-function workedWords(zone: Zone, of: Parameters<typeof firmnessOf>[1], vehicles: boolean): string {
+function workedWords(zone: Zone, of: Parameters<typeof firmnessOf>[1], vehicles: boolean, field: boolean): string {
   const { passes } = LIFTS[zone];
-  const firmness = firmnessOf(zone, of, vehicles);
+  const firmness = firmnessOf(zone, of, vehicles, field);
   const firm = firmness === 'placed' ? '' : `, to ${Math.round(FIRMNESS[firmness] * 100)} %`;
   return `${passes > 0 && firmness !== 'placed' ? (passes === 1 ? ', 1 pass' : `, ${passes} passes`) : ''}${firm}`;
 }

@@ -1,5 +1,9 @@
 import { LADDER_WITHIN, numberFor, SETBACK } from '@alveus/core';
+import type { Cost } from '@alveus/core/shared';
+import { costOf } from '@alveus/core/shared';
+import type { Edit, ItemOf, Protection as Way } from '@alveus/plan';
 import { PROTECTIONS } from '@alveus/plan';
+import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectRun } from '../../store/results';
@@ -9,11 +13,23 @@ import { ProtectionPicture } from '../parts/pictures';
 import { PROTECTION_WORDS } from '../parts/words';
 import { GroundWords } from '../parts/TrenchView';
 
-const PROTECTION_OPTIONS = PROTECTIONS.map((value) => ({
-  value,
-  label: PROTECTION_WORDS[value],
-  picture: <ProtectionPicture protection={value} />,
-}));
+type Run = ItemOf<'run'>;
+
+const protectedBy = (run: Run, protection: Way): Edit => ({ op: 'put', item: { ...run, protection } });
+
+/** Less than this nobody orders or hauls, m³ and kg. */
+const NOTHING = { dug: 0.05, bought: 50 } as const;
+
+/** "+487 yd³ dug, +127 ton of stone": what a choice adds to the job, or saves. */
+function costWords({ dug, bought }: Cost, print: ReturnType<typeof usePrint>): string {
+  const signed = (value: number, quantity: 'volume' | 'mass'): string =>
+    `${value > 0 ? '+' : '−'}${print(Math.abs(value), quantity)}`;
+  const words = [
+    ...(Math.abs(dug) > NOTHING.dug ? [`${signed(dug, 'volume')} dug`] : []),
+    ...(Math.abs(bought) > NOTHING.bought ? [`${signed(bought, 'mass')} of stone`] : []),
+  ];
+  return words.length > 0 ? words.join(', ') : 'Same digging';
+}
 
 /** From the depth of the rule on, a run must say how people in its trench are protected. */
 export function Protection() {
@@ -23,12 +39,26 @@ export function Protection() {
   const from = useAppSelector((state) => numberFor(selectEvaluation(state).profile, 'protection').value);
   const result = useAppSelector(selectRun);
   const runs = useAppSelector((state) => state.job.plan.run);
+  const evaluation = useAppSelector(selectEvaluation);
+  const own = result?.run;
+  const costs = useMemo(
+    () =>
+      own &&
+      new Map(
+        PROTECTIONS.map((one) => [
+          one,
+          one === own.protection ? undefined : costOf([protectedBy(own, one)], evaluation),
+        ]),
+      ),
+    [own, evaluation],
+  );
   if (!result) return null;
   const { run } = result;
   const others = Object.values(runs).filter(
     (other) => other.line === run.line && other.id !== run.id && other.protection !== run.protection,
   );
   const name = run.protection && PROTECTION_WORDS[run.protection];
+  const forAll = run.protection ? others.map((other) => protectedBy(other, run.protection as Way)) : [];
   const deepest = result.trench?.deepest?.depth;
   const needed = deepest !== undefined && deepest >= from - 1e-6;
   return (
@@ -42,7 +72,15 @@ export function Protection() {
         </Words>
         <Choice
           label={`How people are protected in ${run.name}`}
-          options={PROTECTION_OPTIONS}
+          options={PROTECTIONS.map((value) => {
+            const cost = costs?.get(value);
+            return {
+              value,
+              label: PROTECTION_WORDS[value],
+              picture: <ProtectionPicture protection={value} />,
+              note: cost && costWords(cost, print),
+            };
+          })}
           value={run.protection}
           onChange={(protection) => {
             const { protection: before, ...rest } = run;
@@ -59,10 +97,8 @@ export function Protection() {
           </Button>
         </View>
         {run.protection && others.length > 0 ? (
-          <Button
-            onPress={() => edit(others.map((other) => ({ op: 'put', item: { ...other, protection: run.protection } })))}
-          >
-            {`${name}: all runs of this line`}
+          <Button onPress={() => edit(forAll)}>
+            {`${name}: all runs of this line (${costWords(costOf(forAll, evaluation), print)})`}
           </Button>
         ) : null}
         <Words size="small" tone="muted">

@@ -21,9 +21,10 @@ export const selectStageStates: (state: RootState) => Record<Stage, StageState> 
         severity === 'watch' || ruleNamed(rule)?.unfinished ? [] : [stage],
       ),
     );
+    const unfinished = new Set(findings.flatMap(({ stage, rule }) => (ruleNamed(rule)?.unfinished ? [stage] : [])));
     /** How a stage stands, as far as anything was done in it. */
     const state = (stage: Stage, begun: boolean, whole: boolean): StageState =>
-      !begun ? 'empty' : troubled.has(stage) ? 'in trouble' : whole ? 'settled' : 'in work';
+      !begun ? 'empty' : troubled.has(stage) ? 'in trouble' : whole && !unfinished.has(stage) ? 'settled' : 'in work';
     const drawn = any(plan.nodePlace);
     const looked = any(plan.crossing, plan.testPit, plan.site);
     const lines = [...evaluation.lines.values()];

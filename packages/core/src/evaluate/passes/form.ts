@@ -1,6 +1,7 @@
-import type { Run, Section, SoilClass, Uuid } from '@alveus/plan';
-import { formOf as formOfNode, lowerOf, ONLY, SOILS, turnedCut, upperOf } from '@alveus/plan';
+import type { Run, Section, Uuid } from '@alveus/plan';
+import { formOf as formOfNode, lowerOf, turnedCut, upperOf } from '@alveus/plan';
 import { upRun } from '../../length';
+import { soilAt } from '../../limits';
 import type { LyingIn, Reader, SharedTrench } from '../../results';
 import type { Reach, RunBeside, TrenchForm } from '../../trench';
 import { invertsAt } from '../../trench';
@@ -11,7 +12,7 @@ export function formOf(run: Run, section: Section, length: number, read: Reader)
   const { cut, protection, flow } = run;
   const { beyond } = section;
   if (!shared && !cut && !beyond && protection !== 'sloped' && protection !== 'benched') return undefined;
-  const soil = loosest([read.item('native', ONLY)?.soil, ...(read.of('pitsOn', run.id) ?? []).map((pit) => pit.soil)]);
+  const soil = soilAt([run.id], read);
   const up = flow === 'to-a';
   return {
     cut: { cut: cut && (up ? cut : turnedCut(cut)), protection, soil },
@@ -41,15 +42,6 @@ function elsewhereOf(run: Run, length: number, { elsewhere, reach }: SharedTrenc
     const [one, other] = [upRun(run, length, from), upRun(run, length, to)];
     return { from: Math.min(one, other), to: Math.max(one, other) };
   });
-}
-
-/** The loosest of what somebody said: one pit that found loose soil makes the whole run loose. */
-function loosest(soils: readonly (SoilClass | undefined)[]): SoilClass | undefined {
-  return soils.reduce(
-    (most, soil) =>
-      soil !== undefined && (most === undefined || SOILS.indexOf(soil) > SOILS.indexOf(most)) ? soil : most,
-    undefined,
-  );
 }
 
 /** A run in its trench, with the levels it lies at; nothing where that run has no pipe or no length. */

@@ -1,8 +1,19 @@
 import type { Hole, Run, Uuid } from '@alveus/plan';
 import { lowerOf, same } from '@alveus/plan';
-import type { HoleResult, Reader, RunResult } from '../../results';
-import type { PipeAtHole, TrenchAtHole } from '../../trench';
-import { holeAmounts, spreadFor, stripAt, underOf } from '../../trench';
+import { soilAt } from '../../limits';
+import type { Body, HoleResult, NodeResult, Reader, RunResult } from '../../results';
+import type { HoleSide, PipeAtHole, TrenchAtHole } from '../../trench';
+import {
+  holeAmounts,
+  liquidOf,
+  portsOf,
+  protectionOf,
+  sideOfHole,
+  sizeOf,
+  spreadFor,
+  stripAt,
+  underOf,
+} from '../../trench';
 import { eachPass } from '../pass';
 
 /** A hole: what is dug at a node for what stands there, and what goes back. */
@@ -11,21 +22,59 @@ export const hole = eachPass<'hole'>({ name: 'hole', kind: 'hole', work: workHol
 function workHole(id: Uuid, read: Reader): HoleResult {
   const item = read.item('hole', id) as Hole;
   const node = read.of('node', id);
-  const { ground, bottom: inside } = node ?? {};
-  const bottom = inside === undefined ? undefined : inside - item.floor - underOf(item);
+  const ends = [...(node?.leaving ?? []), ...(node?.arriving ?? [])];
+  const body = node && bodyOf(item, node);
+  const inside = node?.bottom;
+  const underside = body ? body.top - item.tall : inside === undefined ? undefined : inside - item.floor;
+  const bottom = underside === undefined ? undefined : underside - underOf(item);
+  const ground = node?.ground;
   const depth = bottom === undefined || ground === undefined ? undefined : ground - bottom;
-  if (bottom === undefined || depth === undefined) return { id, hole: item, depth, bottom, amounts: undefined };
+  const soil = soilAt(
+    ends.map(({ run }) => run),
+    read,
+  );
+  const side = sideOfHole(item, soil, depth ?? 0);
+  const known = { id, hole: item, depth, bottom, side, protection: protectionOf(item), soil, body };
+  if (bottom === undefined || depth === undefined) return { ...known, amounts: undefined };
   const trenches: TrenchAtHole[] = [];
   const pipes: PipeAtHole[] = [];
-  for (const { run } of [...(node?.leaving ?? []), ...(node?.arriving ?? [])]) {
+  const axis = wayOf(ends[0]?.run, id, read);
+  ends.forEach(({ run }, index) => {
     const result = read.of('run', run);
-    if (!result) continue;
-    const end = endAt(result, id, bottom);
-    if (!end) continue;
+    const end = result && endAt(result, id, bottom);
+    if (!end) return;
     pipes.push(end.pipe);
-    if (end.trench) trenches.push(end.trench);
-  }
-  return { id, hole: item, depth, bottom, amounts: holeAmounts(item, depth, trenches, pipes) };
+    const way = wayOf(run, id, read);
+    const turn = way === undefined || axis === undefined ? undefined : way - axis;
+    if (end.trench) trenches.push({ ...end.trench, through: sideThrough(item, turn, index) });
+  });
+  return { ...known, amounts: holeAmounts(item, side, depth, trenches, pipes) };
+}
+
+/** What is set by its ports stands by the pipe that leaves it, or by the one that comes in where none does yet. */
+function bodyOf(hole: Hole, { node, leaving, arriving }: NodeResult): Body | undefined {
+  const ports = portsOf(hole, node.form);
+  if (!ports) return undefined;
+  const lowest = (ends: typeof leaving): number | undefined => {
+    const inverts = ends.flatMap(({ invert }) => invert ?? []);
+    return inverts.length > 0 ? Math.min(...inverts) : undefined;
+  };
+  const [out, into] = [lowest(leaving), lowest(arriving)];
+  const top = out === undefined ? into && into + ports.inlet : out + ports.outlet;
+  return top === undefined ? undefined : { ports, top, liquid: liquidOf(hole, ports) };
+}
+
+/** Sides for trenches of which the sketch says nothing: the first leaves ahead, the others come in behind and from the sides. */
+const UNDRAWN: readonly HoleSide[] = ['ahead', 'behind', 'left', 'right'];
+
+/** Through which of its sides a trench leaves the hole. @param turn from the run that leaves it, counterclockwise; undefined where it is not drawn */
+function sideThrough(hole: Hole, turn: number | undefined, index: number): HoleSide {
+  if (turn === undefined) return UNDRAWN[index] ?? 'behind';
+  const { along, across } = sizeOf(hole);
+  const [far, wide] = [along / 2 + hole.room, across / 2 + hole.room];
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  if (far * Math.abs(sin) <= wide * Math.abs(cos)) return cos > 0 ? 'ahead' : 'behind';
+  return sin > 0 ? 'left' : 'right';
 }
 
 /** The end of a run at the hole; undefined while its level is open. */
@@ -33,7 +82,7 @@ function endAt(
   { run, grade, pipe, envelope, trench, form, length }: RunResult,
   node: Uuid,
   bottom: number,
-): { readonly pipe: PipeAtHole; readonly trench: TrenchAtHole | undefined } | undefined {
+): { readonly pipe: PipeAtHole; readonly trench: Omit<TrenchAtHole, 'through'> | undefined } | undefined {
   const low = lowerOf(run) === node;
   const invert = low ? grade.low : grade.high;
   if (invert === undefined || !pipe || !envelope) return undefined;
@@ -67,3 +116,11 @@ export const runsAt = (
   runs: Readonly<Record<Uuid, Run>>,
 ): readonly Run[] =>
   [leaving, arriving].flatMap((ends) => [...(ends.get(node) ?? [])].sort().flatMap((id) => runs[id] ?? []));
+
+/** Which way a run leaves a node on the sketch; undefined where it is not drawn. */
+export function wayOf(id: Uuid | undefined, node: Uuid, read: Reader): number | undefined {
+  const run = read.item('run', id);
+  const here = read.item('nodePlace', node);
+  const there = run && read.item('nodePlace', run.a === node ? run.b : run.a);
+  return here && there ? Math.atan2(there.north - here.north, there.east - here.east) : undefined;
+}

@@ -1,7 +1,7 @@
 import type { Hole, Run, Uuid } from '@alveus/plan';
 import type { Reader } from '../../results';
 import { bottomWidth, holeReach } from '../../trench';
-import { runsAt } from './hole';
+import { runsAt, wayOf } from './hole';
 
 /** From each end of a run to where its trench begins, m. */
 export interface Reaches {
@@ -30,7 +30,7 @@ export function reachesOf(read: Reader): {
     const list = byLine.get(first.line);
     if (list) list.push(hole.id);
     else byLine.set(first.line, [hole.id]);
-    const ways = meeting.map((run) => ({ run, way: wayOf(run, hole.id, read) }));
+    const ways = meeting.map((run) => ({ run, way: wayOf(run.id, hole.id, read) }));
     ways.forEach(({ run, way }, index) => {
       const own = farOf(hole, way, ways[0]?.way);
       const far = ways.slice(0, index).reduce((most, other) => Math.max(most, leaves(other, way, read)), own);
@@ -40,13 +40,6 @@ export function reachesOf(read: Reader): {
     });
   }
   return { byRun, byLine };
-}
-
-/** Which way a run leaves the node on the sketch; undefined where it is not drawn. */
-function wayOf(run: Run, node: Uuid, read: Reader): number | undefined {
-  const here = read.item('nodePlace', node);
-  const there = read.item('nodePlace', run.a === node ? run.b : run.a);
-  return here && there ? Math.atan2(there.north - here.north, there.east - here.east) : undefined;
 }
 
 const farOf = (hole: Hole, way: number | undefined, axis: number | undefined): number =>

@@ -100,6 +100,7 @@ export const shots = tablePass<GroundShots>({
   },
   tables: {
     nodeShot: { of: (whole) => whole.nodes, same: sameShot },
+    nodeLevels: { of: (whole) => whole.levels, same },
     runShots: {
       of: (whole) => whole.runs,
       same: (one: readonly RunShot[], other: readonly RunShot[]) =>

@@ -1,9 +1,10 @@
-import { carriesSewage } from '@alveus/plan';
+import { carriesSewage, lowerOf } from '@alveus/plan';
 import { clearanceFor } from '../../limits';
 import { apart, exact, measured } from '../../phrase';
-import type { CrossingPlace, Stretch } from '../../results';
+import type { CrossingPlace, HoleResult, Stretch } from '../../results';
 import { gapAt } from '../../site';
 import { NEAR } from '../../tolerance';
+import { outAt, sizeOf, underOf, wallOf } from '../../trench';
 import { INCH } from '../../units';
 import type { Breach } from '../rule';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
@@ -207,7 +208,10 @@ export const besideTrench = rule<CrossingFacts>()({
   judge: (facts, ground) => {
     const { wall } = facts;
     if (wall === undefined || wall >= ground - NEAR) return NOTHING;
-    const stretches = beside(facts, (place) => -topOverTrench(place), 0);
+    // Where its top lies over the bottom, and no more ground is left than that.
+    const near = ({ wall: left = Infinity, ...place }: CrossingPlace): number =>
+      left >= ground - NEAR ? 1 : -topOverTrench(place);
+    const stretches = beside(facts, near, 0);
     const worst = worstOf(stretches);
     return worst ? [{ at: worst.at, by: ground - wall, quantity: 'thickness' as const, stretches, wall }] : NOTHING;
   },
@@ -240,6 +244,60 @@ export const besideTrench = rule<CrossingFacts>()({
           },
   },
 });
+
+/** A hole is dug deeper and wider than the trenches that come to it: what they pass at a distance may lie in it. */
+export const utilityInHole = rule<CrossingFacts>()({
+  name: 'utility-in-hole',
+  title: 'No utility lies in the hole of a structure',
+  stage: 'site',
+  severity: 'fix',
+  source: COMMON,
+  local: true,
+  judge: (facts) =>
+    (['a', 'b'] as const).flatMap((end) => {
+      const node = facts.ours[end];
+      const hole = facts.read.of('hole', node);
+      const found = hole && inHole(facts, hole, lowerOf(facts.ours) === node ? 'low' : 'high');
+      const name = facts.read.item('node', node)?.name ?? 'the node';
+      return found ? [{ cause: node, quantity: 'thickness' as const, ...found, node: name }] : [];
+    }),
+  words: ({ node, hits, by = 0 }, { crossing }) => ({
+    what: hits
+      ? [`${crossing.name} lies where ${node} has to stand.`]
+      : [`${crossing.name} lies in the hole at ${node}, `, measured(by, 'thickness'), ' inside its side.'],
+    why: [
+      hits
+        ? 'Both cannot be in one place.'
+        : 'A utility that is dug free hangs without support, and the bucket reaches it.',
+    ],
+    gives: ['Set the structure elsewhere', 'Steeper or shored sides', 'Dig by hand and support it as its owner says'],
+  }),
+});
+
+/** Whether a utility lies in what is dug at an end of its run, by how much, and whether in the structure itself. */
+function inHole(
+  { crossing, places, length }: CrossingFacts,
+  { hole, bottom, depth, side }: HoleResult,
+  end: 'low' | 'high',
+) {
+  if (bottom === undefined || depth === undefined) return undefined;
+  const { along, across } = sizeOf(hole);
+  const { lies, size } = crossing;
+  let worst: { readonly by: number; readonly at: number; readonly hits: boolean } | undefined;
+  for (const { at, top, bottom: under } of places) {
+    const height = Math.min(depth, top - bottom);
+    if (height <= NEAR) continue;
+    const far = Math.max(0, (end === 'low' ? at : length - at) - (lies.how === 'across' ? size / 2 : 0));
+    const off = lies.how === 'across' ? 0 : lies.off - size / 2;
+    const room = hole.room + outAt(wallOf(side), height);
+    const by = Math.min(along / 2 + room - far, across / 2 + room - off);
+    if (by <= NEAR || (worst && worst.by >= by)) continue;
+    const structure = [bottom + underOf(hole), bottom + underOf(hole) + hole.tall] as const;
+    const hits = far < along / 2 - NEAR && off < across / 2 - NEAR && top > structure[0] && under < structure[1];
+    worst = { by, at, hits };
+  }
+  return worst && { ...worst, severity: worst.hits ? ('stop' as const) : ('fix' as const) };
+}
 
 export const sewerOverWater = rule<CrossingFacts>()({
   name: 'sewer-over-water',
@@ -315,6 +373,7 @@ export const UTILITY_RULES = [
   clearance,
   sewerOverWater,
   besideTrench,
+  utilityInHole,
   handDig,
 ] as const;
 export const LOOSE_RULES = [utilityLoose] as const;

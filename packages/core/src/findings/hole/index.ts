@@ -1,21 +1,20 @@
-import type { Profile, Side } from '@alveus/plan';
+import { ONLY } from '@alveus/plan';
 import { exact, measured } from '../../phrase';
-import type { HoleResult, NodeResult } from '../../results';
 import { NEAR } from '../../tolerance';
 import { underOf } from '../../trench';
 import { INCH } from '../../units';
+import { benchLoose, benchTall, putTo, seepage, shieldLow, shieldUnsized, sidesSteep } from '../dug';
+import { SOFT_GIVES, SOFT_WHY, softGround, softOf } from '../line/soft-ground';
+import { meetsLayer } from '../pit';
 import { COMMON, GEOMETRY, judge, limitOf, NOTHING, rule } from '../rule';
-import { protection } from '../run/trench';
+import { deepTrench, ENGINEERED, protection, TABLES_END } from '../run/trench';
 import { declareSubject } from '../subject';
+import type { HoleFacts } from './facts';
+import { dugOfHole } from './facts';
 
 /** Whether a structure fits its hole, and people in it are safe. */
 
-interface HoleFacts extends HoleResult {
-  readonly node: NodeResult;
-  readonly profile: Profile;
-}
-
-const upright = (side: Side | undefined): boolean => side === undefined || side.by === 'upright';
+const SAY_HOW = 'Say how: sloped, benched, shielded, shored or not entered';
 
 export const holeDeep = rule<HoleFacts>()({
   name: 'hole-deep',
@@ -24,23 +23,112 @@ export const holeDeep = rule<HoleFacts>()({
   severity: 'stop',
   source: COMMON,
   local: true,
-  judge: ({ depth, hole, profile }) => {
+  judge: ({ depth, protection: by, soil, profile }) => {
     const from = limitOf(profile, protection).value;
-    if (depth === undefined || depth < from - NEAR || hole.protection || !upright(hole.side)) return NOTHING;
-    return [{ by: depth - from, quantity: 'depth' as const }];
+    if (depth === undefined || depth < from - NEAR || by) return NOTHING;
+    const rock = soil === 'rock';
+    const severity = rock ? ('watch' as const) : ('stop' as const);
+    return [{ by: depth - from, quantity: 'depth' as const, severity, rock }];
   },
-  words: (_, { node, depth = 0, profile }) => ({
+  words: ({ rock }, { node, depth = 0, profile }) => ({
     what: [
       `The hole at ${node.node.name} is `,
       measured(depth, 'depth'),
-      ' deep, and does not say how people in it are protected.',
+      rock
+        ? ' deep, enough to need protection unless the rock is stable: the competent person looks at it first.'
+        : ' deep, and does not say how people in it are protected.',
     ],
     why: [
       'From ',
       exact(limitOf(profile, protection).value, 'depth'),
       ' on a hole that caves in kills. A competent person decides; in bad soil protection is needed at less.',
     ],
-    gives: ['Say how: sloped, benched, shielded, shored or not entered', 'Slope its sides'],
+    gives: [SAY_HOW],
+  }),
+});
+
+/** What holds of trenches holds of holes: beyond this depth the tables end. */
+const holeTooDeep = rule<HoleFacts>()({
+  name: 'deep-trench',
+  title: deepTrench.title,
+  stage: 'trench',
+  severity: deepTrench.severity,
+  source: deepTrench.source,
+  number: deepTrench.number,
+  local: true,
+  judge: ({ depth }, most) =>
+    depth !== undefined && depth > most + NEAR ? [{ by: depth - most, quantity: 'depth' as const }] : NOTHING,
+  words: (_, { node, depth = 0 }, most) => ({
+    what: [
+      `The hole at ${node.node.name} is `,
+      measured(depth, 'depth'),
+      ' deep, more than ',
+      exact(most, 'depth'),
+      `: ${ENGINEERED}`,
+    ],
+    why: [TABLES_END],
+    gives: ['Have it designed', 'Set it higher'],
+  }),
+});
+
+const holeSoft = rule<HoleFacts>()({
+  name: 'soft-ground',
+  title: softGround.title,
+  stage: 'trench',
+  severity: softGround.severity,
+  source: softGround.source,
+  number: softGround.number,
+  local: true,
+  judge: ({ depth, protection: by, native, pits, profile }, least) => {
+    const usual = limitOf(profile, protection).value;
+    // From the usual depth on it is asked for in any soil.
+    if (by || depth === undefined || depth >= usual - NEAR) return NOTHING;
+    return softOf(native, pits, least)
+      .filter(({ from }) => depth >= from - NEAR)
+      .map(({ cause, from, found }) => ({ cause, by: depth - from, quantity: 'depth' as const, found }));
+  },
+  words: ({ found }, { node, depth = 0 }) => ({
+    what: [
+      `${found}, and nothing says how people in the hole at ${node.node.name}, `,
+      measured(depth, 'depth'),
+      ' deep, are protected.',
+    ],
+    why: [SOFT_WHY],
+    gives: SOFT_GIVES,
+  }),
+});
+
+const holeMeetsLayer = rule<HoleFacts>()({
+  name: 'meets-layer',
+  title: meetsLayer.title,
+  stage: meetsLayer.stage,
+  severity: meetsLayer.severity,
+  source: meetsLayer.source,
+  judge: ({ depth = 0, pits }) =>
+    pits.flatMap(({ id, name, groundwater, limiting }) =>
+      (
+        [
+          ['water', groundwater, 'the groundwater'],
+          ['layer', limiting?.depth, limiting?.what ?? 'the limiting layer'],
+        ] as const
+      ).flatMap(([which, deep, into]) =>
+        deep === undefined || depth <= deep + NEAR
+          ? []
+          : [{ cause: `${which}:${id}`, by: depth - deep, quantity: 'depth' as const, which, pit: name, into }],
+      ),
+    ),
+  words: ({ which, by = 0, pit, into }, { node }) => ({
+    what: [
+      `The hole at ${node.node.name} goes `,
+      measured(by, 'depth'),
+      ` into ${into}, by what ${pit} found beside it.`,
+    ],
+    why: [
+      which === 'water'
+        ? 'A wet hole stands less well, floats what is empty in it, and has to be kept dry.'
+        : 'It digs slower than soil, and may need other bedding.',
+    ],
+    gives: which === 'water' ? ['Keep it dry', 'Weigh it down', 'Set it higher'] : ['Reckon with harder digging'],
   }),
 });
 
@@ -94,10 +182,9 @@ export const lidOut = rule<HoleFacts>()({
   stage: 'trench',
   severity: 'fix',
   source: GEOMETRY,
-  judge: ({ hole, depth, node }) => {
-    const { rim, ground } = node;
-    if (depth === undefined || rim === undefined || ground === undefined) return NOTHING;
-    const by = underOf(hole) + hole.tall - (depth + rim - ground);
+  judge: ({ hole, bottom, node: { rim } }) => {
+    if (bottom === undefined || rim === undefined) return NOTHING;
+    const by = bottom + underOf(hole) + hole.tall - rim;
     return by > NEAR ? [{ by, quantity: 'thickness' as const }] : NOTHING;
   },
   words: ({ by = 0 }, { node }) => ({
@@ -130,7 +217,61 @@ export const fillOut = rule<HoleFacts>()({
   }),
 });
 
-const RULES = [holeDeep, lidOut, frameBears, holeRoom, fillOut] as const;
+/** Pipes meet a tank or a box at its ports, which stand as its maker put them. */
+export const portsMeet = rule<HoleFacts>()({
+  name: 'ports-meet',
+  title: 'Pipes meet a tank or box at its ports',
+  stage: 'trench',
+  severity: 'fix',
+  source: GEOMETRY,
+  number: { value: INCH / 2, quantity: 'fine', words: 'Off its port by more than' },
+  judge: ({ body, node }, most) => {
+    if (!body) return NOTHING;
+    const { top, ports } = body;
+    return (
+      [
+        ['inlet', node.arriving, top - ports.inlet],
+        ['outlet', node.leaving, top - ports.outlet],
+      ] as const
+    ).flatMap(([port, ends, level]) =>
+      ends.flatMap(({ run, name, invert }) => {
+        const by = invert === undefined ? 0 : Math.abs(invert - level);
+        return by > most + NEAR
+          ? [{ cause: run, run, at: 0, by, quantity: 'thickness' as const, port, name, over: (invert ?? 0) > level }]
+          : [];
+      }),
+    );
+  },
+  words: ({ port, name, over, by = 0 }, { node, body }) => ({
+    what: [`${name} meets ${node.node.name} `, measured(by, 'thickness'), ` ${over ? 'over' : 'under'} its ${port}.`],
+    why: [
+      'It stands by the pipe that leaves it: its inlet lies ',
+      measured((body?.ports.outlet ?? 0) - (body?.ports.inlet ?? 0), 'thickness'),
+      ' over its outlet.',
+    ],
+    gives: [`Bring the invert to its ${port}`, 'Type its inlet and outlet as its maker gives them'],
+  }),
+});
+
+/** Rules about the hole and its sides, and about what stands in it. */
+const ofHole = putTo(dugOfHole);
+const RULES = [
+  holeDeep,
+  holeTooDeep,
+  holeSoft,
+  ofHole(sidesSteep),
+  ofHole(benchTall),
+  ofHole(benchLoose),
+  ofHole(shieldUnsized),
+  ofHole(shieldLow),
+  ofHole(seepage),
+  holeMeetsLayer,
+  lidOut,
+  portsMeet,
+  frameBears,
+  holeRoom,
+  fillOut,
+] as const;
 
 export const HOLES = declareSubject({
   name: 'hole',
@@ -141,6 +282,9 @@ export const HOLES = declareSubject({
     const [result, node] = [read.of('hole', id), read.of('node', id)];
     if (!result || !node) return NOTHING;
     const main = node.leaving[0] ?? node.arriving[0];
-    return judge<HoleFacts>(RULES, { ...result, node, profile }, profile, { id, node: id, line: main?.line });
+    const pits = [...node.leaving, ...node.arriving].flatMap(({ run }) => read.of('pitsOn', run) ?? NOTHING);
+    const native = read.item('native', ONLY)?.soil;
+    const facts = { ...result, node, pits, native, profile };
+    return judge<HoleFacts>(RULES, facts, profile, { id, node: id, line: main?.line });
   },
 });

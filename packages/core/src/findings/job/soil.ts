@@ -1,6 +1,7 @@
 import type { LineResult } from '../../results';
 import { measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
+import { YARD3 } from '../../units';
 import { COMMON, NOTHING, rule } from '../rule';
 
 /** Whether the soil that comes out goes back. */
@@ -15,10 +16,11 @@ export const nativeShort = rule<SoilFacts>()({
   stage: 'order',
   severity: 'watch',
   source: COMMON,
-  judge: ({ lines }) => {
+  number: { value: 5 * YARD3, quantity: 'volume', words: 'More than' },
+  judge: ({ lines }, more) => {
     const sum = (of: (line: LineResult) => number): number => lines.reduce((all, line) => all + of(line), 0);
     const short = sum(({ quantities }) => quantities.nativeBank) - sum(({ quantities }) => quantities.excavation);
-    return short > NEAR ? [{ by: short, quantity: 'volume' as const }] : NOTHING;
+    return short > more + NEAR ? [{ by: short, quantity: 'volume' as const }] : NOTHING;
   },
   words: ({ by = 0 }) => ({
     what: ['Backfilling the job takes ', measured(by, 'volume'), ' more native soil than comes out of its trenches.'],

@@ -1,4 +1,5 @@
-import type { TestPit } from '@alveus/plan';
+import type { SoilClass, TestPit } from '@alveus/plan';
+import { ONLY } from '@alveus/plan';
 import { pitAt, unsafeFrom } from '../../limits';
 import { exact, measured } from '../../phrase';
 import type { RunResult } from '../../results';
@@ -11,6 +12,33 @@ import { COMMON, limitOf, NOTHING, rule } from '../rule';
 import { protection } from '../run/trench';
 import { lengthOf, shortfalls, worstOf } from '../stretches';
 import type { LineFacts } from './facts';
+
+/** Soil that somebody competent classed C, or that a pit met water in: from what depth, and who says so. */
+interface Soft {
+  readonly cause: string;
+  readonly from: number;
+  readonly found: string;
+}
+
+/**
+ * What is known of soil that does not stand, of some pits and of the job as a whole; the loosest soil everywhere says all
+ * that a pit could.
+ */
+export function softOf(native: SoilClass | undefined, pits: readonly TestPit[], least: number): readonly Soft[] {
+  if (native === 'C') return [{ cause: 'native', from: least, found: 'The soil of the job is of class C' }];
+  return pits.flatMap((pit) => {
+    const from = unsafeFrom(pit, least);
+    const found = `${pit.name} found ${pit.soil === 'C' ? 'soil of class C' : 'water above the bottom'}`;
+    return from === undefined ? [] : [{ cause: pit.id, from, found }];
+  });
+}
+
+export const SOFT_WHY =
+  'Soil that does not stand, or that water runs out of, caves in at less than the usual depth, and buries whoever bends down. A competent person decides.';
+export const SOFT_GIVES = [
+  'Say how: sloped, benched, shielded, shored or not entered',
+  'Draw the water down first',
+] as const;
 
 /**
  * Soil that does not stand, or that water runs out of: what a pit found at one run of a line holds for the whole of it,
@@ -26,50 +54,38 @@ export const softGround = rule<LineFacts>()({
   local: true,
   judge: ({ runs, read, profile }, least) => {
     const usual = limitOf(profile, protection).value;
-    const found = [];
-    for (const at of runs)
-      for (const pit of read.of('pitsOn', at.id) ?? NOTHING) {
-        const from = pitAt(pit, at) !== undefined ? unsafeFrom(pit, least) : undefined;
-        // From the usual depth on it is asked for in any soil.
-        if (from === undefined || from >= usual) continue;
-        const stretches = runs.flatMap((run) => (run.run.protection ? [] : deeper(run, from)));
-        const worst = worstOf(stretches);
-        if (!worst) continue;
-        found.push({
-          cause: pit.id,
-          run: worst.run,
-          at: worst.at,
-          by: Math.max(0, worst.by),
-          quantity: 'depth' as const,
-          stretches,
-          pit: pit.name,
-          wet: pit.soil !== 'C',
-          from,
-        });
-      }
-    return found;
+    const pits = runs.flatMap((at) =>
+      (read.of('pitsOn', at.id) ?? NOTHING).filter((pit) => pitAt(pit, at) !== undefined),
+    );
+    return softOf(read.item('native', ONLY)?.soil, pits, least).flatMap(({ cause, from, found }) => {
+      // From the usual depth on it is asked for in any soil.
+      if (from >= usual) return [];
+      const stretches = runs.flatMap((run) => (run.run.protection ? [] : deeper(run, from)));
+      const worst = worstOf(stretches);
+      if (!worst) return [];
+      const by = Math.max(0, worst.by);
+      return [{ cause, run: worst.run, at: worst.at, by, quantity: 'depth' as const, stretches, found, from }];
+    });
   },
-  words: ({ pit, wet, from, stretches = NOTHING }, { line }) => ({
+  words: ({ found, from, stretches = NOTHING }, { line }) => ({
     what: [
-      `${pit} found ${wet ? 'water above the bottom of the trench' : 'soil of class C'}, and ${line.name} does not say how people in its trench are protected: `,
+      `${found}, and ${line.name} does not say how people in its trench are protected: `,
       measured(lengthOf(stretches), 'distance'),
       ' of it is ',
       exact(from, 'depth'),
       ' deep or more.',
     ],
-    why: [
-      'Soil that does not stand, or that water runs out of, caves in at less than the usual depth, and buries whoever bends down. A competent person decides.',
-    ],
-    gives: ['Say how: sloped, benched, shielded, shored or not entered', 'Draw the water down first', 'Raise the line'],
+    why: [SOFT_WHY],
+    gives: [...SOFT_GIVES, 'Raise the line'],
   }),
   bound: {
     run: (run, least) => {
       if (run.result.run.protection) return;
-      const usual = limitOf(run.worked.profile, protection).value;
-      for (const pit of pitsOfLine(run)) {
-        const from = unsafeFrom(pit, least);
-        if (from === undefined || from >= usual) continue;
-        const words = ['the depth that needs protection in the soil of ', pit.name, ', ', exact(from, 'depth')];
+      const { profile, plan } = run.worked;
+      const usual = limitOf(profile, protection).value;
+      for (const { from, found } of softOf(plan.native[ONLY]?.soil, pitsOfLine(run), least)) {
+        if (from >= usual) continue;
+        const words = [`the depth that needs protection, ${found.replace(/^The/, 'the')}, `, exact(from, 'depth')];
         run.over(run.envelope.invert - from + SHORT_OF, run.limit(words, { gives: 'protection' }));
       }
     },

@@ -4,12 +4,14 @@ import type { NodeFacts } from './facts';
 import { FLOW_RULES, wrongFlows } from './flows';
 import { JUNCTION_RULES } from './junction';
 import { keptByNode } from './keeping';
+import { LEVEL_RULES } from './levels';
 import { MEETING_RULES } from './meeting';
-import { OUTLET_RULES } from './outlet';
+import { OUTLET_RULES, waterOrder } from './outlet';
 
-/** At most nodes water may flow as it does: those rules are not put to them. */
-const USUAL_RULES = [...MEETING_RULES, keptByNode, ...OUTLET_RULES, ...JUNCTION_RULES] as const;
-const RULES = [...MEETING_RULES, keptByNode, ...FLOW_RULES, ...OUTLET_RULES, ...JUNCTION_RULES] as const;
+const USUAL_RULES = [...MEETING_RULES, keptByNode, waterOrder, ...LEVEL_RULES] as const;
+const RULES = [...USUAL_RULES, ...FLOW_RULES, ...OUTLET_RULES, ...JUNCTION_RULES] as const;
+/** What is put to most nodes: at those water flows as it may, and goes on. */
+const THROUGH_RULES = [...USUAL_RULES, ...JUNCTION_RULES] as const;
 
 export const NODES = declareSubject({
   name: 'node',
@@ -24,6 +26,7 @@ export const NODES = declareSubject({
     const flows = wrongFlows(result);
     const facts = { id, node, ground, rim, arriving, leaving, invert, bottom, depth, read, profile, flows };
     const main = leaving.length > 0 ? leaving[0] : arriving[0];
-    return judge<NodeFacts>(flows.length > 0 ? RULES : USUAL_RULES, facts, profile, { id, node: id, line: main?.line });
+    const through = leaving.length > 0 && flows.length === 0;
+    return judge<NodeFacts>(through ? THROUGH_RULES : RULES, facts, profile, { id, node: id, line: main?.line });
   },
 });

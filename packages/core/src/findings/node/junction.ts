@@ -4,7 +4,7 @@ import type { NodeEnd, Reader } from '../../results';
 import { NEAR } from '../../tolerance';
 import { COMMON, NOTHING, rule } from '../rule';
 import type { NodeFacts } from './facts';
-import { serviceAt } from './facts';
+import { invertsOf, serviceAt } from './facts';
 
 /** How high pipes come in where they meet, beyond that water gets through. */
 
@@ -39,6 +39,58 @@ export const structureDrop = rule<NodeFacts>()({
       formOf(node.node.form).roomy
         ? { by: least, words: [`the drop through ${node.node.name}, `, measured(least, 'thickness')] }
         : undefined,
+  },
+});
+
+export const inletLow = rule<NodeFacts>()({
+  name: 'inlet-low',
+  title: 'The inlet of a tank or a distribution box lies over its outlet',
+  stage: 'grade',
+  severity: 'fix',
+  source: 'common practice: 2 to 3 in through a tank, 1 in through a distribution box',
+  local: true,
+  judge: ({ node, arriving, leaving }) => {
+    const { fall } = formOf(node.form);
+    if (!fall || leaving.length === 0) return NOTHING;
+    const highest = Math.max(...invertsOf(leaving));
+    return arriving.flatMap(({ run, name, invert, drop }) => {
+      // What would have to climb, to one of its ports or to all of them, is said already.
+      if (drop === undefined || invert === undefined || invert < highest - NEAR) return [];
+      const low = drop < fall.least - NEAR;
+      if (!low && (fall.most === undefined || drop <= fall.most + NEAR)) return [];
+      const by = low ? fall.least - drop : drop - (fall.most ?? 0);
+      const severity = low ? ('fix' as const) : ('watch' as const);
+      return [{ cause: run, run, at: 0, by, quantity: 'thickness' as const, severity, name, drop, low, fall }];
+    });
+  },
+  words: ({ name, drop, low, fall }, { node }) => {
+    const [has, asked] = apart(measured(drop, 'thickness'), exact(low ? fall.least : (fall.most ?? 0), 'thickness'));
+    return {
+      what: [
+        `${name} comes into ${node.name} `,
+        has,
+        ` over its outlet; it is ${low ? 'at least' : 'at most'} `,
+        asked,
+        '.',
+      ],
+      why: [
+        low
+          ? 'Else what floats stands in the inlet and backs up into the pipe.'
+          : 'Water that falls further stirs up what should settle.',
+      ],
+      gives: [low ? 'Raise what comes in' : 'Lower what comes in', low ? 'Lower what leaves' : 'Raise what leaves'],
+    };
+  },
+  bound: {
+    over: ({ node }) => {
+      const { fall } = formOf(node.node.form);
+      return (
+        fall && {
+          by: fall.least,
+          words: [`the inlet of ${node.node.name}, `, measured(fall.least, 'thickness'), ' over its outlet'],
+        }
+      );
+    },
   },
 });
 
@@ -167,4 +219,4 @@ function roofBelow(from: string, leaving: readonly NodeEnd[], read: Reader): str
 }
 
 /** Rules about how high pipes come in where they meet. */
-export const JUNCTION_RULES = [drainOverRoof, branchLow, structureDrop, sizesMeet] as const;
+export const JUNCTION_RULES = [drainOverRoof, branchLow, structureDrop, inletLow, sizesMeet] as const;

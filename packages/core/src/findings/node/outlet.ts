@@ -204,5 +204,5 @@ export const waterOrder = rule<NodeFacts>()({
   }),
 });
 
-/** Rules about where water leaves. */
-export const OUTLET_RULES = [noOutlet, endBuried, outletUnderWater, waterOrder, standsFull, spillLow] as const;
+/** Rules about where water leaves, put to nodes that nothing leads on from. */
+export const OUTLET_RULES = [noOutlet, endBuried, outletUnderWater, standsFull, spillLow] as const;

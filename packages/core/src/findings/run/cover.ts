@@ -103,7 +103,7 @@ export const leastCoverOver = rule<RunFacts>()({
   local: true,
   judge: (facts) => {
     const { id, trench, profile, line, run, pipe } = facts;
-    if (facts.service.coverOverStone) return NOTHING;
+    if (facts.service.field) return NOTHING;
     const { value: least, source } = leastCover(profile, line.service, run);
     if (!trench.shallowest || trench.shallowest.cover >= least - NEAR) return NOTHING;
     const short = shortfalls(id, stationsAlong(facts), coverOf, least, NEAR);
@@ -145,7 +145,7 @@ export const leastCoverOver = rule<RunFacts>()({
   bound: {
     run: (run) => {
       const { result, line, pipe, worked } = run;
-      if (serviceOf(line.service).coverOverStone) return;
+      if (serviceOf(line.service).field) return;
       const { value: least, source } = leastCover(worked.profile, line.service, result.run);
       const limit = run.limit([exact(least, 'thickness'), ' of cover'], { source, gives: 'cover' });
       // Wheels crush it at an open end as anywhere.
@@ -196,9 +196,10 @@ export const soilOverStone = rule<RunFacts>()({
   source: COMMON,
   number: { value: 6 * INCH, quantity: 'thickness', words: 'At least' },
   local: true,
-  judge: (facts, least) => {
+  judge: (facts, usual) => {
     const { id, service, envelope, trench, read } = facts;
-    if (!service.coverOverStone) return NOTHING;
+    if (!service.field) return NOTHING;
+    const least = soilOver(facts, usual);
     const top = stoneTop(envelope, (id) => read.item('material', id));
     if (!trench.shallowest || trench.shallowest.depth - top >= least - NEAR) return NOTHING;
     return breachOf(
@@ -225,14 +226,20 @@ export const soilOverStone = rule<RunFacts>()({
     };
   },
   bound: {
-    run: (run, least) => {
-      const { envelope, line, worked } = run;
-      if (!serviceOf(line.service).coverOverStone) return;
+    run: (run, usual) => {
+      const { envelope, line, worked, result } = run;
+      if (!serviceOf(line.service).field) return;
+      const least = soilOver({ profile: worked.profile, line, run: result.run }, usual);
       const limit = run.limit([exact(least, 'thickness'), ' of soil over its stone']);
       run.under(envelope.invert - stoneTop(envelope, (id) => worked.plan.material[id]) - least, limit);
     },
   },
 });
+
+/** Soil over the stone: under wheels as much as the service asks for there, m. */
+function soilOver({ profile, line, run }: Pick<RunFacts, 'profile' | 'line' | 'run'>, usual: number): number {
+  return run.vehicles ? Math.max(usual, leastCover(profile, line.service, run).value) : usual;
+}
 
 /** The highest of what lies round a pipe that soil must cover, over the bottom of the trench, m. */
 function stoneTop(

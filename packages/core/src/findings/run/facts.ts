@@ -4,6 +4,7 @@ import type { SurplusFact } from '../../grade';
 import type { Reader, RunResult } from '../../results';
 import type { Envelope, KnownStation, RunTrench } from '../../trench';
 import { stationsOf } from '../../trench';
+import type { Dug } from '../dug/dug';
 
 /** What a run is judged by. */
 export interface RunFacts extends Omit<RunResult, 'line' | 'pipe' | 'envelope' | 'trench'> {
@@ -16,8 +17,8 @@ export interface RunFacts extends Omit<RunResult, 'line' | 'pipe' | 'envelope' |
   readonly trench: RunTrench;
   readonly surplus: readonly SurplusFact[];
   readonly ringed: boolean;
-  /** Kept for the rules after the first that looks at each station. */
-  readonly along: { stations?: readonly KnownStation[] };
+  /** Kept for the rules after the first that looks at each station, or at how it is dug; null where there is nothing to judge. */
+  readonly along: { stations?: readonly KnownStation[]; dug?: Dug | null };
 }
 
 /** What there is of any run, whatever it lacks. */

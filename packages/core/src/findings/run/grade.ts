@@ -108,6 +108,14 @@ export const againstGrade = rule<RunFacts>()({
   bound: { run: (run) => run.slopeLeast(0, run.limit(['water, which runs downhill'])) },
 });
 
+/** The first least slope that a run does not have; none of one that falls the wrong way, of which that is said. */
+function missedBand({ line, grade: { slope }, pipe, profile }: RunFacts) {
+  if (slope === undefined || slope < -NEAR_SLOPE) return undefined;
+  return slopesInForce(rulesFor(profile, line.service), judgedSize(pipe)).find(
+    ({ least }) => slope < least - NEAR_SLOPE,
+  );
+}
+
 export const leastSlope = rule<RunFacts>()({
   name: 'least-slope',
   title: 'A run has enough fall',
@@ -115,11 +123,11 @@ export const leastSlope = rule<RunFacts>()({
   severity: 'fix',
   source: COMMON,
   local: true,
-  judge: ({ id, length, line, grade: { slope }, pipe, profile }) => {
-    if (slope === undefined || slope < -NEAR_SLOPE) return NOTHING;
-    const bands = slopesInForce(rulesFor(profile, line.service), judgedSize(pipe));
-    const missed = bands.find(({ least }) => slope < least - NEAR_SLOPE);
-    if (!missed) return NOTHING;
+  judge: (facts) => {
+    const { id, length, grade } = facts;
+    const { slope } = grade;
+    const missed = missedBand(facts);
+    if (slope === undefined || !missed) return NOTHING;
     const { least, severity, source } = missed;
     const by = least - slope;
     return [
@@ -199,8 +207,13 @@ export const deadLevel = rule<RunFacts>()({
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
-  judge: ({ length, service, grade: { slope } }) =>
-    slope !== undefined && Math.abs(slope) <= NEAR_SLOPE && !service.level ? [{ at: length / 2 }] : NOTHING,
+  judge: (facts) => {
+    const { length, service, grade } = facts;
+    if (grade.slope === undefined || Math.abs(grade.slope) > NEAR_SLOPE || service.level) return NOTHING;
+    // Where the least slope is asked for, that says it, and what to do.
+    const said = facts.profile.rules[leastSlope.name]?.on === false ? undefined : missedBand(facts)?.severity;
+    return said === 'fix' || said === 'stop' ? NOTHING : [{ at: length / 2 }];
+  },
   words: (_, facts) => ({
     what: [`${facts.run.name} is dead level.`],
     why: ['Nobody lays a pipe so true that no part of it hangs: without any fall it holds water and silts up.'],

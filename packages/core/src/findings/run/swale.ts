@@ -20,11 +20,9 @@ export const swaleSteep = rule<RunFacts>()({
   source: COMMON,
   number: { value: 3, quantity: 'plain', words: 'Out for one up, at least' },
   judge: ({ swales }, limit) =>
-    swales.length === 0
-      ? NOTHING
-      : swales
-          .filter(({ stretch }) => stretch.sides < limit - NEAR)
-          .map(({ stretch, cut }) => ({ cause: causeOf(stretch), at: cut.deepest.at, sides: stretch.sides })),
+    swales
+      .filter(({ stretch }) => stretch.sides < limit - NEAR)
+      .map(({ stretch, cut }) => ({ cause: causeOf(stretch), at: cut.deepest.at, sides: stretch.sides })),
   words: ({ sides }, { run }, limit) => ({
     what: [
       `The sides of the swale along ${run.name} go `,
@@ -45,20 +43,18 @@ export const swaleDeep = rule<RunFacts>()({
   severity: 'fix',
   source: GEOMETRY,
   judge: (facts) =>
-    facts.swales.length === 0
-      ? NOTHING
-      : facts.swales.flatMap(({ stretch, depths }) => {
-          const { grade, natural, envelope, id } = facts;
-          const over = depths.flatMap(({ at, depth }) => {
-            const { cover } = stationAt(grade, natural, envelope, at);
-            return cover === undefined ? [] : [{ at, cover: cover - depth }];
-          });
-          const stretches = shortfalls(id, over, ({ cover }) => cover, 0, NEAR);
-          const worst = worstOf(stretches);
-          return worst
-            ? [{ cause: causeOf(stretch), at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }]
-            : [];
-        }),
+    facts.swales.flatMap(({ stretch, depths }) => {
+      const { grade, natural, envelope, id } = facts;
+      const over = depths.flatMap(({ at, depth }) => {
+        const { cover } = stationAt(grade, natural, envelope, at);
+        return cover === undefined ? [] : [{ at, cover: cover - depth }];
+      });
+      const stretches = shortfalls(id, over, ({ cover }) => cover, 0, NEAR);
+      const worst = worstOf(stretches);
+      return worst
+        ? [{ cause: causeOf(stretch), at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }]
+        : [];
+    }),
   words: ({ by = 0, stretches = NOTHING }, { run }) => ({
     what: [
       `The swale along ${run.name} is cut down past the top of the pipe, by up to `,
@@ -79,15 +75,13 @@ export const swaleStands = rule<RunFacts>()({
   severity: 'watch',
   source: COMMON,
   judge: (facts) =>
-    facts.swales.length === 0
-      ? NOTHING
-      : facts.swales.flatMap((one) => {
-          const stretches = standing(facts, one);
-          const worst = worstOf(stretches);
-          return worst
-            ? [{ cause: causeOf(one.stretch), at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }]
-            : [];
-        }),
+    facts.swales.flatMap((one) => {
+      const stretches = standing(facts, one);
+      const worst = worstOf(stretches);
+      return worst
+        ? [{ cause: causeOf(one.stretch), at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }]
+        : [];
+    }),
   words: ({ by = 0, stretches = NOTHING }, { run }) => ({
     what: [
       `The bottom of the swale along ${run.name} goes the wrong way or level over `,
@@ -123,11 +117,9 @@ export const swaleGround = rule<RunFacts>()({
   source: GEOMETRY,
   unfinished: true,
   judge: ({ swales }) =>
-    swales.length === 0
-      ? NOTHING
-      : swales
-          .filter(({ cut }) => cut.missing > NEAR)
-          .map(({ stretch, cut }) => ({ cause: causeOf(stretch), by: cut.missing })),
+    swales
+      .filter(({ cut }) => cut.missing > NEAR)
+      .map(({ stretch, cut }) => ({ cause: causeOf(stretch), by: cut.missing })),
   words: ({ by = 0 }, { run }) => ({
     what: [`The ground along ${run.name} is not known over `, measured(by, 'distance'), ' of its swale.'],
     why: ['What is cut there is left out of its amount, and of the depth of the trench.'],
@@ -142,11 +134,9 @@ export const swaleNothing = rule<RunFacts>()({
   severity: 'watch',
   source: GEOMETRY,
   judge: ({ swales }) =>
-    swales.length === 0
-      ? NOTHING
-      : swales
-          .filter(({ cut, depths }) => cut.length === 0 && depths.length > 1)
-          .map(({ stretch, depths }) => ({ cause: causeOf(stretch), at: depths[0]?.at ?? 0 })),
+    swales
+      .filter(({ cut, depths }) => cut.length === 0 && depths.length > 1)
+      .map(({ stretch, depths }) => ({ cause: causeOf(stretch), at: depths[0]?.at ?? 0 })),
   words: (_, { run }) => ({
     what: [`The swale along ${run.name} cuts nothing: its bottom lies over the ground all along.`],
     why: ['Its levels or its place are mistyped, or the ground was shot anew since.'],

@@ -1,7 +1,7 @@
 import type { Edit } from '@alveus/plan';
 import { PROTECTIONS } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
-import { PAST_BANK } from '../../limits';
+import { PAST_BANK, soilAt } from '../../limits';
 import type { Phrase } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { EnvelopeLayer, KnownStation, Reach } from '../../trench';
@@ -108,7 +108,8 @@ const PROTECTED = 'Say how: sloped, benched, shielded, shored or not entered';
 
 /** Says of the run how people are protected, each way as one change of the plan. */
 const ways = ({ run }: RunFacts) =>
-  PROTECTIONS.map((protection) => ({
+  // A shield protects nobody before its size is typed.
+  PROTECTIONS.filter((protection) => protection !== 'shielded').map((protection) => ({
     words: [`Say that it is ${protection === 'not-entered' ? 'not entered' : protection}`],
     edits: [{ op: 'put', item: { ...run, protection } } satisfies Edit],
   }));
@@ -124,15 +125,22 @@ export const protection = rule<RunFacts>()({
   judge: (facts, depth) => {
     const { deepest } = facts.trench;
     if (facts.run.protection || !deepest || deepest.depth < depth - NEAR) return NOTHING;
-    return deepBreach(deeper(facts, depth));
+    const rock = soilAt([facts.id], facts.read) === 'rock';
+    return deepBreach(deeper(facts, depth)).map((one) => ({
+      ...one,
+      rock,
+      ...(rock ? { severity: 'watch' as const } : {}),
+    }));
   },
-  words: ({ stretches = NOTHING, by }, facts, depth) => ({
+  words: ({ stretches = NOTHING, by, rock }, facts, depth) => ({
     what: [
       `The trench of ${facts.run.name} is `,
       measured(depth + by, 'depth'),
       ' deep, ',
       measured(lengthOf(stretches), 'distance'),
-      ' of it too deep to enter unprotected, and does not say how people in it are protected.',
+      rock
+        ? ' of it deep enough to need protection unless the rock is stable: the competent person looks at it first.'
+        : ' of it too deep to enter unprotected, and does not say how people in it are protected.',
     ],
     why: [
       'From ',
@@ -149,6 +157,9 @@ export const protection = rule<RunFacts>()({
     },
   },
 });
+
+export const ENGINEERED = 'its protection must be designed by a registered engineer, whatever it is.';
+export const TABLES_END = 'The tables for slopes, benches and shields end there.';
 
 export const deepTrench = rule<RunFacts>()({
   name: 'deep-trench',
@@ -171,9 +182,9 @@ export const deepTrench = rule<RunFacts>()({
       exact(depth, 'depth'),
       ' over ',
       measured(lengthOf(stretches), 'distance'),
-      ': its protection must be designed by a registered engineer, whatever it is.',
+      `: ${ENGINEERED}`,
     ],
-    why: ['The tables for slopes, benches and shields end there.'],
+    why: [TABLES_END],
     gives: ['Have it designed', 'Raise the line', 'Bore it'],
   }),
   bound: {

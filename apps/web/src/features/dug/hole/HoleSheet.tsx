@@ -1,7 +1,7 @@
 import type { Evaluation, NodeEnd } from '@alveus/core';
 import { holeFor } from '@alveus/core/shared';
 import type { Uuid } from '@alveus/plan';
-import { formOf, Hole, PROTECTIONS } from '@alveus/plan';
+import { formOf, Hole } from '@alveus/plan';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { HolePipe } from '../../../drawing/hole';
@@ -9,23 +9,12 @@ import { HoleSection } from '../../../drawing/hole';
 import { useAppSelector } from '../../../store';
 import { selectEvaluation } from '../../../store/results';
 import { useActions } from '../../../sync/SyncProvider';
-import {
-  Button,
-  Choice,
-  DoneFoot,
-  List,
-  PlanMeasure,
-  Row,
-  Sheet,
-  usePrint,
-  useUnits,
-  Words,
-} from '../../../ui/measured';
-import { PROTECTION_WORDS } from '../../parts/words';
+import { Button, DoneFoot, List, Row, Sheet, usePrint, useUnits, Words } from '../../../ui/measured';
 import { useSay } from '../../parts/useSay';
 import { Fills } from './Fills';
 import type { Put } from './HoleMeasure';
 import { Shaft } from './Shaft';
+import { Sides } from './Sides';
 import { Size } from './Size';
 import { useFresh } from './useFresh';
 
@@ -82,40 +71,10 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
       ) : null}
       <Figures id={id} />
       <Findings id={id} />
-      <Size hole={hole} put={put} />
+      <Size hole={hole} form={node.form} put={put} />
       <Fills hole={hole} put={put} />
       <Shaft hole={hole} put={put} />
-      <Choice
-        label="Its sides"
-        options={[
-          { value: 'upright', label: 'Upright' },
-          { value: 'sloped', label: 'Sloped' },
-        ]}
-        value={hole.side?.by === 'sloped' ? 'sloped' : 'upright'}
-        onChange={(by) => {
-          const { side: _before, ...rest } = hole;
-          put(by === 'upright' ? rest : { ...rest, side: { by: 'sloped', out: 1, over: 0 } });
-        }}
-      />
-      {hole.side?.by === 'sloped' ? (
-        <PlanMeasure
-          label="Sides: out for one up"
-          quantity="plain"
-          value={hole.side.out}
-          onChange={(out) => {
-            if (out !== undefined && hole.side?.by === 'sloped') put({ ...hole, side: { ...hole.side, out } });
-          }}
-        />
-      ) : null}
-      <Choice
-        label="How people in it are protected"
-        options={PROTECTIONS.map((value) => ({ value, label: PROTECTION_WORDS[value] }))}
-        value={hole.protection}
-        onChange={(protection) => {
-          const { protection: before, ...rest } = hole;
-          put(before === protection ? rest : { ...rest, protection });
-        }}
-      />
+      <Sides hole={hole} put={put} />
       <Words size="small" tone="muted">
         A bucket digs no circle: the hole is square. Its trenches begin where its side stands. Keep spoil 2 ft back, a
         ladder from 4 ft on; nobody stands under what is lifted in, and nobody goes into a tank.
@@ -145,7 +104,8 @@ function Figures({ id }: { id: Uuid }) {
   const result = evaluation.holes.get(id);
   if (!result?.amounts || result.depth === undefined || result.bottom === undefined)
     return <Words tone="muted">Its depth is known once the ground and the inverts here are.</Words>;
-  const { amounts, depth, bottom } = result;
+  const { amounts, depth, bottom, body } = result;
+  const ground = evaluation.nodes.get(id)?.ground;
   const native = amounts.layers.reduce((sum, { material, volume }) => sum + (material === 'native' ? volume : 0), 0);
   const bought = amounts.layers.reduce((sum, { material, volume }) => sum + (material === 'native' ? 0 : volume), 0);
   return (
@@ -160,6 +120,13 @@ function Figures({ id }: { id: Uuid }) {
       <Words>
         {`Bottom at ${print(bottom, 'elevation')}, ${print(depth, 'depth')} deep: ${print(amounts.excavation, 'volume')} dug, ${print(bought, 'volume')} of bought material, ${print(native, 'volume')} of native put back.`}
       </Words>
+      {body && ground !== undefined ? (
+        <Words>
+          {`It stands with its top at ${print(body.top, 'elevation')}, ${
+            ground >= body.top ? `${print(ground - body.top, 'thickness')} under the ground` : 'out of the ground'
+          }, and holds ${print(body.liquid, 'depth')} of liquid.`}
+        </Words>
+      ) : null}
     </>
   );
 }

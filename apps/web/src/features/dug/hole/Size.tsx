@@ -1,4 +1,6 @@
-import { Hole } from '@alveus/plan';
+import { portsOf } from '@alveus/core';
+import type { NodeForm } from '@alveus/plan';
+import { Hole, Ports } from '@alveus/plan';
 import { Choice } from '../../../ui/measured';
 import type { HoleItem, Put } from './HoleMeasure';
 import { HoleMeasure } from './HoleMeasure';
@@ -6,8 +8,9 @@ import { HoleMeasure } from './HoleMeasure';
 const [ROUND, BOX] = Hole.shape.plan.options;
 
 /** What stands in it, and the room round that. */
-export function Size({ hole, put }: { hole: HoleItem; put: Put }) {
+export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put: Put }) {
   const { plan } = hole;
+  const ports = portsOf(hole, form);
   return (
     <>
       <Choice
@@ -56,6 +59,25 @@ export function Size({ hole, put }: { hole: HoleItem; put: Put }) {
         limit={Hole.shape.floor}
         make={(floor) => (floor === undefined ? undefined : { ...hole, floor })}
       />
+      {ports
+        ? (
+            [
+              ['inlet', 'Inlet, from its top down to the invert'],
+              ['outlet', 'Outlet, from its top down to the invert'],
+              ['wall', 'Thickness of its walls'],
+            ] as const
+          ).map(([field, label]) => (
+            <HoleMeasure
+              key={field}
+              put={put}
+              label={label}
+              quantity="thickness"
+              value={ports[field]}
+              limit={Ports.shape[field]}
+              make={(next) => (next === undefined ? undefined : { ...hole, ports: { ...ports, [field]: next } })}
+            />
+          ))
+        : null}
       <HoleMeasure
         put={put}
         label="Room round it, each side"

@@ -1,0 +1,2 @@
+export * from './dug';
+export * from './sides';

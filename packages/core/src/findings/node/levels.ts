@@ -1,0 +1,147 @@
+import { carriesSewage, formOf, lowerOf } from '@alveus/plan';
+import { risesIn } from '../../flow';
+import { apart, exact, measured } from '../../phrase';
+import { NEAR } from '../../tolerance';
+import { FOOT } from '../../units';
+import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
+import type { NodeFacts } from './facts';
+import { invertsOf } from './facts';
+
+/** Whether what is stated of the levels at a node can be, and agrees with what was shot there. */
+
+export const rimLow = rule<NodeFacts>()({
+  name: 'rim-low',
+  title: 'A rim lies over the pipes that meet under it',
+  stage: 'grade',
+  severity: 'fix',
+  source: GEOMETRY,
+  judge: (facts) => {
+    const { node, arriving, leaving } = facts;
+    // Of an end that spills another rule tells.
+    if (node.rim === undefined || (leaving.length === 0 && risesIn(node))) return NOTHING;
+    const highest = [...arriving, ...leaving].reduce<number | undefined>(
+      (most, { invert, inside = 0 }) => (invert === undefined ? most : Math.max(most ?? -Infinity, invert + inside)),
+      undefined,
+    );
+    const by = highest === undefined ? 0 : highest - node.rim;
+    return by > NEAR ? [{ by, quantity: 'distance' as const, rim: node.rim }] : NOTHING;
+  },
+  words: ({ by = 0, rim }, { node }) => ({
+    what: [
+      `The rim of ${node.name}, `,
+      exact(rim, 'elevation'),
+      ', lies ',
+      measured(by, 'distance'),
+      ' under the top of a pipe there.',
+    ],
+    why: ['A box ends over its pipes: one of the two levels is mistyped.'],
+    gives: ['Correct the rim', 'Correct the invert'],
+  }),
+});
+
+export const dropTall = rule<NodeFacts>()({
+  name: 'drop-tall',
+  title: 'A tall drop at a structure is meant, and built as one',
+  stage: 'grade',
+  severity: 'watch',
+  source: 'Recommended Standards for Wastewater Facilities, 2 ft; from memory, and check your edition',
+  number: { value: 2 * FOOT, quantity: 'distance', words: 'More than' },
+  local: true,
+  judge: ({ node, arriving, read }, most) =>
+    formOf(node.form).roomy
+      ? arriving.flatMap(({ run, name, drop = 0, service }) => {
+          if (drop <= most + NEAR || isStated(run, read)) return [];
+          const severity = service && carriesSewage(service) ? ('fix' as const) : ('watch' as const);
+          return [{ cause: run, run, at: 0, by: drop - most, quantity: 'distance' as const, severity, name, drop }];
+        })
+      : NOTHING,
+  words: ({ name, drop }, { node }, most) => {
+    const [has, usual] = apart(measured(drop, 'distance'), exact(most, 'distance'));
+    return {
+      what: [`${name} falls `, has, ` into ${node.name}, more than `, usual, ', and nothing says that it is meant to.'],
+      why: ['Either a level is mistyped, or it takes a drop connection: water that falls so far wears the bottom out.'],
+      gives: ['Correct the invert', 'Lower the run', 'Fix the drop, and order a drop connection'],
+    };
+  },
+});
+
+/** Whether somebody fixed how far the run drops there. */
+function isStated(id: string, read: NodeFacts['read']): boolean {
+  const [run, grade] = [read.item('run', id), read.item('runGrade', id)];
+  return run !== undefined && grade?.[lowerOf(run) === run.a ? 'stepA' : 'stepB'] !== undefined;
+}
+
+const SHOT_WORDS = { rim: 'rim', invert: 'invert', water: 'water' } as const;
+
+export const shotContradicts = rule<NodeFacts>()({
+  name: 'shot-contradicts',
+  title: 'What was shot agrees with what is stated',
+  stage: 'ground',
+  severity: 'fix',
+  source: COMMON,
+  number: { value: 0.1 * FOOT, quantity: 'distance', words: 'Apart, more than' },
+  judge: ({ id, node, arriving, leaving, read }, most) => {
+    const shots = read.of('nodeLevels', id);
+    if (!shots) return NOTHING;
+    return (['rim', 'invert', 'water'] as const).flatMap((what) => {
+      const shot = shots[what]?.elevation;
+      const stated = shot === undefined ? undefined : statedLevel(what, shot, { node, arriving, leaving });
+      if (shot === undefined || stated === undefined || Math.abs(shot - stated) <= most + NEAR) return [];
+      const by = Math.abs(shot - stated);
+      return [{ cause: what, by, quantity: 'distance' as const, what, shot, stated }];
+    });
+  },
+  words: ({ what, shot, stated, by = 0 }, { node }) => ({
+    what: [
+      `The ${SHOT_WORDS[what]} at ${node.name} was shot at `,
+      measured(shot, 'elevation'),
+      ', and the plan has it at ',
+      measured(stated, 'elevation'),
+      ', ',
+      measured(by, 'distance'),
+      ` ${stated > shot ? 'higher' : 'lower'}.`,
+    ],
+    why: ['Grades hang on it: what is there decides, and a wrong level costs a day when the bucket finds it.'],
+    gives: ['Take the level that was shot', 'Shoot it again'],
+  }),
+});
+
+/** What the plan has for a level that was shot: of several inverts the nearest, and of water the usual or the highest. */
+function statedLevel(
+  what: keyof typeof SHOT_WORDS,
+  shot: number,
+  { node, arriving, leaving }: Pick<NodeFacts, 'node' | 'arriving' | 'leaving'>,
+): number | undefined {
+  if (what === 'rim') return node.rim;
+  if (what === 'invert')
+    return invertsOf([...arriving, ...leaving]).reduce<number | undefined>(
+      (near, one) => (near === undefined || Math.abs(one - shot) < Math.abs(near - shot) ? one : near),
+      undefined,
+    );
+  const { normal, high = normal } = node.water ?? {};
+  // Between the two it stands on most days.
+  if (high === undefined) return undefined;
+  return shot > high ? high : normal !== undefined && shot < normal ? normal : shot;
+}
+
+/** A box whose hole nobody set takes no digging and no bed: the order is short of both. */
+export const holeUnset = rule<NodeFacts>()({
+  name: 'hole-unset',
+  unfinished: true,
+  title: 'What is set into the ground has its hole',
+  stage: 'order',
+  severity: 'watch',
+  source: COMMON,
+  judge: ({ id, node, read }) => {
+    const { hole, existing } = formOf(node.form);
+    return hole && !existing && !read.item('hole', id) ? [{}] : NOTHING;
+  },
+  words: (_, { node }) => ({
+    what: [`No hole is set for ${node.name}: its digging and its bed are not counted.`],
+    why: ['What is not counted is not ordered, and nothing judges whether people in the hole are safe.'],
+    gives: ['Set its hole'],
+  }),
+});
+
+/** Rules about levels at any node, and what has to be dug there. */
+export const LEVEL_RULES = [rimLow, dropTall, shotContradicts, holeUnset] as const;
