@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Uuid } from '@alveus/plan';
 import { applyEdits, formOf, lowerOf, serviceOf } from '@alveus/plan';
 import type { Evaluation, Finding, RuleName } from '../src';
-import { evaluate, findingsOf, groundAt, numberFor, runTrench, say } from '../src';
+import { evaluate, findingsOf, FOOT, groundAt, numberFor, runTrench, say } from '../src';
 import type { Proposal } from '../src/dig';
 import { acceptEdits, digLeast, reasonsFor } from '../src/dig';
 import { rockCost } from '../src/dig/cost';
@@ -308,6 +308,32 @@ test('digging into rock: convex in both inverts, as steep as it says, and what q
     ),
     { numRuns: 60 },
   );
+});
+
+test('a short last leg comes out at daylight where the ground is: cover is asked for where it ends, and not at its mouth', () => {
+  const { plan, ids } = job({
+    nodes: {
+      Out: { form: 'daylight', ground: 100 },
+      Mid: { form: 'cleanout', ground: 100.9 },
+      Top: { form: 'inlet', ground: 102 },
+    },
+    lines: {
+      Line: {
+        service: 'yard-drain',
+        pipe: '4 in SDR 35',
+        runs: { First: { from: 'Mid', to: 'Out', length: 10 }, Second: { from: 'Top', to: 'Mid', length: 60 } },
+      },
+    },
+  });
+  const evaluation = evaluate(plan);
+  const least = digLeast(evaluation, { watch: false, system: 'feet' });
+  if (!least.ok) throw new Error('it can be laid');
+  const low = least.runs.find(({ run }) => run === ids.First)?.low.level ?? NaN;
+  // Not half a foot and a pipe under the grass.
+  expect(low / FOOT).toBeGreaterThan(99.8);
+  const after = evaluate(applyEdits(plan, acceptEdits(evaluation, least)));
+  const covers = findingsOf(after).filter(({ rule, severity }) => rule === 'least-cover' && severity !== 'watch');
+  expect(covers).toEqual([]);
 });
 
 test('where rock digs five times as hard, less of it is dug, though more is dug in all', () => {

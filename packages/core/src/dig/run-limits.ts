@@ -1,9 +1,10 @@
 import type { Keeping, UpRun } from '@alveus/plan';
-import { formOf, lowerOf } from '@alveus/plan';
+import { formOf, lowerOf, rulesFor } from '@alveus/plan';
 import type { AnyRule, LaidRun, LimitId, LimitMore, RunBounds } from '../findings';
-import { ALL_RULES, outOfGround } from '../findings';
+import { ALL_RULES, leastSlope, outOfGround } from '../findings';
 import type { Is } from '../least';
 import { highOf, JUST, LEAST, lowOf, MOST } from '../least';
+import { judgedSize, PAST_BANK, slopesInForce } from '../limits';
 import type { Phrase } from '../phrase';
 import { NEAR } from '../tolerance';
 import type { Gathering } from './gathering';
@@ -99,15 +100,23 @@ class Along implements RunBounds {
 
   /**
    * At an open end the pipe comes out of the bank: over no longer a stretch than the bank takes to rise by what is asked
-   * for. The bank is reckoned against a pipe without fall, which leaves the shortest such stretch; a pipe with fall has a
-   * little more.
+   * for over a pipe with the least fall, which leaves the shortest such stretch; a steeper pipe has a little more.
    */
   excused(rise: number, beyond: number): number {
     const bank = this.bank();
     if (!bank) return 0;
-    const reach = Math.min(bank.length, (bank.slope > 0 ? rise / bank.slope : 0) + beyond);
-    // What goes on into the next run is no end that comes out of a bank.
-    return reach < this.result.length - NEAR ? reach : 0;
+    const gains = bank.slope - this.leastFall();
+    const reach = Math.min(bank.length, (gains > 0 ? rise / gains : bank.slope > 0 ? bank.length : 0) + beyond);
+    // What goes on into the next run is no end that comes out of a bank: it is in the ground where the run ends at the latest.
+    return Math.max(0, Math.min(reach, this.result.length - PAST_BANK));
+  }
+
+  /** The fall that it has at least, by what is more than a second look. */
+  private leastFall(): number {
+    const { profile } = this.gathering;
+    if (profile.rules[leastSlope.name]?.on === false) return 0;
+    const bands = slopesInForce(rulesFor(profile, this.line.service), judgedSize(this.pipe));
+    return bands.reduce((most, { least, severity }) => (severity === 'watch' ? most : Math.max(most, least)), 0);
   }
 
   /** A pipe lies in the ground, whatever the rules say of cover: nothing is dug for one that does not. */

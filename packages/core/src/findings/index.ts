@@ -8,6 +8,7 @@ export * from './registry';
 export type { AnyRule, RuleNumber } from './rule';
 export { limitOf, TYPED } from './rule';
 export { outOfGround } from './run/cover';
+export { leastSlope } from './run/grade';
 export { roomBeside } from './run/shared';
 export * from './stretches';
 export type { SubjectDeclaration } from './subject';

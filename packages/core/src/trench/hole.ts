@@ -3,7 +3,7 @@ import { formOf } from '@alveus/plan';
 import { areaBelow } from '../pipe';
 import { TWO } from './gauss';
 import type { Spread } from './sides';
-import { classOf, outAt, usualSide, wallOf, widerAt } from './sides';
+import { classOf, outAt, ROUND_SHIELD, usualSide, wallOf, widerAt } from './sides';
 
 /**
  * The hole of a structure: a square or an oblong in plan, since a bucket digs no circle, with its sides going out as they
@@ -53,6 +53,15 @@ export function sizeOf({ plan }: Hole): { readonly along: number; readonly acros
   return plan.by === 'round' ? { along: plan.across, across: plan.across } : plan;
 }
 
+/** The bottom of the hole, m: what stands in it with room all round, and a shield with its own across it. */
+export function footOf(hole: Hole): { readonly long: number; readonly wide: number } {
+  const { along, across } = sizeOf(hole);
+  const { room, shield, protection } = hole;
+  const wide = across + 2 * room;
+  const shielded = protection === 'shielded' && shield ? shield.outside + 2 * ROUND_SHIELD : 0;
+  return { long: along + 2 * room, wide: Math.max(wide, shielded) };
+}
+
 /** Area of the structure in plan, m². */
 export const areaOf = ({ plan }: Hole): number =>
   plan.by === 'round' ? (Math.PI * plan.across ** 2) / 4 : plan.along * plan.across;
@@ -92,7 +101,6 @@ export function holeAmounts(
   pipes: readonly PipeAtHole[],
 ): HoleAmounts {
   const { frame, riser, room, tall } = hole;
-  const { along, across } = sizeOf(hole);
   const wall = wallOf(side);
   const under = underOf(hole);
   const top = under + tall;
@@ -100,7 +108,7 @@ export function holeAmounts(
   const collar = frame ? depth - frame.thick : Infinity;
   const ring = frame ? disc(frame.across) : 0;
   const open = frame && riser !== undefined ? disc(riser + 2 * frame.clear) : 0;
-  const [long, wide] = [along + 2 * room, across + 2 * room];
+  const { long, wide } = footOf(hole);
   const widthAt = ({ bottom, width, spread }: TrenchAtHole, height: number): number =>
     height <= bottom ? 0 : width + (spread ? widerAt(spread, height - bottom) : 0);
   const widest = (side: HoleSide, height: number): number =>
@@ -198,8 +206,7 @@ function rootOf(of: (height: number) => number, from: number, to: number): numbe
  * @param turn angle between the run and the length of the structure; nothing where it was not drawn
  */
 export function holeReach(hole: Hole, turn: number | undefined): number {
-  const { along, across } = sizeOf(hole);
-  const [far, wide] = [along / 2 + hole.room, across / 2 + hole.room];
-  if (turn === undefined) return far;
-  return Math.min(far / Math.abs(Math.cos(turn)), wide / Math.abs(Math.sin(turn)));
+  const { long, wide } = footOf(hole);
+  if (turn === undefined) return long / 2;
+  return Math.min(long / 2 / Math.abs(Math.cos(turn)), wide / 2 / Math.abs(Math.sin(turn)));
 }

@@ -486,7 +486,7 @@ for (const [told, hole, soil, must] of [
 ] as const)
   when(
     `a hole of 7 1/2 ft in ${soil ? `class ${soil}` : 'soil that nobody classed'}, ${told}`,
-    deepHole(hole as Parameters<typeof deepHole>[0], soil),
+    deepHole(hole, soil),
     must,
     must.length > 0 ? [] : STEEP_HOLE,
   );

@@ -39,7 +39,7 @@ export function HoleSection({ result, plan, pipes, height, system }: HoleSection
   return (
     <View
       style={{
-        height,
+        minHeight: room > 0 ? 0 : height,
         backgroundColor: tones.sky,
         borderColor: tones.line,
         borderWidth: 1,
@@ -58,7 +58,7 @@ export function HoleSection({ result, plan, pipes, height, system }: HoleSection
 const WORDS = drawn(150);
 const PAD = { left: 12, top: drawn(30), bottom: drawn(40) };
 
-function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps & { room: number }) {
+function Drawing({ result, plan, pipes, height: most, system, room }: HoleSectionProps & { room: number }) {
   const tones = useTones();
   const [patterns, clip] = [useId(), useId()];
   const { hole, depth = 0, amounts, body, protection } = result;
@@ -69,7 +69,9 @@ function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps
   const half = (at: number): number => along / 2 + hole.room + outAt(wall, at);
   const wide = 2 * half(depth) * 1.2;
   const tall = Math.max(depth, under + hole.tall) * 1.05;
-  const factor = Math.min((room - PAD.left - WORDS) / wide, (height - PAD.top - PAD.bottom) / tall);
+  const factor = Math.min((room - PAD.left - WORDS) / wide, (most - PAD.top - PAD.bottom) / tall);
+  // No more sky than its words take: what is wide and shallow is drawn low.
+  const height = Math.min(most, Math.max(drawn(150), PAD.top + PAD.bottom + tall * factor));
   const middle = PAD.left + (room - PAD.left - WORDS) / 2;
   const x = (right: number): number => middle + right * factor;
   const y = (over: number): number => height - PAD.bottom - over * factor;
@@ -191,10 +193,11 @@ function Drawing({ result, plan, pipes, height, system, room }: HoleSectionProps
         </>
       ) : null}
       {protection === 'shielded' && hole.shield ? (
+        // Its panels stand along both sides, as long as the bottom.
         <Rect
-          x={x(-hole.shield.outside / 2)}
+          x={x(-half(0))}
           y={y(hole.shield.tall)}
-          width={hole.shield.outside * factor}
+          width={2 * half(0) * factor}
           height={hole.shield.tall * factor}
           fill="none"
           stroke={tones.ink}

@@ -11,6 +11,7 @@ import { Axes } from './Axes';
 import { Branches } from './Branches';
 import { Crossings } from './Crossings';
 import { FindingMarks } from './FindingMarks';
+import { Holes } from './Holes';
 import type { SectionFrame } from './frame';
 import { runShapes } from './geometry';
 import { Names } from './Names';
@@ -64,6 +65,7 @@ export const LongSection = memo(function LongSection({
       {LOOKS.map((look) => (
         <Path key={look} {...moves(`layer-${look}`)} fill={lookFill(patterns, look)} />
       ))}
+      <Holes evaluation={evaluation} line={route} frame={frame} />
       <Waters levels={water} shapes={shapes} frame={frame} />
       <Path {...moves('outside')} fill={tones.pipe} />
       <Path {...moves('inside')} fill={tones.bore} />

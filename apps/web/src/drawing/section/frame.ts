@@ -5,6 +5,7 @@ import type { Scale } from '../scale';
 import { exaggeration, scale } from '../scale';
 import type { Extent } from './geometry';
 import { extentOf, runShapes } from './geometry';
+import { endsOf, levelsOfHoles } from './nodes';
 import { drawn } from '../../theme/scale';
 
 /** Room round the long section for its words, in pixels. */
@@ -20,8 +21,13 @@ export interface SectionFrame {
   readonly times: number;
 }
 
+/** Room past both ends of a line for what stands there, m. */
+export type Ends = readonly [low: number, high: number];
+const NO_ENDS: Ends = [0, 0];
+
 /** Pixels for a metre along a line of so many metres. */
-export const alongFactor = (length: number, width: number): number => (width - PAD.left - PAD.right) / length;
+export const alongFactor = (length: number, width: number, [low, high] = NO_ENDS): number =>
+  (width - PAD.left - PAD.right) / (low + length + high);
 
 /** Room under the lowest water for its words, px. */
 const UNDER = drawn(18);
@@ -37,8 +43,9 @@ export function frameOf(
   width: number,
   height: number,
   under = 0,
+  ends = NO_ENDS,
 ): SectionFrame {
-  const factor = alongFactor(length, width);
+  const factor = alongFactor(length, width, ends);
   const room = height - PAD.top - PAD.bottom - under;
   const rise = extent ? extent.highest - extent.lowest : 1;
   const times = exaggeration(rise, room, factor);
@@ -47,7 +54,7 @@ export function frameOf(
     width,
     height,
     times,
-    x: scale(0, factor, PAD.left),
+    x: scale(0, factor, PAD.left + ends[0] * factor),
     y: scale(extent?.lowest ?? 0, -factor * times, height - PAD.bottom - under - spare / 3),
   };
 }
@@ -62,7 +69,9 @@ export function sectionFrame(
   if (line.order.length === 0) return undefined;
   const { length, runs } = line.order;
   const water = runs[0] && evaluation.plan.node[lowerOf(runs[0])]?.water;
-  const shapes = runShapes(evaluation, line, alongFactor(length, width));
-  const levels = extentOf(shapes, [water?.high, water?.normal], (run) => crossingsAt(evaluation, run));
-  return frameOf(levels, length, width, height, water?.normal === undefined ? 0 : UNDER);
+  const ends = endsOf(evaluation, line);
+  const shapes = runShapes(evaluation, line, alongFactor(length, width, ends));
+  const known = [water?.high, water?.normal, ...levelsOfHoles(evaluation, line)];
+  const levels = extentOf(shapes, known, (run) => crossingsAt(evaluation, run));
+  return frameOf(levels, length, width, height, water?.normal === undefined ? 0 : UNDER, ends);
 }

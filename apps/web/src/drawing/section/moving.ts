@@ -1,5 +1,5 @@
 import type { LineShape, Preview } from '@alveus/core';
-import { nodeLevel } from '@alveus/core';
+import { nodeLevel, portsOf, sizeOf } from '@alveus/core';
 import type { NodeForm, Uuid } from '@alveus/plan';
 import { formOf, upperOf } from '@alveus/plan';
 import type { Look } from '../looks';
@@ -109,9 +109,22 @@ function structurePaths(
     const name = names[index];
     if (name?.text) all.leaders += `M${px} ${name.y + 4}V${Math.round(ground ?? low ?? name.y + 8)}`;
     if (!node || !stands(node.form) || ground === undefined || invert === undefined) return;
-    const bottom = y.to(invert - (node.sump ?? 0));
-    all.boxes += box(px - 5, ground, 10, Math.max(4, bottom - ground + 4));
     all.lids += `M${px - 8} ${ground}h16`;
+    const hole = plan.hole[id];
+    if (!hole) {
+      const bottom = y.to(invert - (node.sump ?? 0));
+      all.boxes += box(px - 5, ground, 10, Math.max(4, bottom - ground + 4));
+      return;
+    }
+    // As large as it is: by its ports, or down to its floor and its sump.
+    const ports = portsOf(hole, node.form);
+    const top = ports
+      ? invert + (end === 'high' ? ports.outlet : ports.inlet)
+      : invert - (node.sump ?? 0) - hole.floor + hole.tall;
+    const [wide, over] = [Math.max(10, sizeOf(hole).along * x.factor), y.to(top)];
+    all.boxes += box(px - wide / 2, over, wide, Math.max(4, y.to(top - hole.tall) - over));
+    const shaft = Math.max(6, (hole.riser ?? 0) * x.factor);
+    if (over > ground + 1) all.boxes += box(px - shaft / 2, ground, shaft, over - ground);
   });
   return all;
 }

@@ -4,7 +4,7 @@ import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectLineResult } from '../../store/results';
 import { Heading, List, Row, usePrint } from '../../ui/measured';
 
-/** The holes of the line: those that are told, and what stands without one. */
+/** The holes of the line, and what has to stand in one that is not set yet. */
 export function Structures() {
   const dispatch = useAppDispatch();
   const print = usePrint();
@@ -15,12 +15,14 @@ export function Structures() {
   const rows = ids.flatMap((id) => {
     const node = plan.node[id];
     const hole = holes.get(id);
-    if (!node || (!hole && !formOf(node.form).hole)) return [];
+    if (!node) return [];
+    const form = formOf(node.form);
+    if (!hole && (!form.hole || form.existing)) return [];
     const told = hole
       ? hole.amounts && hole.depth !== undefined
         ? `${print(hole.depth, 'depth')} deep, ${print(hole.amounts.excavation, 'volume')} dug`
         : 'its depth is not known yet'
-      : `${formOf(node.form).word}: no hole told, nothing dug for it`;
+      : `${form.word}: no hole set; not counted`;
     return [{ id, name: node.name, told }];
   });
   if (rows.length === 0) return null;

@@ -4,12 +4,12 @@ import { soilAt } from '../../limits';
 import type { Body, HoleResult, NodeResult, Reader, RunResult } from '../../results';
 import type { HoleSide, PipeAtHole, TrenchAtHole } from '../../trench';
 import {
+  footOf,
   holeAmounts,
   liquidOf,
   portsOf,
   protectionOf,
   sideOfHole,
-  sizeOf,
   spreadFor,
   stripAt,
   underOf,
@@ -70,10 +70,9 @@ const UNDRAWN: readonly HoleSide[] = ['ahead', 'behind', 'left', 'right'];
 /** Through which of its sides a trench leaves the hole. @param turn from the run that leaves it, counterclockwise; undefined where it is not drawn */
 function sideThrough(hole: Hole, turn: number | undefined, index: number): HoleSide {
   if (turn === undefined) return UNDRAWN[index] ?? 'behind';
-  const { along, across } = sizeOf(hole);
-  const [far, wide] = [along / 2 + hole.room, across / 2 + hole.room];
+  const { long, wide } = footOf(hole);
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-  if (far * Math.abs(sin) <= wide * Math.abs(cos)) return cos > 0 ? 'ahead' : 'behind';
+  if (long * Math.abs(sin) <= wide * Math.abs(cos)) return cos > 0 ? 'ahead' : 'behind';
   return sin > 0 ? 'left' : 'right';
 }
 

@@ -4,7 +4,7 @@ import { apart, exact, measured } from '../../phrase';
 import type { CrossingPlace, HoleResult, Stretch } from '../../results';
 import { gapAt } from '../../site';
 import { NEAR } from '../../tolerance';
-import { outAt, sizeOf, underOf, wallOf } from '../../trench';
+import { footOf, outAt, sizeOf, underOf, wallOf } from '../../trench';
 import { INCH } from '../../units';
 import type { Breach } from '../rule';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
@@ -282,6 +282,7 @@ function inHole(
 ) {
   if (bottom === undefined || depth === undefined) return undefined;
   const { along, across } = sizeOf(hole);
+  const { long, wide } = footOf(hole);
   const { lies, size } = crossing;
   let worst: { readonly by: number; readonly at: number; readonly hits: boolean } | undefined;
   for (const { at, top, bottom: under } of places) {
@@ -289,8 +290,8 @@ function inHole(
     if (height <= NEAR) continue;
     const far = Math.max(0, (end === 'low' ? at : length - at) - (lies.how === 'across' ? size / 2 : 0));
     const off = lies.how === 'across' ? 0 : lies.off - size / 2;
-    const room = hole.room + outAt(wallOf(side), height);
-    const by = Math.min(along / 2 + room - far, across / 2 + room - off);
+    const out = outAt(wallOf(side), height);
+    const by = Math.min(long / 2 + out - far, wide / 2 + out - off);
     if (by <= NEAR || (worst && worst.by >= by)) continue;
     const structure = [bottom + underOf(hole), bottom + underOf(hole) + hole.tall] as const;
     const hits = far < along / 2 - NEAR && off < across / 2 - NEAR && top > structure[0] && under < structure[1];
