@@ -133,7 +133,12 @@ interface Fault {
   readonly rule: RuleName;
   /** Where it is to be found: a run, a node, a utility or a line. */
   readonly at: string;
+  /** What else follows from it. */
+  readonly also?: readonly string[];
 }
+
+/** A pipe that comes to lie lower meets the utilities under it. */
+const LOWER: readonly string[] = ['clearance', 'clash'] satisfies RuleName[];
 
 /** Faults that somebody might type into a sound plan, at one of its runs. */
 const FAULTS: readonly ((sound: Sound, run: ItemOf<'run'>) => Fault | undefined)[] = [
@@ -142,20 +147,20 @@ const FAULTS: readonly ((sound: Sound, run: ItemOf<'run'>) => Fault | undefined)
     const grade = plan.runGrade[run.id];
     return grade?.slope === undefined
       ? undefined
-      : { edit: put({ ...grade, slope: -grade.slope }), rule: 'against-grade', at: run.id };
+      : { edit: put({ ...grade, slope: -grade.slope }), rule: 'against-grade', at: run.id, also: LOWER };
   },
   ({ plan }, run) => {
     const grade = plan.runGrade[run.id];
     return grade?.slope === undefined
       ? undefined
-      : { edit: put({ ...grade, slope: 0 }), rule: 'dead-level', at: run.id };
+      : { edit: put({ ...grade, slope: 0 }), rule: 'dead-level', at: run.id, also: LOWER };
   },
   // A drop that became a step up.
   ({ plan }, run) => {
     const grade = plan.runGrade[run.id];
     return grade?.stepA === undefined
       ? undefined
-      : { edit: put({ ...grade, stepA: -0.2 }), rule: 'drop-rises', at: run.id };
+      : { edit: put({ ...grade, stepA: -0.2 }), rule: 'drop-rises', at: run.id, also: LOWER };
   },
   // A ground point that is a metre too low, and one beyond the end.
   ({ plan }, run) => {
@@ -194,7 +199,13 @@ const FAULTS: readonly ((sound: Sound, run: ItemOf<'run'>) => Fault | undefined)
   // The ground of its upper end was never shot.
   (_, run) => ({ edit: { op: 'remove', kind: 'nodeGround', id: run.b }, rule: 'ground-missing', at: run.id }),
   // Its pipe, and the trench section of the plan, gone.
-  (_, run) => ({ edit: { op: 'remove', kind: 'section', id: bed.id }, rule: 'something-lost', at: run.id }),
+  (_, run) => ({
+    edit: { op: 'remove', kind: 'section', id: bed.id },
+    rule: 'something-lost',
+    at: run.id,
+    // Without a trench nothing says how high utilities lie against it.
+    also: ['crossing-level'] satisfies RuleName[],
+  }),
   (_, run) => ({ edit: { op: 'remove', kind: 'material', id: stone.id }, rule: 'layer-lost', at: run.line }),
   // A smaller pipe below a larger one.
   (_, run) => {
@@ -225,7 +236,7 @@ function gas(run: string, lies: ItemOf<'crossing'>['lies'], centre: number): Ite
   };
 }
 
-test('one fault in a sound plan is found, at its place', () => {
+test('one fault in a sound plan is found, at its place, and nothing else', () => {
   const tried = new Map<number, number>();
   fc.assert(
     fc.property(soundArb, fc.nat(), fc.nat(), (plan, which, how) => {
@@ -246,6 +257,8 @@ test('one fault in a sound plan is found, at its place', () => {
           [at, line].includes(fault.at) || id.includes(fault.at) || stretches.some((one) => one.run === fault.at),
       );
       expect([fault.rule, told]).toEqual([fault.rule, true]);
+      const others = grave(found).filter(({ rule }) => rule !== fault.rule && !fault.also?.includes(rule));
+      expect([fault.rule, others.map(({ rule }) => rule)]).toEqual([fault.rule, []]);
     }),
     { numRuns: 500 * MORE },
   );

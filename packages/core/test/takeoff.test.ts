@@ -81,6 +81,20 @@ describe('worked by hand', () => {
     expect(row.some(({ what }) => what.of === 'piece-coupling')).toBe(false);
   });
 
+  test('bundles and chambers bring their own pipe; over modules it is laid', () => {
+    const pipe = (key: 'bundles' | 'chambers' | 'modules'): boolean[] => {
+      const evaluation = laid(key, 80);
+      const [line] = evaluation.lines.values();
+      return [
+        takeoff(evaluation).sums.some(({ what }) => what.of === 'pipe'),
+        (line?.quantities.pipe.length ?? 0) > 0,
+      ];
+    };
+    expect(pipe('bundles')).toEqual([false, false]);
+    expect(pipe('chambers')).toEqual([false, false]);
+    expect(pipe('modules')).toEqual([true, true]);
+  });
+
   test('320 ft of trench 36 in wide with 1 ft of stone: 35.6 cu yd before the pipe', () => {
     const { outside } = catalogue('4 in SDR 35');
     const evaluation = laid('lateral', 320, [

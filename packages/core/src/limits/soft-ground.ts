@@ -22,13 +22,20 @@ export function pitAt(
 }
 
 /**
- * The class of the soil at some runs: the loosest of what somebody said, so that one pit that found loose soil makes the
- * whole run loose; undefined where nobody competent has looked.
+ * The class of some soil: the loosest of what somebody said, so that one pit that found loose soil makes the whole run
+ * loose; undefined where nobody competent has looked.
  */
-export function soilAt(runs: readonly Uuid[], read: Pick<Reader, 'item' | 'of'>): SoilClass | undefined {
-  let found = read.item('native', ONLY)?.soil;
-  for (const run of runs)
-    for (const { soil } of read.of('pitsOn', run) ?? [])
-      if (soil !== undefined && (found === undefined || SOILS.indexOf(soil) > SOILS.indexOf(found))) found = soil;
-  return found;
+export function loosestOf(native: SoilClass | undefined, pits: readonly TestPit[]): SoilClass | undefined {
+  return pits.reduce(
+    (most, { soil }) =>
+      soil !== undefined && (most === undefined || SOILS.indexOf(soil) > SOILS.indexOf(most)) ? soil : most,
+    native,
+  );
 }
+
+/** The class of the soil at some runs. */
+export const soilAt = (runs: readonly Uuid[], read: Pick<Reader, 'item' | 'of'>): SoilClass | undefined =>
+  loosestOf(
+    read.item('native', ONLY)?.soil,
+    runs.flatMap((run) => read.of('pitsOn', run) ?? []),
+  );

@@ -609,6 +609,23 @@ for (const [side, must] of [
     must.length > 0 ? [] : ['beside-trench'],
   );
 when(
+  'a gas main 3 ft off, where a second pipe makes the trench so much wider',
+  {
+    ...shared('right', 12, 100),
+    crossings: [{ on: 'Main', off: 3, centre: 101, side: 'right' }],
+  },
+  ['fix beside-trench', 'hand-dig'],
+);
+when(
+  'the same on the other side',
+  {
+    ...shared('right', 12, 100),
+    crossings: [{ on: 'Main', off: 3, centre: 101, side: 'left' }],
+  },
+  ['hand-dig'],
+  ['beside-trench'],
+);
+when(
   'a gas main across, 3 ft from a manhole and lower than the trench: it lies in the hole',
   deepHole({ protection: 'sloped' }, 'C', { crossings: [{ on: 'Main', at: 3, centre: 99.5 }] }),
   ['fix utility-in-hole', 'clearance'],

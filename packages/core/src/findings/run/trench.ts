@@ -1,7 +1,7 @@
 import type { Edit } from '@alveus/plan';
-import { PROTECTIONS } from '@alveus/plan';
+import { ONLY, PROTECTIONS } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
-import { PAST_BANK, soilAt } from '../../limits';
+import { loosestOf, PAST_BANK, soilAt } from '../../limits';
 import type { Phrase } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { EnvelopeLayer, KnownStation, Reach } from '../../trench';
@@ -153,7 +153,10 @@ export const protection = rule<RunFacts>()({
     run: (run, depth) => {
       if (run.result.run.protection) return;
       const words = ['the depth that needs protection, ', exact(depth, 'depth')];
-      run.over(run.envelope.invert - depth + SHORT_OF, run.limit(words, { gives: 'protection' }));
+      const { plan, site } = run.worked;
+      const rock = loosestOf(plan.native[ONLY]?.soil, site.pits.get(run.id) ?? NOTHING) === 'rock';
+      const more = { gives: 'protection', ...(rock ? { severity: 'watch' as const } : {}) } as const;
+      run.over(run.envelope.invert - depth + SHORT_OF, run.limit(words, more));
     },
   },
 });
