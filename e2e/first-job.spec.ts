@@ -109,7 +109,7 @@ test('a finding leads to its place', async ({ page, app }) => {
   await expect(figure(page, 'Trench depth')).toContainText('6.58 ft');
   await expect(page.getByText('29 CFR 1926 Subpart P')).toBeVisible();
   await page.getByRole('tab', { name: /^Trench/ }).click();
-  await page.getByRole('radio', { name: 'Shield', exact: true }).click();
+  await page.getByRole('radio', { name: /^Shored/ }).click();
   await page.getByRole('tab', { name: /^Grade/ }).click();
   await expect(stop).toHaveCount(0);
 });

@@ -195,6 +195,37 @@ for (const [name, use] of [
       await expect(sheet.getByText(/^Only its own pipe/)).toBeVisible();
     });
 
+    test('a tank stands by its ports in its hole; what is said of people in it is how it is cut', async ({
+      page,
+      app,
+    }) => {
+      await openDemo(page, app);
+      await go(page, 'Trench');
+      await choose(page, /^Line:/, /House sewer/);
+      await page
+        .getByRole('list', { name: 'Holes of structures' })
+        .getByRole('button', { name: /^Septic tank/ })
+        .click();
+      await tap(page, 'A hole as for a tank');
+      const sheet = page.getByRole('dialog');
+      // 5.5 ft tall, a floor of 4 in, its outlet 15 in under its top.
+      await expect(sheet.getByText(/^It stands with its top at 99.38 ft, .* holds 3.92 ft of liquid\.$/)).toBeVisible();
+      const unprotected = sheet.getByText(/ft deep, and does not say how people in it are protected/);
+      await expect(unprotected).toBeVisible();
+      const upright = sheet.getByText(/6.42 ft deep: 17.46 cu yd dug/);
+      await expect(upright).toBeVisible();
+      await sheet.getByRole('radio', { name: 'Sloped', exact: true }).first().click();
+      await expect(sheet.getByRole('radio', { name: 'By the protection: sloped 1.5 out for one up' })).toBeChecked();
+      await expect(unprotected).toHaveCount(0);
+      await expect(upright).toHaveCount(0);
+      await sheet.getByRole('radio', { name: 'Shield', exact: true }).click();
+      await expect(sheet.getByText(/^The shield in the hole at Septic tank, .* has no size yet/)).toBeVisible();
+      await fill(page, /^Inlet, from its top/, '20 in');
+      await page.keyboard.press('Tab');
+      await expect(sheet.getByText(/lower than the outlet: it is the wrong way round/i)).toBeVisible();
+      await accessible(page, 'the hole of a tank');
+    });
+
     test('a manhole gets its hole, whose trenches are not dug twice; a frame too close to its shaft is told', async ({
       page,
       app,

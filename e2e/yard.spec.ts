@@ -142,7 +142,7 @@ for (const [name, use] of [
       const name = await sketch.getByText('Gate basin').boundingBox();
       if (!name) throw new Error('no name on the sketch');
       await page.mouse.click(name.x - 13, name.y + name.height / 2);
-      await expect(page.getByRole('group', { name: 'Gate basin' })).toContainText('Nothing stands against it.');
+      await expect(page.getByRole('group', { name: 'Gate basin' })).toContainText('No hole is set for Gate basin');
       await tap(page, 'From here to the outlet');
       await expect(page.getByRole('combobox', { name: /^Line: Lane storm/ })).toBeVisible();
     });

@@ -87,6 +87,11 @@ export function Protection() {
             edit([{ op: 'put', item: before === protection ? rest : { ...rest, protection } }]);
           }}
         />
+        {run.protection === 'shielded' && !run.cut?.shield ? (
+          <Words tone={needed ? 'stop' : 'fix'}>
+            How wide and how tall is the shield? Type it under “How it is cut”: without its size it protects nobody.
+          </Words>
+        ) : null}
         <GroundWords />
         <View style={styles.more}>
           <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'cut', run: run.id }))}>
@@ -97,9 +102,12 @@ export function Protection() {
           </Button>
         </View>
         {run.protection && others.length > 0 ? (
-          <Button onPress={() => edit(forAll)}>
-            {`${name}: all runs of this line (${costWords(costOf(forAll, evaluation), print)})`}
-          </Button>
+          <>
+            <Button onPress={() => edit(forAll)}>{`${name}: all runs of this line`}</Button>
+            <Words size="small" tone="muted">
+              {`For all of them: ${costWords(costOf(forAll, evaluation), print).toLowerCase()}.`}
+            </Words>
+          </>
         ) : null}
         <Words size="small" tone="muted">
           {`A trench that caves in kills within minutes. A competent person decides on the day; keep spoil ${print(SETBACK, 'thickness')} from the edge, a ladder within ${print(LADDER_WITHIN, 'distance')}, nobody under a load, and look again after rain. The local rule comes first.`}

@@ -158,9 +158,9 @@ export const shieldUnsized = rule<Dug>()({
     protection === 'shielded' && !shield && depth >= protectFrom - NEAR ? [at === undefined ? {} : { at }] : NOTHING,
   words: (_, { name, depth }) => ({
     what: [
-      `Shielded is said of ${name}, `,
+      `The shield in ${name}, `,
       measured(depth, 'depth'),
-      ' deep, and not how wide and how tall the shield is: nothing shows yet that it holds the sides back.',
+      ' deep, has no size yet: nothing shows that it holds the sides back.',
     ],
     why: ['The trench is dug as wide as the shield takes, and sloped where it does not reach the ground.'],
     gives: ['Type its width outside and its height, from its tabulated data', 'Another protection'],
