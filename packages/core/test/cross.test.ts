@@ -187,7 +187,7 @@ describe('what else lies in the ground', () => {
         {
           crossings: [
             { on: 'Main', at: 40, centre: 102 },
-            { on: 'Main', from: 60, to: 80, off: 3, deep: 2 },
+            { on: 'Main', from: 60, to: 80, off: 3, deep: 2, side: 'right' },
           ],
         },
       ),
@@ -205,7 +205,7 @@ describe('what else lies in the ground', () => {
     expect(near(59.9)).toHaveLength(0);
     const [beside] = near(70);
     const there = stationAt(run.grade, run.ground, run.envelope, ft(70));
-    expect(beside).toMatchObject({ how: 'beside', off: ft(3) });
+    expect(beside).toMatchObject({ how: 'beside', off: ft(3), side: 'right' });
     expect((there.ground ?? NaN) - (there.bottom ?? NaN) - (beside?.top ?? NaN)).toBeCloseTo(ft(2), 6);
   });
 });

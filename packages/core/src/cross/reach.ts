@@ -1,4 +1,5 @@
-import type { TestPit, UpRun, Utility, Uuid } from '@alveus/plan';
+import type { Hand, TestPit, UpRun, Utility, Uuid } from '@alveus/plan';
+import { otherHand } from '@alveus/plan';
 import { groundAt } from '../ground';
 import { upRun } from '../length';
 import type { CrossingPlace, CrossingResult, RunShape } from '../results';
@@ -14,8 +15,9 @@ export interface InReach {
   readonly how: 'across' | 'beside';
   /** How far along the run it lies from here; nothing for one beside. */
   readonly along: number;
-  /** For one beside: from the middle of the pipe to its own, level; on which side is not told. */
+  /** For one beside: from the middle of the pipe to its own, level, and on which side, seen up the run, where that is stated. */
   readonly off: number;
+  readonly side?: Hand;
   readonly top: number;
   readonly bottom: number;
 }
@@ -42,7 +44,10 @@ export function utilitiesInReach(
     }
     if (at < stretch.from || at > stretch.to) return [];
     const level = levelsAt(places, at) ?? (top !== undefined && bottom !== undefined ? { top, bottom } : undefined);
-    return level ? [{ ...what, along: 0, off: lies.off, top: level.top - floor, bottom: level.bottom - floor }] : [];
+    if (!level) return [];
+    const side = lies.side && (run.run.flow === 'to-a' ? lies.side : otherHand(lies.side));
+    const heights = { top: level.top - floor, bottom: level.bottom - floor };
+    return [{ ...what, along: 0, off: lies.off, ...(side ? { side } : {}), ...heights }];
   });
 }
 

@@ -30,19 +30,20 @@ export function ReachMarks({ reach, frame, system }: { reach: Reach; frame: Tren
 
 function Utility({ one, frame, system }: { one: InReach; frame: TrenchFrame; system: System }) {
   const tones = useTones();
-  const { x, y, edge, factor, left } = frame;
+  const { x, y, edge, factor } = frame;
   const colour = utilityColour(one.utility, tones);
   const { letter } = UTILITY_MARKS[one.utility];
   const radius = ((one.top - one.bottom) / 2) * factor;
   const middle = y((one.top + one.bottom) / 2);
   const across = one.how === 'across';
-  // On which side it lies is not told; where it is too far off to be in the picture, it stands at the edge with its distance.
-  const at = across ? MARK + 4 : Math.max(MARK + 4, Math.min(x(-one.off), left - MARK - 4));
+  // Where it lies, also inside what is dug; too far off to be in the picture, it stands at the edge with its distance.
+  const right = one.side === 'right';
+  const at = across ? MARK + 4 : Math.max(MARK + 4, Math.min(x(right ? one.off : -one.off), edge - MARK - 4));
   const words = across
     ? one.along > 0.02
       ? `${print(one.along, 'distance', system)} on`
       : ''
-    : `${print(one.off, 'distance', system)} off`;
+    : `${print(one.off, 'distance', system)} off${one.side ? '' : ', side not known'}`;
   return (
     <G>
       {across ? (
@@ -69,7 +70,14 @@ function Utility({ one, frame, system }: { one: InReach; frame: TrenchFrame; sys
         {one.measured ? letter : `${letter}?`}
       </SvgText>
       {words ? (
-        <SvgText x={4} y={middle + MARK + drawn(13)} fontFamily={FONT.strong} fontSize={drawn(12)} fill={tones.ink}>
+        <SvgText
+          x={right ? edge - 4 : 4}
+          y={middle + MARK + drawn(13)}
+          textAnchor={right ? 'end' : 'start'}
+          fontFamily={FONT.strong}
+          fontSize={drawn(12)}
+          fill={tones.ink}
+        >
           {words}
         </SvgText>
       ) : null}
@@ -95,8 +103,9 @@ function Groundwater({ pit, over, frame }: { pit: string; over: number; frame: T
 /** In words, for those who do not see it. */
 export function reachWords({ utilities, groundwater }: Reach, system: System): readonly string[] {
   return [
-    ...utilities.map(({ name, how, off, top }) => {
-      const where = how === 'across' ? 'across' : `${print(off, 'distance', system)} beside`;
+    ...utilities.map(({ name, how, off, side, top }) => {
+      const where =
+        how === 'across' ? 'across' : `${print(off, 'distance', system)} ${side ? `to the ${side}` : 'beside'}`;
       return `${name} ${where}, its top ${print(top, 'depth', system)} over the trench bottom`;
     }),
     ...(groundwater
