@@ -28,9 +28,9 @@ export function troublesOf(findings: readonly Finding[]): Troubles {
     to.set(id, known ? { ...known, more: known.more + 1 } : { severity, about: rule.replaceAll('-', ' '), more: 0 });
   };
   for (const finding of findings) {
-    const { run, node, stretches, stage } = finding;
+    const { run, node, stretches, stage, severity } = finding;
     // What is only not counted yet is nothing that stands against water.
-    if (stage === 'order') continue;
+    if (stage === 'order' && severity === 'watch') continue;
     for (const id of new Set([run, ...stretches.map((one) => one.run)])) if (id !== undefined) add(runs, id, finding);
     // What is of a run where it comes to a node is a mark of the run.
     if (node !== undefined && run === undefined) add(nodes, node, finding);
