@@ -528,6 +528,24 @@ when(
   ['stop shield-unsized'],
   ['protection'],
 );
+when(
+  'a trench of 4 ft in class C, shielded without a size',
+  deep(4, 'shielded', undefined, 'C'),
+  ['stop shield-unsized'],
+  ['soft-ground'],
+);
+when(
+  'a trench of 4 ft in class C, said to be sloped and cut at 1/4 to 1',
+  oneRun(
+    {
+      protection: 'sloped',
+      cut: { left: { by: 'sloped', out: 0.25, over: 0 }, right: { by: 'sloped', out: 0.25, over: 0 } },
+    },
+    {},
+    { soil: 'C' },
+  ),
+  ['stop sides-steep'],
+);
 when('a trench of 8 ft in rock: the competent person looks at it', deep(8, undefined, undefined, 'rock'), [
   'watch protection',
 ]);

@@ -8,7 +8,7 @@ export interface Dug {
   /** As a sentence names it: "the trench of Run 3". */
   readonly name: string;
   readonly protection: Protection | undefined;
-  /** Depth from which protection must be said, m. */
+  /** Depth from which people in it are protected, m: less in soil that does not stand. */
   readonly protectFrom: number;
   readonly shield: Shield | undefined;
   /** As somebody classed it; soil that nobody has is taken for the loosest. */

@@ -3,8 +3,7 @@ import type { HoleResult, NodeResult } from '../../results';
 import { classOf } from '../../trench';
 import type { Dug } from '../dug';
 import { wetAt } from '../dug';
-import { limitOf } from '../rule';
-import { protection } from '../run/trench';
+import { protectFrom } from '../line/soft-ground';
 
 /** What a hole is judged by. */
 export interface HoleFacts extends HoleResult {
@@ -28,14 +27,15 @@ export function dugOfHole({
   profile,
 }: HoleFacts): Dug | undefined {
   if (depth === undefined) return undefined;
+  const wet = pits.flatMap((pit) => wetAt(pit, depth));
   return {
     name: `the hole at ${node.node.name}`,
     protection: by,
-    protectFrom: limitOf(profile, protection).value,
+    protectFrom: protectFrom(profile, soil, wet.length > 0),
     shield: hole.shield,
     soil: classOf(soil),
     depth,
     faces: [{ side, tall: depth }],
-    wet: pits.flatMap((pit) => wetAt(pit, depth)),
+    wet,
   };
 }

@@ -1,4 +1,4 @@
-import type { SoilClass, TestPit } from '@alveus/plan';
+import type { Profile, SoilClass, TestPit } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import { pitAt, unsafeFrom } from '../../limits';
 import { exact, measured } from '../../phrase';
@@ -31,6 +31,12 @@ export function softOf(native: SoilClass | undefined, pits: readonly TestPit[], 
     const found = `${pit.name} found ${pit.soil === 'C' ? 'soil of class C' : 'water above the bottom'}`;
     return from === undefined ? [] : [{ cause: pit.id, from, found }];
   });
+}
+
+/** Depth from which people are protected: less where somebody classed the soil C, or a pit met water above the bottom, m. */
+export function protectFrom(profile: Profile, soil: SoilClass | undefined, wet: boolean): number {
+  const usual = limitOf(profile, protection).value;
+  return soil === 'C' || wet ? Math.min(usual, limitOf(profile, softGround).value) : usual;
 }
 
 export const SOFT_WHY =

@@ -3,9 +3,9 @@ import { pitAt, soilAt } from '../../limits';
 import { classOf, faceHeights, stationAt, stripAt } from '../../trench';
 import type { Dug } from '../dug';
 import { wetAt } from '../dug';
-import { limitOf, NOTHING } from '../rule';
+import { protectFrom } from '../line/soft-ground';
+import { NOTHING } from '../rule';
 import type { RunFacts } from './facts';
-import { protection } from './trench';
 
 const UPRIGHT: Side = { by: 'upright' };
 
@@ -21,21 +21,23 @@ function work({ id, run, form, trench, length, read, grade, ground, envelope, pr
   if (!deepest || (!form && run.protection !== 'shielded')) return undefined;
   const { width, middle } = stripAt(strips, deepest.at) ?? { width: trench.width, middle: 0 };
   const { left, right } = faceHeights(sides, width, deepest.depth + (sides?.across ?? 0) * middle);
+  const soil = form ? form.cut.soil : soilAt([id], read);
+  const wet = (read.of('pitsOn', id) ?? NOTHING).flatMap((pit) => {
+    const at = pitAt(pit, { run, length });
+    return at === undefined ? [] : wetAt(pit, stationAt(grade, ground, envelope, at).depth, at);
+  });
   return {
     name: `the trench of ${run.name}`,
     protection: run.protection,
-    protectFrom: limitOf(profile, protection).value,
+    protectFrom: protectFrom(profile, soil, wet.length > 0),
     shield: run.cut?.shield,
-    soil: classOf(form ? form.cut.soil : soilAt([id], read)),
+    soil: classOf(soil),
     depth: Math.max(deepest.depth, left, right),
     at: deepest.at,
     faces: [
       { which: 'left', side: sides?.left ?? UPRIGHT, tall: left },
       { which: 'right', side: sides?.right ?? UPRIGHT, tall: right },
     ],
-    wet: (read.of('pitsOn', id) ?? NOTHING).flatMap((pit) => {
-      const at = pitAt(pit, { run, length });
-      return at === undefined ? [] : wetAt(pit, stationAt(grade, ground, envelope, at).depth, at);
-    }),
+    wet,
   };
 }
