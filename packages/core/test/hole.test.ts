@@ -221,6 +221,23 @@ test('a tank 7.5 by 4.75 by 5.25 ft, its inlet 1.10 ft under its top, on 6 in of
   expect(after?.amounts?.excavation).toBeGreaterThan(4 * (result?.amounts?.excavation ?? NaN));
 });
 
+test('a tank by the level that its sewer comes in at, on a job levelled from that very invert', () => {
+  const { plan, ids } = job({
+    nodes: { House: { form: 'stub-out', ground: 4 }, Tank: { form: 'tank', ground: 2.54 } },
+    lines: {
+      Sewer: {
+        service: 'building-sewer',
+        pipe: '4 in SDR 35',
+        runs: { Sewer: { from: 'House', to: 'Tank', length: 40, low: 0, slope: 0.021 } },
+      },
+    },
+    holes: [{ node: 'Tank', long: 7.5, wide: 4.75, tall: 5.25, ports: [1.1, 1.35] }],
+  });
+  const result = evaluate(plan).holes.get(ids.Tank ?? '');
+  expect((result?.body?.top ?? NaN) / FOOT).toBeCloseTo(1.1, 9);
+  expect((result?.depth ?? NaN) / FOOT).toBeCloseTo(7.19, 9);
+});
+
 test('trenches through any side, wider than the hole or not: what is dug is the union of polygons, by counting squares', () => {
   fc.assert(
     fc.property(

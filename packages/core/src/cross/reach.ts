@@ -1,5 +1,5 @@
 import type { Hand, TestPit, UpRun, Utility, Uuid } from '@alveus/plan';
-import { otherHand } from '@alveus/plan';
+import { handUp } from '@alveus/plan';
 import { groundAt } from '../ground';
 import { upRun } from '../length';
 import type { CrossingPlace, CrossingResult, RunShape } from '../results';
@@ -45,7 +45,7 @@ export function utilitiesInReach(
     if (at < stretch.from || at > stretch.to) return [];
     const level = levelsAt(places, at) ?? (top !== undefined && bottom !== undefined ? { top, bottom } : undefined);
     if (!level) return [];
-    const side = lies.side && (run.run.flow === 'to-a' ? lies.side : otherHand(lies.side));
+    const side = lies.side && handUp(run.run, lies.side);
     const heights = { top: level.top - floor, bottom: level.bottom - floor };
     return [{ ...what, along: 0, off: lies.off, ...(side ? { side } : {}), ...heights }];
   });

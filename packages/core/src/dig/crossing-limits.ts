@@ -43,7 +43,7 @@ function waysPast(
     crossing,
     worked: gathering.evaluation,
     aside: off - (pipe.outside + crossing.size) / 2,
-    wall: crossingResult(crossing, result).wall ?? off - (crossing.size + (result.trench?.width ?? 0)) / 2,
+    wall: crossing.lies.how === 'beside' ? (crossingResult(crossing, result).wall ?? off) : off,
   };
   const asked = RULES.flatMap((rule) => {
     const force = inForce(gathering, rule);

@@ -1,5 +1,5 @@
 import type { Crossing, FromA, Hand, UpRun } from '@alveus/plan';
-import { otherHand } from '@alveus/plan';
+import { handUp } from '@alveus/plan';
 import { groundAt } from '../ground';
 import { upRun } from '../length';
 import type { CrossingPlace, CrossingResult, RunShape } from '../results';
@@ -135,6 +135,6 @@ function wallAt({ lies, size }: Crossing, { run, trench }: RunShape, at: UpRun, 
     return strip.width / 2 + (hand === 'right' ? strip.middle : -strip.middle) + out;
   };
   // Seen up the run, as its trench is.
-  const hand = lies.side && (run.flow === 'to-a' ? lies.side : otherHand(lies.side));
+  const hand = lies.side && handUp(run, lies.side);
   return lies.off - size / 2 - (hand ? reach(hand) : Math.max(reach('left'), reach('right')));
 }

@@ -2,11 +2,14 @@ import { z } from 'zod';
 import type { FromA } from '../values';
 import { Day, Elevation, Name, AlongRun, text, Thickness, Uuid } from '../values';
 import { declareKind } from './declare';
+import type { Run } from './run';
 import { Utility } from './utility';
 
 /** Sides of a run, seen from its end a. */
 export const HANDS = ['left', 'right'] as const;
 export type Hand = (typeof HANDS)[number];
+/** As seen up a run, from its lower end; told and asked alike. */
+export const handUp = ({ flow }: Pick<Run, 'flow'>, hand: Hand): Hand => (flow === 'to-a' ? hand : otherHand(hand));
 export const otherHand = (hand: Hand): Hand => (hand === 'left' ? 'right' : 'left');
 
 /** A utility across a run, or beside it. */

@@ -1,5 +1,5 @@
 import type { HoleResult, System } from '@alveus/core';
-import { outAt, print, sizeOf, underOf, wallOf } from '@alveus/core';
+import { footOf, outAt, print, sizeOf, underOf, wallOf } from '@alveus/core';
 import type { Plan } from '@alveus/plan';
 import { useId } from 'react';
 import { View } from 'react-native';
@@ -66,7 +66,7 @@ function Drawing({ result, plan, pipes, height: most, system, room }: HoleSectio
   const { along } = sizeOf(hole);
   const wall = wallOf(result.side);
   const under = underOf(hole);
-  const half = (at: number): number => along / 2 + hole.room + outAt(wall, at);
+  const half = (at: number): number => footOf(hole).long / 2 + outAt(wall, at);
   const wide = 2 * half(depth) * 1.2;
   const tall = Math.max(depth, under + hole.tall) * 1.05;
   const factor = Math.min((room - PAD.left - WORDS) / wide, (most - PAD.top - PAD.bottom) / tall);

@@ -60,7 +60,8 @@ function bodyOf(hole: Hole, { node, leaving, arriving }: NodeResult): Body | und
     return inverts.length > 0 ? Math.min(...inverts) : undefined;
   };
   const [out, into] = [lowest(leaving), lowest(arriving)];
-  const top = out === undefined ? into && into + ports.inlet : out + ports.outlet;
+  // An elevation may be nothing: a job levelled from a datum of its own.
+  const top = out !== undefined ? out + ports.outlet : into !== undefined ? into + ports.inlet : undefined;
   return top === undefined ? undefined : { ports, top, liquid: liquidOf(hole, ports) };
 }
 

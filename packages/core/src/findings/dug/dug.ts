@@ -11,7 +11,7 @@ export interface Dug {
   /** Depth from which people in it are protected, m: less in soil that does not stand. */
   readonly protectFrom: number;
   readonly shield: Shield | undefined;
-  /** As somebody classed it; soil that nobody has is taken for the loosest. */
+  /** As somebody classed it; soil that is not classified is taken for the loosest. */
   readonly soil: SoilClass;
   /** The greatest height that stands over people, m: in ground that falls across, that of the higher face. */
   readonly depth: number;

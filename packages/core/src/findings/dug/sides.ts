@@ -23,7 +23,7 @@ const soilName = (soil: SoilClass): string => (soil === 'rock' ? 'rock' : `soil 
 /** Whether people go in: nobody is hurt by the sides of what is not entered. */
 const entered = ({ protection }: Dug): boolean => protection !== 'not-entered';
 
-/** Each face of which something is wrong, as a breach; `key` tells apart the two of a run. */
+/** Each face of which something is wrong, as a breach: its cause tells apart the two of a run. */
 function byFace<B>(dug: Dug, wrong: (face: Face) => B | undefined) {
   return dug.faces.flatMap((face) => {
     const found = wrong(face);
@@ -90,13 +90,13 @@ export const sidesSteep = rule<Dug>()({
       measured(SLOPES[dug.soil], 'plain'),
       ' out for one up, and stands upright under a slope for no more than ',
       exact(UPRIGHT_PART, 'depth'),
-      '. Soil that nobody has classed is taken for the loosest.',
+      '. Soil that is not classified is taken for the loosest.',
     ],
     gives: ['Flatter sides', 'A shield, or shoring', CLASSED],
   }),
 });
 
-/** What stands upright between two benches caves in as any other wall does. */
+/** The upright face between two benches caves in as any other wall does. */
 export const benchTall = rule<Dug>()({
   name: 'bench-tall',
   title: 'The upright faces of benches are low',
@@ -141,7 +141,7 @@ export const benchLoose = rule<Dug>()({
     return benched ? [dug.at === undefined ? {} : { at: dug.at }] : NOTHING;
   },
   words: (_, { name }) => ({
-    what: [`The sides of ${name} are benched, and its soil is of class C, or nobody has classed it.`],
+    what: [`The sides of ${name} are benched, and its soil is of class C, or not classified.`],
     why: ['Loose and wet soil does not hold the edge of a bench: it is sloped, shielded or shored.'],
     gives: ['Slope the sides', 'A shield', CLASSED],
   }),

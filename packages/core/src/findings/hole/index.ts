@@ -7,14 +7,12 @@ import { benchLoose, benchTall, putTo, seepage, shieldLow, shieldUnsized, sidesS
 import { SOFT_GIVES, SOFT_WHY, softGround, softOf } from '../line/soft-ground';
 import { meetsLayer } from '../pit';
 import { COMMON, GEOMETRY, judge, limitOf, NOTHING, rule } from '../rule';
-import { deepTrench, ENGINEERED, protection, TABLES_END } from '../run/trench';
+import { deepTrench, ENGINEERED, protection, SAY_HOW, TABLES_END } from '../run/trench';
 import { declareSubject } from '../subject';
 import type { HoleFacts } from './facts';
 import { dugOfHole } from './facts';
 
 /** Whether a structure fits its hole, and people in it are safe. */
-
-const SAY_HOW = 'Say how: sloped, benched, shielded, shored or not entered';
 
 export const holeDeep = rule<HoleFacts>()({
   name: 'hole-deep',
@@ -253,7 +251,7 @@ export const portsMeet = rule<HoleFacts>()({
   }),
 });
 
-/** Rules about the hole and its sides, and about what stands in it. */
+/** Rules about the hole, its sides, and the structure in it. */
 const ofHole = putTo(dugOfHole);
 const RULES = [
   holeDeep,

@@ -9,7 +9,7 @@ import { FOOT } from '../../units';
 import type { RunBounds } from '../bound';
 import { SHORT_OF } from '../bound';
 import { COMMON, limitOf, NOTHING, rule } from '../rule';
-import { protection } from '../run/trench';
+import { protection, SAY_HOW } from '../run/trench';
 import { lengthOf, shortfalls, worstOf } from '../stretches';
 import type { LineFacts } from './facts';
 
@@ -41,10 +41,7 @@ export function protectFrom(profile: Profile, soil: SoilClass | undefined, wet: 
 
 export const SOFT_WHY =
   'Soil that does not stand, or that water runs out of, caves in at less than the usual depth, and buries whoever bends down. A competent person decides.';
-export const SOFT_GIVES = [
-  'Say how: sloped, benched, shielded, shored or not entered',
-  'Draw the water down first',
-] as const;
+export const SOFT_GIVES = [SAY_HOW, 'Draw the water down first'] as const;
 
 /**
  * Soil that does not stand, or that water runs out of: what a pit found at one run of a line holds for the whole of it,

@@ -2,6 +2,7 @@ import { carriesSewage, formOf, lowerOf } from '@alveus/plan';
 import { risesIn } from '../../flow';
 import { apart, exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
+import type { NodeLevels } from '../../survey/ground-shots';
 import { FOOT } from '../../units';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import type { NodeFacts } from './facts';
@@ -71,8 +72,6 @@ function isStated(id: string, read: NodeFacts['read']): boolean {
   return run !== undefined && grade?.[lowerOf(run) === run.a ? 'stepA' : 'stepB'] !== undefined;
 }
 
-const SHOT_WORDS = { rim: 'rim', invert: 'invert', water: 'water' } as const;
-
 export const shotContradicts = rule<NodeFacts>()({
   name: 'shot-contradicts',
   title: 'What was shot agrees with what is stated',
@@ -93,7 +92,7 @@ export const shotContradicts = rule<NodeFacts>()({
   },
   words: ({ what, shot, stated, by = 0 }, { node }) => ({
     what: [
-      `The ${SHOT_WORDS[what]} at ${node.name} was shot at `,
+      `The ${what} at ${node.name} was shot at `,
       measured(shot, 'elevation'),
       ', and the plan has it at ',
       measured(stated, 'elevation'),
@@ -108,7 +107,7 @@ export const shotContradicts = rule<NodeFacts>()({
 
 /** What the plan has for a level that was shot: of several inverts the nearest, and of water the usual or the highest. */
 function statedLevel(
-  what: keyof typeof SHOT_WORDS,
+  what: keyof NodeLevels,
   shot: number,
   { node, arriving, leaving }: Pick<NodeFacts, 'node' | 'arriving' | 'leaving'>,
 ): number | undefined {

@@ -104,7 +104,7 @@ export const haunchRoom = rule<RunFacts>()({
   },
 });
 
-const PROTECTED = 'Say how: sloped, benched, shielded, shored or not entered';
+export const SAY_HOW = 'Say how: sloped, benched, shielded, shored or not entered';
 
 /** Says of the run how people are protected, each way as one change of the plan. */
 const ways = ({ run }: RunFacts) =>
@@ -147,7 +147,7 @@ export const protection = rule<RunFacts>()({
       exact(depth, 'depth'),
       ' on a trench that caves in kills. A competent person decides; in bad soil protection is needed at less. Ladder within reach, spoil back from the edge, look again after rain.',
     ],
-    gives: [PROTECTED, ...ways(facts), 'Raise the line'],
+    gives: [SAY_HOW, ...ways(facts), 'Raise the line'],
   }),
   bound: {
     run: (run, depth) => {
