@@ -112,7 +112,7 @@ export async function newJob(page: Page, app: App, name: string): Promise<void> 
   await page.goto(app.url);
   await tap(page, 'New job');
   await fill(page, 'Name of the job', name);
-  await tap(page, 'Make the job');
+  await tap(page, 'Create job');
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 }
 
@@ -135,11 +135,11 @@ export async function typeLine(
   await tap(page, 'Next: the first run');
   for (const [index, run] of runs.entries()) {
     if (index === 1) await tap(page, 'Add a run at the top');
-    await fill(page, /^Flat length/, run.length);
+    await fill(page, /^Horizontal length/, run.length);
     await fill(page, /^Slope/, run.slope);
     await fill(page, /^Ground at the upper end/, run.ground);
     const more = index > 0 && index < runs.length - 1;
-    await tap(page, more ? 'Add, and another' : 'Add the run');
+    await tap(page, more ? 'Add, then another' : 'Add the run');
   }
   await expect(page.getByRole('dialog')).toHaveCount(0);
 }

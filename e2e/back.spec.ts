@@ -37,7 +37,7 @@ test('from a sheet on to another page, and back: one step each', async ({ page, 
   await newJob(page, app, 'Yard');
   await saved(page);
   await tap(page, 'Menu');
-  await tap(page, 'Rules in force');
+  await tap(page, 'Rules');
   await expect(page).toHaveURL(/\/rules$/);
   await page.waitForTimeout(200);
   await expect(page).toHaveURL(/\/rules$/);

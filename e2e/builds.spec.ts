@@ -129,7 +129,7 @@ test('a page too old for its server is loaded anew in the build that the server 
   );
   await expect(page.getByText(old, { exact: true })).toBeVisible({ timeout: 30_000 });
   await page.unroute('**/changes?*');
-  await tap(page, 'Load anew');
+  await tap(page, 'Reload');
   await expect.poll(() => buildOf(page).catch(() => first)).not.toBe(first);
   await saved(page);
 });

@@ -40,7 +40,7 @@ test('a station is typed, and stepped by structures and by sticks', async ({ pag
   await expect(field).toBeFocused();
   await page.keyboard.type('0+62.5');
   await expect(slider).toHaveAttribute('aria-valuetext', /^0\+62\.50/);
-  await tap(page, 'A stick on');
+  await tap(page, 'Ahead one stick');
   // Sticks of 10 ft from the structure at 50 ft: 60, 70, 80.
   await expect(field).toHaveValue('0+70.00');
   await page.getByRole('dialog').getByRole('button', { name: 'Structure before' }).click();
@@ -56,7 +56,7 @@ test('a third fact that is locked asks which of the two gives way', async ({ pag
   await newJob(page, app, 'Drain');
   await typeLine(page, OUTLET, RUNS.slice(0, 1));
   await page.getByRole('checkbox', { name: 'Lock the high invert' }).click();
-  await expect(page.getByRole('radiogroup', { name: /What gives way\?$/ })).toBeVisible();
+  await expect(page.getByRole('radiogroup', { name: /Which one gives way\?$/ })).toBeVisible();
   await page.getByRole('radio', { name: 'Low invert' }).click();
   await fill(page, /^High invert/, '97.6');
   await tap(page, 'Lock it here');
@@ -76,7 +76,7 @@ test.describe('wide', () => {
     const pipes = page.getByRole('list', { name: 'Pipes here' });
     await expect(pipes.getByRole('listitem')).toHaveCount(2);
     await expect(pipes.getByRole('listitem').first()).toContainText('In · Run 2');
-    await expect(page.getByText('Rim to the lowest invert: 2.00 ft')).toBeVisible();
+    await expect(page.getByText('Rim down to the lowest invert: 2.00 ft')).toBeVisible();
     await accessible(page, 'a structure');
     await pipes.getByRole('button', { name: /^In · Run 2/ }).click();
     await fill(page, /^Low invert/, '97.7');
@@ -97,7 +97,7 @@ test.describe('wide', () => {
     await tap(page, 'Line');
     await choose(page, /^Pipe of all runs/, /^6 in SDR 35/);
     await page
-      .getByRole('radiogroup', { name: 'What passes over all of it' })
+      .getByRole('radiogroup', { name: 'Traffic over the whole line' })
       .getByRole('radio', { name: 'Vehicles' })
       .click();
     await saved(page);
@@ -115,7 +115,7 @@ test.describe('wide', () => {
     await accessible(page, 'keys');
     await page.keyboard.press('Escape');
     await page.getByRole('tab', { name: /^Trench/ }).click();
-    await page.getByRole('radio', { name: 'Shield' }).click();
+    await page.getByRole('radio', { name: 'Shielded' }).click();
     await tap(page, 'Shield: all runs of this line');
     await expect(page.getByRole('button', { name: 'Shield: all runs of this line' })).toHaveCount(0);
     await saved(page);

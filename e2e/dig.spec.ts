@@ -28,7 +28,7 @@ async function received(page: Page, label: RegExp): Promise<void> {
 
 async function withReceiver(page: Page, change: () => Promise<void> = () => Promise.resolve()): Promise<void> {
   await tap(page, 'Rod, laser, receiver');
-  await page.getByRole('radio', { name: 'A stand-in receiver' }).click();
+  await page.getByRole('radio', { name: 'Practice receiver' }).click();
   await change();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
@@ -55,7 +55,7 @@ test('a morning by large buttons alone, without signal: setup, check, ten statio
   await received(page, /Rod on that/);
   await expect(page.getByText(/off: trusted\.$/)).toBeVisible();
   await accessible(page, 'the level is moved');
-  await tap(page, 'Keep it');
+  await tap(page, 'Save');
   await expect(page.getByText(/^Setup 4: instrument at/)).toBeVisible();
   await expect(page.getByText(/^Checked on .* Trusted\.$/)).toBeVisible();
 
@@ -69,7 +69,7 @@ test('a morning by large buttons alone, without signal: setup, check, ten statio
   }
   expect(seen.size).toBe(10);
   await expect(page.getByRole('dialog', { name: /^0\+50\.00/ })).toBeVisible();
-  await tap(page, 'Say it');
+  await tap(page, 'Read aloud');
   expect((await said(page)).at(-1)).toMatch(/^Bottom: \d+ point \d\d$/);
   // What the receiver says of the bottom as it is dug.
   await tap(page, 'Receiver on the bottom');
@@ -99,7 +99,7 @@ test('a morning by large buttons alone, without signal: setup, check, ten statio
   // A leg sinks: the benchmark comes out elsewhere, and nothing is shown to dig by until somebody says so.
   await withReceiver(page, async () => {
     await page.getByRole('radio', { name: 'None' }).click();
-    await fill(page, /^The level sinks in a minute by/, '1.5');
+    await fill(page, /^Level sinks per minute/, '1.5');
     await page.keyboard.press('Tab');
   });
   await tap(page, 'Check shot');
@@ -113,24 +113,24 @@ test('a morning by large buttons alone, without signal: setup, check, ten statio
       { timeout: 60_000 },
     )
     .toBe(1);
-  await tap(page, 'Keep it');
+  await tap(page, 'Save');
   await expect(page.getByText(/^Not trusted: .* came out at/)).toBeVisible();
   await tap(page, 'In the trench');
   await expect(big(page)).toHaveText(/—/);
-  await page.getByRole('dialog').getByRole('button', { name: 'Dig by it all the same' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Dig anyway' }).click();
   await expect(big(page)).toHaveText(/\d\.\d\d ft/);
   await tap(page, 'Close');
 
   // A new setup, on what is known, is trusted again; all of it was kept, and goes out with the signal.
   await withReceiver(page, async () => {
-    await fill(page, /^The level sinks in a minute by/, '0');
+    await fill(page, /^Level sinks per minute/, '0');
     await page.keyboard.press('Tab');
   });
   await tap(page, 'Move the level');
-  await choose(page, 'It looks back to', /^Barn step/);
+  await choose(page, 'Backsight to', /^Barn step/);
   await received(page, /Rod on it, from here/);
   await received(page, /Rod on that/);
-  await tap(page, 'Keep it');
+  await tap(page, 'Save');
   await expect(page.getByText(/^Setup 5: instrument at/)).toBeVisible();
   await context.setOffline(false);
   await saved(page);
@@ -160,16 +160,16 @@ for (const [name, use] of [
       const height = Number(/[\d.]+/.exec((await told.textContent()) ?? '')?.[0]);
       await choose(page, 'Checked on', /^Barn step/);
       await fill(page, /^Rod on that/, (height - 99.96).toFixed(2));
-      await expect(page.getByText(/too low: not trusted at 0\.02 ft/)).toBeVisible();
+      await expect(page.getByText(/too low: no good at 0\.02 ft/)).toBeVisible();
       await fill(page, /^Rod on that/, (height - 100).toFixed(2));
       await expect(page.getByText(/off: trusted\.$/)).toBeVisible();
       await page.keyboard.press('Escape');
 
       await tap(page, 'In the trench');
-      await fill(page, /^I am at, from the low end/, '400');
+      await fill(page, /^My station, from the low end/, '400');
       await page.keyboard.press('Tab');
       await expect(page.getByText('The line ends at 320.00 ft: read the tape again.')).toBeVisible();
-      await fill(page, /^I am at, from the low end/, '123');
+      await fill(page, /^My station, from the low end/, '123');
       await page.keyboard.press('Tab');
       await expect(page.getByRole('dialog', { name: /^1\+23\.00/ })).toBeVisible();
       const here = await big(page).textContent();
@@ -194,19 +194,19 @@ for (const [name, use] of [
       await page.getByRole('radio', { name: 'The high end' }).click();
       await expect(dial).toHaveText(/dial \u22121\.\d{3} %, down the line/);
       await tap(page, 'Rod, laser, receiver');
-      await fill(page, 'Steepest down that it shows', '-0.5');
+      await fill(page, 'Steepest down it can show', '-0.5');
       await page.keyboard.press('Tab');
       await page.keyboard.press('Escape');
       await expect(page.getByText(/it cannot be set to this grade/)).toBeVisible();
       // The beam is as far over everything all along: one stick does.
       await tap(page, 'In the trench');
-      await expect(big(page)).toHaveText(/Beam over the trench bottom/);
+      await expect(big(page)).toHaveText(/Beam above the trench bottom/);
     });
 
     test('what the way in crosses is dug last, and said why', async ({ page, app }) => {
       await openDemo(page, app);
       await go(page, 'Dig');
-      await page.getByRole('radio', { name: 'Order', exact: true }).click();
+      await page.getByRole('radio', { name: 'Sequence', exact: true }).click();
       await page.getByRole('button', { name: /^1\. Ditch to manhole/ }).click();
       await page.getByRole('radio', { name: 'It closes the way in' }).click();
       await tap(page, 'Done');
@@ -228,9 +228,9 @@ test('the grade sheet as a table on a wide page, by the stick and down from a st
     'Overlay',
     'Ground',
   ]);
-  await choose(page, 'At every', 'Stick of pipe');
+  await choose(page, 'Every', 'Stick of pipe');
   await expect(table.getByRole('row').nth(2)).toContainText('0+20.00');
-  await choose(page, 'Told as', 'Down from a stake');
+  await choose(page, 'Show as', 'Down from a stake');
   await fill(page, /^Elevation of the stake/, '100');
   // 100.00 less the flow line of 92.50 at the outfall.
   await expect(table.getByRole('row').nth(1)).toContainText('7.50');
@@ -248,7 +248,7 @@ test('the grade stick is drawn as large as a bank card says, and printed true to
   await tap(page, 'Grade stick');
   const sheet = page.getByRole('dialog', { name: 'Grade stick for Ditch to manhole' });
   await tap(page, 'Larger');
-  await tap(page, 'A hair smaller');
+  await tap(page, 'Slightly smaller');
   const frame = page.getByRole('img', { name: /^A frame for a bank card/ });
   const card = (await frame.boundingBox())?.width ?? NaN;
   await tap(page, 'The card fits');
@@ -256,7 +256,7 @@ test('the grade stick is drawn as large as a bank card says, and printed true to
   const notes = await sheet.getByRole('list', { name: /^Marks over the foot/ }).allTextContents();
   const heights = [...notes.join(' ').matchAll(/([\d.]+) in, (\d+) mm/g)].map(([, inches]) => Number(inches) * 25.4);
   expect(heights.length).toBe(3);
-  const stick = page.getByRole('img', { name: 'The stick at its true size' });
+  const stick = page.getByRole('img', { name: 'The stick at actual size' });
   const tall = (await stick.locator('svg').boundingBox())?.height ?? NaN;
   const top = Math.max(...heights) + 30;
   expect(Math.abs(tall / (card / 53.98) - top)).toBeLessThan(1.5);

@@ -36,14 +36,14 @@ test('the server is killed in the middle of edits, the page is closed: all of it
   await app.kill();
   await lowInvert(page, '97.8');
   await lowInvert(page, '97.7');
-  await expect(state(page)).toHaveText(/^Kept on this device · [23] to send$/);
+  await expect(state(page)).toHaveText(/^On this device · [23] to send$/);
   await page.close();
 
   const later = await context.newPage();
   await later.goto(job);
   await expect(figure(later, 'Invert')).toContainText('97.70 ft');
   await lowInvert(later, '97.6');
-  await expect(state(later)).toHaveText(/^Kept on this device · [34] to send$/);
+  await expect(state(later)).toHaveText(/^On this device · [34] to send$/);
   await app.start();
   await expect(state(later)).toHaveText('Saved', { timeout: 30_000 });
 

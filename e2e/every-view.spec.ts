@@ -48,8 +48,8 @@ for (const { size, light } of MODES)
         await right(stage);
       }
       await tap(page, 'Menu');
-      await tap(page, 'Rules in force');
-      await expect(page.getByRole('heading', { name: 'Rules in force' })).toBeVisible();
+      await tap(page, 'Rules');
+      await expect(page.getByRole('heading', { name: 'Rules' })).toBeVisible();
       await right('rules');
       await tap(page, 'All jobs');
       await expect(page.getByTestId('job')).toHaveCount(1);
@@ -96,7 +96,7 @@ test('the least dig, what cannot hold together, and the room to be wrong', async
   test.setTimeout(240_000);
   await openDemo(page, app);
   await go(page, 'Grade');
-  await tap(page, 'Dig least');
+  await tap(page, 'Least digging');
   await expect(page.getByText(/cannot hold together/)).toBeVisible();
   await inEveryLight(page, 'what cannot hold together');
   await page.getByRole('button', { name: /^Free it: the slope fixed on Barn door/ }).click();
@@ -107,8 +107,8 @@ test('the least dig, what cannot hold together, and the room to be wrong', async
     .click();
   await inEveryLight(page, 'the least dig');
   await tap(page, 'Close');
-  await tap(page, 'Room to be wrong');
-  await expect(page.getByText(/higher, until it meets|higher: none/)).toBeVisible();
+  await tap(page, 'How far off can it be');
+  await expect(page.getByText(/higher, until it reaches|higher: none/)).toBeVisible();
   await inEveryLight(page, 'room to be wrong');
 });
 
@@ -136,7 +136,7 @@ test('what a drag asks', async ({ page, app }) => {
   await page.mouse.down();
   await page.mouse.move(x, y - 30, { steps: 6 });
   await page.mouse.up();
-  await expect(page.getByRole('dialog', { name: 'What gives way?' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Which one gives way?' })).toBeVisible();
   await inEveryLight(page, 'what gives way');
   for (const size of LOW) {
     await page.setViewportSize(size);

@@ -15,7 +15,7 @@ async function flatDrain(page: Page, app: App): Promise<void> {
 }
 
 const tooFlat = (page: Page) =>
-  page.getByRole('button', { name: /^Fix at .* Run 2 has 0\.30 % of fall; the least here is 0\.50 %/ });
+  page.getByRole('button', { name: /^Fix at .* Run 2 has 0\.30 % of fall; the minimum here is 0\.50 %/ });
 const stageOf = (page: Page, name: string) => page.getByRole('tab', { name: new RegExp(`^${name}`) });
 
 for (const [size, use] of [
@@ -37,16 +37,16 @@ for (const [size, use] of [
       await tap(page, /^Raise the high invert to/);
       const dialog = page.getByRole('dialog');
       // It is still less than is usual, and no more than that.
-      await expect(dialog.getByText('Found as before, but weighs otherwise: 1')).toBeVisible();
+      await expect(dialog.getByText('Changed in severity: 1')).toBeVisible();
       await expect(
-        dialog.getByText(/^Look twice\. Run 2 has 0\.50 % of fall; the least here is 1\.00 %/),
+        dialog.getByText(/^Look twice\. Run 2 has 0\.50 % of fall; the minimum here is 1\.00 %/),
       ).toBeVisible();
       await accessible(page, 'something that is tried');
       // Left, it is as it was; done, it is gone, and the stage with it.
-      await tap(page, 'Leave it as it was');
+      await tap(page, 'Leave as it was');
       await expect(tooFlat(page)).toBeVisible();
       await tap(page, /^Raise the high invert to/);
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       await expect(dialog).toHaveCount(0);
       await expect(tooFlat(page)).toHaveCount(0);
       await expect(stageOf(page, 'Grade')).not.toHaveAccessibleName(/in trouble/);
@@ -64,7 +64,7 @@ for (const [size, use] of [
       await stageOf(page, 'Ground').click();
       await tap(page, 'Benchmark');
       await fill(page, /^Elevation/, '100');
-      await tap(page, 'Keep it');
+      await tap(page, 'Save');
       await tap(page, 'Set up the level');
       for (const [on, rod] of [
         ['', '5'],
@@ -76,7 +76,7 @@ for (const [size, use] of [
           await fill(page, 'Name', 'Stake');
         }
         await fill(page, /^(Rod reading|Back to)/, rod);
-        await tap(page, 'Keep it');
+        await tap(page, 'Save');
       }
       await tap(page, 'Done with readings');
       const twice = page.getByRole('button', {
@@ -85,9 +85,9 @@ for (const [size, use] of [
       await twice.click();
       await tap(page, /^Strike out the first, 6\.00 ft/);
       const dialog = page.getByRole('dialog');
-      await expect(dialog.getByText('No longer found: 1')).toBeVisible();
+      await expect(dialog.getByText('Fixed: 1')).toBeVisible();
       await accessible(page, 'a reading that would be struck out');
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       await expect(twice).toHaveCount(0);
       await expect(page.getByRole('button', { name: /1 reading out of force/ })).toBeVisible();
       await tap(page, 'Undo');
@@ -101,26 +101,26 @@ for (const [size, use] of [
     }) => {
       await flatDrain(page, app);
       await tap(page, 'Menu');
-      await tap(page, 'Rules in force');
-      await tap(page, /^People in a deep trench are protected/);
-      await fill(page, 'Depth from which it must be said', '2 ft');
+      await tap(page, 'Rules');
+      await tap(page, /^Worker protection in a deep trench/);
+      await fill(page, 'Protection from a depth of', '2 ft');
       await page.keyboard.press('Enter');
-      await expect(page.getByText(/^Found then: \d/)).toBeVisible();
+      await expect(page.getByText(/^New: \d/)).toBeVisible();
       await expect(page.getByText(/The trench of Run 1 is .* deep/)).toBeVisible();
       await accessible(page, 'rules that are tried');
-      await tap(page, 'Leave them');
-      await expect(page.getByText(/^Found then/)).toHaveCount(0);
-      await expect(page.getByText('All rules are as they ship.')).toBeVisible();
+      await tap(page, 'Discard');
+      await expect(page.getByText(/^New/)).toHaveCount(0);
+      await expect(page.getByText('No rule is changed.')).toBeVisible();
 
-      await fill(page, 'Depth from which it must be said', '2 ft');
+      await fill(page, 'Protection from a depth of', '2 ft');
       await page.keyboard.press('Enter');
-      await fill(page, 'Note on People in a deep trench are protected', 'sandy yard');
+      await fill(page, 'Note on Worker protection in a deep trench', 'sandy yard');
       await page.keyboard.press('Enter');
       await fill(page, 'Name of these rules', 'Sandy ground');
       await page.keyboard.press('Enter');
       await tap(page, 'Keep as a new set: Sandy ground');
-      await expect(page.getByText('“Sandy ground” is kept for the company, version 1.')).toBeVisible();
-      await tap(page, 'Keep these rules');
+      await expect(page.getByText('“Sandy ground” is saved for the company, version 1.')).toBeVisible();
+      await tap(page, 'Save rules');
       await expect(page.getByText('This plan has “Sandy ground”, version 1.')).toBeVisible();
       await stageOf(page, 'Trench').click();
       await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
@@ -129,11 +129,11 @@ for (const [size, use] of [
       await flatDrain(page, app);
       await expect(stageOf(page, 'Trench')).not.toHaveAccessibleName(/in trouble/);
       await tap(page, 'Menu');
-      await tap(page, 'Rules in force');
+      await tap(page, 'Rules');
       await tap(page, /^Sandy ground version 1/);
-      await expect(page.getByText(/^Found then: \d/)).toBeVisible();
-      await tap(page, 'Keep these rules');
-      await expect(page.getByText('Not as shipped: 2')).toBeVisible();
+      await expect(page.getByText(/^New: \d/)).toBeVisible();
+      await tap(page, 'Save rules');
+      await expect(page.getByText('Changed: 2')).toBeVisible();
       await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
       // Taken away from the company, the plan keeps its copy.
       await tap(page, 'Take away Sandy ground');

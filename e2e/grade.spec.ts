@@ -28,9 +28,9 @@ for (const [name, use] of [
     test('a line that cannot be laid is explained; one way out is tried, taken and undone', async ({ page, app }) => {
       await openDemo(page, app);
       await go(page, 'Grade');
-      await tap(page, 'Dig least');
-      await expect(page.getByText(/^These \d+ cannot hold together\.$/)).toBeVisible();
-      const ways = page.getByRole('list', { name: 'What could give' });
+      await tap(page, 'Least digging');
+      await expect(page.getByText(/^These \d+ limits conflict\.$/)).toBeVisible();
+      const ways = page.getByRole('list', { name: 'What would help' });
       await expect(ways).toBeVisible();
       await expect(page.getByText(/^It is [\d.]+ ft short\./)).toBeVisible();
       await expect(ways.getByText(/^Lower the outlet at Ditch outfall by [\d.]+ ft to [\d.]+ ft$/)).toBeVisible();
@@ -41,11 +41,11 @@ for (const [name, use] of [
       await ways.getByRole('button', { name: /^Try it: Lower the outlet at Ditch outfall/ }).click();
       const sheet = page.getByRole('dialog');
       await expect(sheet.getByText(/Cover over Barn door/)).toBeVisible();
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       await expect(page.getByText(/cannot hold together/)).toHaveCount(0);
       await expect(page.getByText('Nothing that keeps these limits digs less', { exact: false })).toBeVisible();
       await tap(page, 'Undo');
-      await expect(page.getByText(/^These \d+ cannot hold together\.$/)).toBeVisible();
+      await expect(page.getByText(/^These \d+ limits conflict\.$/)).toBeVisible();
     });
 
     test('an end that water rises in says what stands behind it, by its grate', async ({ page, app }) => {
@@ -74,7 +74,7 @@ for (const [name, use] of [
       await expect(ends.getByText(/stands wet for [\d.]+ ft, [\d.]+ gal up to/).first()).toBeVisible();
       await ends.getByRole('button', { name: 'Try it: Existing box, over its grate' }).click();
       await expect(page.getByRole('dialog').getByText(/stands up to [\d.]+ ft, where it spills/)).toBeVisible();
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       await expect(page.getByText(/Behind Ditch outfall water stands up to/).first()).toBeVisible();
       await tap(page, 'Undo');
       await expect(page.getByText(/Behind Ditch outfall water stands up to/)).toHaveCount(0);
@@ -99,14 +99,14 @@ for (const [name, use] of [
       await sides.fill('30');
       await expect(page.getByText(/^At most 20/)).toBeVisible();
       await sides.fill('2');
-      await tap(page, 'Keep it');
+      await tap(page, 'Save');
       await expect(page.getByText(/The sides of the swale along Orchard edge go 2 out for 1 up/).first()).toBeVisible();
       await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
       await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
-      await expect(page.getByText(/^Cut as it is kept now: [\d.]+ cu yd\.$/)).toBeVisible();
+      await expect(page.getByText(/^Digging as it is set now: [\d.]+ cu yd\.$/)).toBeVisible();
       // Another stretch keeps out of the one there is, and is told so at its field.
       await fill(page, /^To, up the run/, '40');
-      await tap(page, 'Keep it');
+      await tap(page, 'Save');
       await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
       await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
       await page.getByRole('radio', { name: 'Another stretch' }).click();
@@ -114,7 +114,7 @@ for (const [name, use] of [
       await expect(page.getByText('Reaches into another stretch of this swale.')).toBeVisible();
       await fill(page, /^From, up the run/, '50');
       await expect(page.getByText('Reaches into another stretch of this swale.')).toHaveCount(0);
-      await tap(page, 'Keep it');
+      await tap(page, 'Save');
       await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
       await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
       await page.getByRole('radio', { name: /^50.00 ft to / }).click();

@@ -22,7 +22,7 @@ export const touch = (page: Page): Hands => ({
   correct: async () => {
     await tap(page, /^Daylight, ground ahead 9\.00 ft/);
     await fill(page, /^Rod reading/, '8.50');
-    await tap(page, 'Keep the correction');
+    await tap(page, 'Save correction');
   },
   chooseRun: async () => {
     // A tap half way along it.
@@ -60,6 +60,6 @@ export const keys = (page: Page): Hands => {
       await page.keyboard.press('Enter');
       await expect(page.getByLabel('Foresight on TP1')).toBeFocused();
     },
-    chooseRun: () => enter('button')(/^Run 1 .*Choose it on the sketch$/),
+    chooseRun: () => enter('button')(/^Run 1 .*Select on the sketch$/),
   };
 };

@@ -14,7 +14,7 @@ test('a job is renamed, deleted and brought back', async ({ page, app }) => {
   await expect(page.getByRole('link', { name: /^Keeper’s house and yard/ })).toBeVisible();
   await tap(page, /^Delete Keeper/);
   await expect(page.getByText('No jobs yet')).toBeVisible();
-  await tap(page, 'Bring it back');
+  await tap(page, 'Restore');
   await expect(page.getByRole('link', { name: /^Keeper’s house and yard/ })).toBeVisible();
   // And long after: deleted jobs have a place of their own.
   await tap(page, /^Delete Keeper/);
@@ -22,7 +22,7 @@ test('a job is renamed, deleted and brought back', async ({ page, app }) => {
   await page.reload();
   await tap(page, 'Deleted jobs');
   await accessible(page, 'deleted jobs');
-  await tap(page, /^Bring it back: Keeper/);
+  await tap(page, /^Restore: Keeper/);
   await expect(page.getByText(/^There are none\./)).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('link', { name: /^Keeper’s house and yard/ })).toBeVisible();
@@ -44,7 +44,7 @@ test('a plan file opens as a job and is saved again without losing anything; bad
   writeFileSync(large, ' '.repeat(50 * 1024 * 1024));
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
   await chooser.setFiles(large);
-  await expect(page.getByText(/This file has 50 MB; a plan file has at most 8 MB/)).toBeVisible();
+  await expect(page.getByText(/This file has 50 MB; a plan file is at most 8 MB/)).toBeVisible();
   await open('newer.json', demo.replace(/"version": \d+/, '"version": 99'));
   await expect(page.getByText(/has version 99/)).toBeVisible();
   await expect(page.getByTestId('job')).toHaveCount(0);

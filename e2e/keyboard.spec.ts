@@ -40,7 +40,7 @@ test.describe('wide', () => {
     // It answers while it is being dragged, before anything is decided.
     await expect(figure(page, 'Invert')).not.toHaveText(before ?? '');
     await page.mouse.up();
-    const question = page.getByRole('dialog', { name: 'What gives way?' });
+    const question = page.getByRole('dialog', { name: 'Which one gives way?' });
     await expect(question).toBeVisible();
     await question.getByRole('button', { name: /^The slope of .+ becomes/ }).click();
     await expect(question).toHaveCount(0);
@@ -75,7 +75,7 @@ test.describe('wide', () => {
     await page.mouse.down();
     await page.mouse.move(x + 3, y - 24, { steps: 6 });
     await page.mouse.up();
-    await expect(page.getByRole('dialog', { name: 'What gives way?' })).toBeVisible();
+    await expect(page.getByRole('dialog', { name: 'Which one gives way?' })).toBeVisible();
   });
 });
 

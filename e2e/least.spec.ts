@@ -10,9 +10,9 @@ const undo = (page: Page) => tap(page, 'Undo');
 
 async function freed(page: Page): Promise<void> {
   await go(page, 'Grade');
-  await tap(page, 'Dig least');
+  await tap(page, 'Least digging');
   // The demo breaks the cover at the barn door, and every invert of it is fixed.
-  await expect(page.getByText(/^These \d+ cannot hold together\.$/)).toBeVisible();
+  await expect(page.getByText(/^These \d+ limits conflict\.$/)).toBeVisible();
   await page.getByRole('button', { name: /^Free it: the slope fixed on Barn door/ }).click();
   await expect(proposed(page)).toBeVisible();
 }
@@ -20,9 +20,9 @@ async function freed(page: Page): Promise<void> {
 async function proposeAcceptMove(page: Page): Promise<void> {
   await freed(page);
   // Dug before and after, and where the line would lie.
-  const dug = page.getByRole('group', { name: 'Dug' });
+  const dug = page.getByRole('group', { name: 'Digging' });
   await expect(dug).toContainText(/As planned[\d.]+ cu yd/);
-  await expect(dug).toContainText(/Dug least[\d.]+ cu yd/);
+  await expect(dug).toContainText(/Least digging[\d.]+ cu yd/);
   const barn = row(page, /^Barn door .*Why no higher$/);
   await barn.scrollIntoViewIfNeeded();
   await barn.click();
@@ -35,7 +35,7 @@ async function proposeAcceptMove(page: Page): Promise<void> {
     /^3\+20/,
   );
   await tap(page, 'Set these inverts');
-  await expect(page.getByRole('button', { name: 'Dig least', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Least digging', exact: true })).toBeVisible();
   // Nothing is short of cover any more, and it is one step of undo.
   await expect(page.getByText(/Cover over Barn door/)).toHaveCount(0);
   await undo(page);
@@ -66,22 +66,24 @@ for (const [name, use] of [
       await page.keyboard.press('Enter');
       await expect(high).toContainText((before - 0.2).toFixed(2));
       // It is a person's now, and stays where it was put.
-      await tap(page, 'Dig least');
+      await tap(page, 'Least digging');
       await expect(proposed(page)).toBeVisible();
       const barn = row(page, /^Barn door .*Why no higher$/);
       await barn.scrollIntoViewIfNeeded();
       await expect(barn).toContainText((before - 0.2).toFixed(2));
       await barn.click();
       await expect(page.getByText(`High invert ${(before - 0.2).toFixed(2)} ft does not move`)).toBeVisible();
-      await tap(page, 'Leave it');
+      await tap(page, 'Leave as is');
       await expect(high).toContainText((before - 0.2).toFixed(2));
     });
 
     test('with the least dig on, all that is free follows an invert that is dragged', async ({ page, app }) => {
       await openDemo(page, app);
       await freed(page);
-      await page.getByRole('radio', { name: 'All that is free follows, at the least dig' }).scrollIntoViewIfNeeded();
-      await page.getByRole('radio', { name: 'All that is free follows, at the least dig' }).click();
+      await page
+        .getByRole('radio', { name: 'Everything unlocked follows, with the least digging' })
+        .scrollIntoViewIfNeeded();
+      await page.getByRole('radio', { name: 'Everything unlocked follows, with the least digging' }).click();
       await tap(page, 'Set these inverts');
       const outlet = page.getByRole('slider', { name: 'Low invert of Ditch to manhole' });
       await page.getByRole('slider', { name: 'Station along the line' }).press('Home');
@@ -109,17 +111,17 @@ test('how far an invert may be off is said at any station, and what is left wher
 }) => {
   await openDemo(page, app);
   await go(page, 'Grade');
-  await tap(page, 'Room to be wrong');
+  await tap(page, 'How far off can it be');
   await station(page, 'Home');
-  await expect(page.getByText(/ft lower, until it meets$/)).toBeVisible();
+  await expect(page.getByText(/ft lower, until it reaches$/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^The highest water at Ditch outfall, 92.00 ft/ })).toBeVisible();
-  const laid = page.getByLabel(/^Invert as it was laid here/);
+  const laid = page.getByLabel(/^Invert as laid here/);
   await laid.fill('92.55');
   await expect(page.getByText(/^0\.05 ft high: 0\.\d\d ft left before a limit breaks\.$/)).toBeVisible();
   await laid.fill('91.90');
   await expect(page.getByText(/^0\.60 ft low: 0\.10 ft beyond what a limit allows\.$/)).toBeVisible();
   await page.getByRole('radio', { name: 'Laid as planned' }).click();
-  await expect(page.getByText(/ft higher, until it meets$/)).toBeVisible();
+  await expect(page.getByText(/ft higher, until it reaches$/)).toBeVisible();
   expect(await figure(page, 'Invert').textContent()).toContain('92.50');
 });
 
@@ -129,12 +131,12 @@ test('what somebody says besides the rules is found where the plan does not keep
 }) => {
   await openDemo(page, app);
   await go(page, 'Grade');
-  await tap(page, 'Room to be wrong');
-  await tap(page, 'A limit of this job');
+  await tap(page, 'How far off can it be');
+  await tap(page, 'Job limit');
   await page.getByLabel('Why').fill('Main as exposed');
   await page.getByRole('radio', { name: 'Invert', exact: true }).click();
   await page.getByLabel(/^Elevation/).fill('93');
-  await tap(page, 'Keep it');
+  await tap(page, 'Save');
   await expect(page.getByRole('button', { name: /^Main as exposed/ })).toBeVisible();
   await tap(page, 'Close');
   await expect(page.getByText(/Main as exposed: its invert is/).first()).toBeVisible();

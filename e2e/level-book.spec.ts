@@ -18,7 +18,7 @@ async function shoot(
   if (on.kind === 'Structure') await choose(/^Structure/, on.name ?? '');
   if (on.at) await fill(page, /^Tape/, on.at);
   await fill(page, /^(Rod reading|Back to)/, rod);
-  await press('Keep it');
+  await press('Save');
 }
 
 async function shootsALoop(hands: Hands, app: App): Promise<void> {
@@ -31,7 +31,7 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
   await go(page, 'Ground');
   await press('Benchmark');
   await fill(page, /^Elevation/, '100');
-  await press('Keep it');
+  await press('Save');
 
   // Instrument at 105.00: the outlet, rod 9.00, is 96.00 ft; TP1, rod 6.00, is 99.00.
   await press('Set up the level');
@@ -46,8 +46,8 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
   // Where the tape is not understood nothing is kept at the place that was guessed.
   await fill(page, /^Tape/, '400');
   await fill(page, /^Rod reading/, '6.50');
-  await expect(page.getByText('Beyond the end of the run.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
+  await expect(page.getByText('Past the end of the run.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled();
   await shoot(hands, '6.50', { at: '40' });
   await shoot(hands, '4.00', { kind: 'TP', name: 'TP2' });
   // Instrument at 104.00: the top, rod 6.00, is 98.00. The benchmark, rod 3.99, closes 0.01 high.
@@ -56,7 +56,7 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
   await shoot(hands, '3.99', { kind: 'BM' });
   await press('Done with readings');
 
-  const loop = page.getByRole('group', { name: 'How the loop closed' });
+  const loop = page.getByRole('group', { name: 'Loop closure' });
   await expect(loop).toContainText('3 setups');
   await expect(loop).toContainText('Misses by 0.01 ft');
   await expect(loop).toContainText('backsights 14.00 ft − foresights 13.99 ft = 0.01 ft; rise 0.01 ft');
@@ -75,7 +75,7 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
   await expect(page.getByText('Daylight, ground: 9.00 ft')).toHaveCount(0);
   await press(/1 reading out of force/);
   await expect(page.getByText('Daylight, ground: 9.00 ft')).toBeVisible();
-  await expect(page.getByText('corrected since')).toBeVisible();
+  await expect(page.getByText('corrected')).toBeVisible();
   await go(page, 'Grade');
   await station(page, 'Home');
   await expect(figure(page, 'Ground')).toContainText('96.50 ft');
@@ -107,7 +107,7 @@ test('with gloves: measurements are typed on a pad of large keys, and letters wh
   await go(page, 'Ground');
   await tap(page, 'Benchmark');
   await fill(page, /^Elevation/, '100');
-  await tap(page, 'Keep it');
+  await tap(page, 'Save');
   await tap(page, 'Set up the level');
   const pad = page.getByRole('group', { name: 'Digits' });
   const press = async (keys: readonly string[]): Promise<void> => {
@@ -115,7 +115,7 @@ test('with gloves: measurements are typed on a pad of large keys, and letters wh
   };
   const field = page.getByLabel(/^(Back to|Rod reading)/);
   // 5 ft 3 in, with a digit too many that is taken back.
-  await press(['5', 'feet', '3', '4', 'Delete the last', 'inches']);
+  await press(['5', 'feet', '3', '4', 'Backspace', 'inches']);
   await expect(field).toHaveValue('5′3″');
   await press(['Enter']);
   await expect(page.getByRole('heading', { name: 'Setup 1: instrument at 105.25 ft' })).toBeVisible();
@@ -174,7 +174,7 @@ test('where the pad cannot be fetched, what is typed on is the keyboard of the d
   await expect(rod).toHaveAttribute('inputmode', 'text');
   await fill(page, /^Rod on it, from here/, '3.05');
   await expect(rod).toHaveValue('3.05');
-  await expect(page.getByRole('button', { name: 'Keep it' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save' })).toBeVisible();
 });
 
 test('a level book of 40 shots takes little more than its digits', async ({ page, app }) => {
@@ -187,7 +187,7 @@ test('a level book of 40 shots takes little more than its digits', async ({ page
   await go(page, 'Ground');
   await tap(page, 'Benchmark');
   await fill(page, /^Elevation/, '100');
-  await tap(page, 'Keep it');
+  await tap(page, 'Save');
   await tap(page, 'Set up the level');
   // Every tenth reading carries the level on; the one after it looks back.
   let [level, known, others] = [0, 100, 0];

@@ -36,7 +36,7 @@ test('a material is sought in the catalogue, comes into the job with the layer, 
   await go(page, 'Trench');
   await tap(page, 'Section');
   await bedding.getByRole('combobox', { name: /^Material/ }).click();
-  await tap(page, 'One of your own');
+  await tap(page, 'A pipe of your own');
   await fill(page, 'Name', 'Pit run');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Escape');
@@ -63,7 +63,7 @@ test('a pipe of one’s own is typed, for a run; pipes of the catalogue are soug
   await oneRun(page, app);
   await tap(page, 'Edit Run 1');
   await page.getByRole('combobox', { name: /^Pipe/ }).click();
-  await tap(page, 'One of your own');
+  await tap(page, 'A pipe of your own');
   await fill(page, 'Name of this pipe', '10 in clay');
   await page.keyboard.press('Tab');
   await fill(page, /^Outside/, '12');

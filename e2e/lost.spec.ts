@@ -12,13 +12,13 @@ test('an unknown address, and one that is no job’s, is told by the app’s own
 }) => {
   for (const where of ['/nowhere', '/job/none/grade', '/job/0000/', '/_sitemap']) {
     await page.goto(app.url + where);
-    await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Page not found' })).toBeVisible();
   }
   await accessible(page, 'nothing there');
   await tap(page, 'All jobs');
   await expect(page.getByText('No jobs yet')).toBeVisible();
   await page.goto(`${app.url}/job/30000000-0000-4000-8000-000000000001/grade`);
-  await expect(page.getByText('No such job')).toBeVisible();
+  await expect(page.getByText('Job not found')).toBeVisible();
 });
 
 test('a screen that fails says so, saves the plan, and goes on; what was typed goes out meanwhile', async ({
@@ -46,7 +46,7 @@ test('a screen that fails says so, saves the plan, and goes on; what was typed g
   const [file] = await Promise.all([page.waitForEvent('download'), tap(page, 'Save plan file')]);
   expect(file.suggestedFilename()).toBe('Yard.alveus.json');
   await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
-  await tap(page, 'Go on');
+  await tap(page, 'Continue');
   await expect(page.getByRole('dialog')).toBeVisible();
   await saved(page);
 });

@@ -16,7 +16,7 @@ async function downloaded(page: Page, button: string): Promise<Download> {
 /** To order, by article. */
 function totals(rows: readonly (readonly unknown[])[]): Map<string, number> {
   const [head, ...body] = rows;
-  const [article, order] = ['Article', 'To order'].map((name) => head?.indexOf(name) ?? -1);
+  const [article, order] = ['Item', 'To order'].map((name) => head?.indexOf(name) ?? -1);
   return new Map(body.map((row) => [String(row[article ?? -1]), Number(row[order ?? -1])]));
 }
 
@@ -63,31 +63,31 @@ for (const [name, use] of [
       const before = await ordered.textContent();
       await tap(page, 'Moved from another trench');
       await choose(page, /^Goes into the trenches of/, 'Barn storm line');
-      await fill(page, /^As much as will lie there/, '2');
-      await fill(page, 'Where it lies now', 'old drain at the gate');
+      await fill(page, /^How much goes there/, '2');
+      await fill(page, 'Where it is now', 'old drain at the gate');
       await accessible(page, 'stone that is moved');
-      await tap(page, 'Keep it');
+      await tap(page, 'Save');
       await stone.click();
       await expect(sheet.getByText('from elsewhere, old drain at the gate')).toBeVisible();
       await expect(sheet.getByText(/of which 2\.00 cu yd are moved here from elsewhere/)).toBeVisible();
       await expect(ordered).not.toHaveText(before ?? '');
-      await tap(page, /^Order it again: 2\.00 cu yd into Barn storm line/);
+      await tap(page, /^Undo the move: 2\.00 cu yd into Barn storm line/);
       await expect(ordered).toHaveText(before ?? '');
     });
 
     test('an order is written down, a ticket comes, and the plan moves on from both', async ({ page, app }) => {
       await openDemo(page, app);
       await go(page, 'Order');
-      await tap(page, 'Written down as ordered: Stone, sand and soil');
-      await expect(page.getByText(/^All of it was ordered, last on/)).toBeVisible();
+      await tap(page, 'Mark as ordered: Stone, sand and soil');
+      await expect(page.getByText(/^Show all was ordered, last on/)).toBeVisible();
       const stone = page.getByRole('button', { name: /^Crushed stone/ }).first();
       await stone.click();
       await tap(page, 'Delivery ticket');
       await fill(page, /^Amount on the ticket/, '-3');
-      await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
+      await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled();
       await fill(page, /^Amount on the ticket/, '20');
-      await fill(page, 'Number of the ticket', '4711');
-      await tap(page, 'Keep it');
+      await fill(page, 'Ticket number', '4711');
+      await tap(page, 'Save');
       await expect(stone).toContainText(/ordered 112\.16 cu yd, came 13\.70 cu yd/);
       await stone.click();
       await expect(page.getByRole('dialog').getByText(/98\.4[67] cu yd still to come/)).toBeVisible();
@@ -98,13 +98,13 @@ for (const [name, use] of [
       await tap(page, 'Done');
       // More waste, and the plan takes more than was ordered.
       await stone.click();
-      await tap(page, 'What it weighs and wastes');
+      await tap(page, 'Weight and waste');
       await fill(page, /^Waste/, '15');
       await page.keyboard.press('Tab');
       await tap(page, 'Done');
       await expect(page.getByText(/the plan takes more of one article/)).toBeVisible();
       await tap(page, 'Undo');
-      await expect(page.getByText(/^All of it was ordered, last on/)).toBeVisible();
+      await expect(page.getByText(/^Show all was ordered, last on/)).toBeVisible();
       await saved(page);
     });
 

@@ -27,7 +27,7 @@ test('a job is made and planned without signal, and arrives whole when the serve
   await app.kill();
   await tap(page, 'New job');
   await fill(page, 'Name of the job', 'Orchard slope');
-  await tap(page, 'Make the job');
+  await tap(page, 'Create job');
   await expect(page.getByRole('heading', { name: 'Orchard slope', level: 1 })).toBeVisible();
   await typeLine(page, OUTLET, [RUN]);
   await expect(page.getByTestId('save-state')).toContainText('Kept on this device');
@@ -50,7 +50,7 @@ test('what was typed in one job arrives while another is open', async ({ page, a
   await tap(page, 'All jobs');
   await tap(page, 'New job');
   await fill(page, 'Name of the job', 'Lane');
-  await tap(page, 'Make the job');
+  await tap(page, 'Create job');
   await expect(page.getByRole('heading', { name: 'Lane', level: 1 })).toBeVisible();
   await app.start();
   await expect.poll(() => names(app, 'run'), { timeout: 40_000 }).toEqual(['Run 1']);
@@ -71,7 +71,7 @@ test('a change that the server does not take is set aside with the reason; the r
     return route.fulfill({ status: 422, json: { error: { code: 'invalid', message: refuse, issues: [] } } });
   });
   await renameLine(page, 'North main');
-  await expect(page.getByText('One change set aside, and not in the plan.')).toBeVisible();
+  await expect(page.getByText('One change rejected, and not in the plan.')).toBeVisible();
   // What comes after it is not held up.
   await tap(page, 'Edit Run 1');
   await fill(page, 'Name', 'Run to the basin');
@@ -81,7 +81,7 @@ test('a change that the server does not take is set aside with the reason; the r
   expect(await names(app, 'line')).toEqual(['Storm line']);
   // It is there on the next page too.
   await page.reload();
-  await tap(page, 'Look at it');
+  await tap(page, 'Review');
   await expect(page.getByRole('dialog')).toContainText(refuse);
   await expect(page.getByRole('dialog')).toContainText('name: North main');
   await accessible(page, 'set aside');

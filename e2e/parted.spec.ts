@@ -56,21 +56,21 @@ test('what the server lost is shown, and comes back as it is chosen', async ({ p
 
   await restore();
   await rename(app, 'Storm line', 'Yard main');
-  await expect(page.getByTestId('save-state')).toHaveText('Kept here · needs your decision', { timeout: 30_000 });
-  await expect(page.getByText(/The server was put back to an earlier day/)).toBeVisible();
-  await tap(page, 'Look at them');
+  await expect(page.getByTestId('save-state')).toHaveText('On this device · needs your decision', { timeout: 30_000 });
+  await expect(page.getByText(/The server was restored to an earlier day/)).toBeVisible();
+  await tap(page, 'Review them');
   const sheet = page.getByRole('dialog');
   await expect(sheet).toContainText('name: North main');
   await expect(sheet).toContainText('name: Yard main');
   await expect(sheet).toContainText('name: Run to the basin');
   await accessible(page, 'put back');
   await sheet.getByRole('radio', { name: 'The server’s' }).click();
-  await tap(page, 'Put back as chosen');
+  await tap(page, 'Restore as chosen');
   await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change set aside');
   expect(await names(app)).toEqual(['Yard main', 'Run to the basin']);
   await page.reload();
   await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change set aside');
-  await expect(page.getByText(/The server was put back/)).toHaveCount(0);
+  await expect(page.getByText(/The server was restored/)).toHaveCount(0);
 });
 
 test('a job that the server lost whole is still in the list, and is made anew', async ({ page, app }) => {
@@ -80,10 +80,10 @@ test('a job that the server lost whole is still in the list, and is made anew', 
   await tap(page, 'All jobs');
   await app.query('TRUNCATE job CASCADE');
   await page.reload();
-  await expect(page.getByTestId('job')).toContainText('not on the server any more');
+  await expect(page.getByTestId('job')).toContainText('no longer on the server');
   await page.getByRole('link', { name: /Yard/ }).click();
-  await tap(page, 'Look at them');
-  await tap(page, 'Put them back');
+  await tap(page, 'Review them');
+  await tap(page, 'Restore them');
   await saved(page);
   expect(await names(app)).toEqual(['Storm line', 'Run 1']);
   expect(await app.query('SELECT name FROM job')).toEqual([{ name: 'Yard' }]);

@@ -22,15 +22,15 @@ async function drawsABranch(hands: Hands, app: App): Promise<void> {
     { length: '100', slope: '1 %', ground: '104' },
   ]);
   await go(page, 'Site');
-  await press('Start the sketch from this');
+  await press('Start a sketch from this');
 
   await hands.chooseRun();
   await expect(page.getByRole('group', { name: 'Run 1' })).toBeVisible();
-  await press('Put a wye in');
+  await press('Add a wye');
   await fill(page, /^Distance up the run/, '40');
-  await press('Put it in, and branch');
+  await press('Add it, then a branch');
   await pick('Roof drain');
-  await fill(page, /^Flat length/, '30');
+  await fill(page, /^Horizontal length/, '30');
   await fill(page, /^Slope/, '2 %');
   await fill(page, /^Ground at the upper end/, '103');
   await choose(/^At the upper end/, 'Downspout');
@@ -48,13 +48,13 @@ async function drawsABranch(hands: Hands, app: App): Promise<void> {
   // Trunk at 20 ft: crown at 98.20 − 0.075 + 1.15 = 99.275 ft. A 4 in main with its top at 100.00 leaves 0.392 ft, 4 3/4 in.
   await go(page, 'Site');
   await press('Utility');
-  await choose(/^At which run/, /^Run 1 Storm line/);
+  await choose(/^On which run/, /^Run 1 Storm line/);
   await pick('Elevation');
-  await fill(page, /^Elevation of it/, '100');
+  await fill(page, /^Its elevation/, '100');
   await fill(page, /^Distance up the run/, '20');
-  await press('Keep it');
+  await press('Save');
   const finding = page.getByRole('button', {
-    name: /^Fix at [+0-9.]+ Gas main has .* of room over the pipe of Run 1; the least is 12"/,
+    name: /^Fix at [+0-9.]+ Gas main has .* of room over the pipe of Run 1; the minimum is 12"/,
   });
   await expect(finding).toBeVisible();
   await press(/^Fix at [+0-9.]+ Gas main has/);
@@ -83,11 +83,11 @@ test('the least clearance is a rule of the plan: a stricter one of the gas compa
   const finding = page.getByRole('button', { name: /^Fix at [+0-9.]+ Gas to the house has .* the least is 24"/ });
   await expect(finding).toHaveCount(0);
   await tap(page, 'Menu');
-  await tap(page, 'Rules in force');
+  await tap(page, 'Rules');
   await page.getByRole('radio', { name: 'G · Gas or oil' }).click();
-  await fill(page, /^Our pipe under it/, '24');
+  await fill(page, /^Our pipe below it/, '24');
   await page.keyboard.press('Enter');
-  await tap(page, 'Keep these rules');
+  await tap(page, 'Save rules');
   await go(page, 'Site');
   await expect(finding).toBeVisible();
   await finding.click();
@@ -121,7 +121,7 @@ test('two fingers zoom the sketch, about where they are', async ({ page, app }) 
   const [middle, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await pinch(page, client, [middle - 30, middle + 30], [middle - 130, middle + 130], y);
   await expect(bar).toHaveAttribute('aria-label', /(25|20) ft/);
-  await tap(page, 'Show all of the sketch');
+  await tap(page, 'Show all');
   await expect(bar).toHaveAttribute('aria-label', /100 ft/);
 });
 
@@ -140,13 +140,13 @@ test('a wye is put into a run and taken out again: the run is one, and its utili
   await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Power cable');
   await fill(page, /^Distance up the run/, '70');
   await fill(page, /^Depth/, '2');
-  await tap(page, 'Keep it');
+  await tap(page, 'Save');
   await expect(page.getByText('across Run 1 at 70.00 ft')).toBeVisible();
   await go(page, 'Grade');
   await tap(page, 'Edit Run 1');
-  await tap(page, 'Put a wye in');
+  await tap(page, 'Add a wye');
   await fill(page, /^Distance up the run/, '40');
-  await tap(page, 'Put it in, and branch');
+  await tap(page, 'Add it, then a branch');
   await expect(page.getByRole('dialog', { name: 'Up from Wye' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
@@ -155,7 +155,7 @@ test('a wye is put into a run and taken out again: the run is one, and its utili
   await go(page, 'Grade');
   await tap(page, 'Edit Run 1');
   await page.getByRole('dialog').getByRole('button', { name: 'Open' }).last().click();
-  await tap(page, 'Make the two runs one');
+  await tap(page, 'Join the two runs');
   await go(page, 'Site');
   await expect(page.getByText('across Run 1 at 70.00 ft')).toBeVisible();
   await tap(page, 'Undo');
@@ -189,13 +189,13 @@ test.describe('with a mouse', () => {
     app,
   }) => {
     await openDemo(page, app, 'Site');
-    const row = page.getByRole('button', { name: /^Orchard French drain .*Choose it on the sketch$/ });
+    const row = page.getByRole('button', { name: /^Orchard French drain .*Select on the sketch$/ });
     await expect(row).toContainText('100.00 ft on the sketch');
     const sketch = page.getByRole('application', { name: /^Plan sketch/ });
     const box = await sketch.boundingBox();
     if (!box) throw new Error('no sketch');
 
-    await tap(page, /^Drain head .*Choose it on the sketch$/);
+    await tap(page, /^Drain head .*Select on the sketch$/);
     await tap(page, 'Tap its place');
     const spot = { x: box.x + box.width * 0.62, y: box.y + box.height * 0.9 };
     await page.mouse.click(spot.x, spot.y);
@@ -216,11 +216,11 @@ test.describe('with a mouse', () => {
 
   test('what is tapped in the moment that the sketch was moved is what is seen there', async ({ page, app }) => {
     await openDemo(page, app, 'Site');
-    const row = page.getByRole('button', { name: /^Orchard French drain .*Choose it on the sketch$/ });
-    await tap(page, /^Drain head .*Choose it on the sketch$/);
+    const row = page.getByRole('button', { name: /^Orchard French drain .*Select on the sketch$/ });
+    await tap(page, /^Drain head .*Select on the sketch$/);
     const placed: (string | null)[] = [];
     for (const wait of [500, 0]) {
-      await tap(page, 'Show all of the sketch');
+      await tap(page, 'Show all');
       await tap(page, 'Tap its place');
       await page.getByRole('application', { name: /^Plan sketch/ }).evaluate(movedAndTapped, wait);
       await expect(row).not.toContainText('100.00 ft');
@@ -266,9 +266,9 @@ test.describe('wide, by keyboard alone', () => {
       await button.focus();
       await page.keyboard.press('Enter');
     };
-    await press(/^Drain head .*Choose it on the sketch$/);
+    await press(/^Drain head .*Select on the sketch$/);
     await press('Up from here');
-    await fill(page, /^Flat length/, '25');
+    await fill(page, /^Horizontal length/, '25');
     await fill(page, /^Ground at the upper end/, '98.4');
     await press('Add the run');
     await expect(page.getByRole('dialog')).toHaveCount(0);
@@ -278,7 +278,7 @@ test.describe('wide, by keyboard alone', () => {
     const how = page.getByRole('radio', { name: 'Distance and bearing' });
     await how.focus();
     await page.keyboard.press('Enter');
-    await keys(page).choose(/^From/, /^Drain head/);
+    await keys(page).choose(/^At/, /^Drain head/);
     await fill(page, /^Distance/, '25');
     await fill(page, /^Bearing/, '90');
     await press('Place it');

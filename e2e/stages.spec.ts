@@ -175,7 +175,7 @@ test('a list of 200 runs and their nodes makes what is near to being seen, and s
     buffer: Buffer.from(savePlanFile('Large', plan)),
   });
   await open(page, 'Site');
-  const rows = page.getByRole('button', { name: /Choose it on the sketch$/ });
+  const rows = page.getByRole('button', { name: /Select on the sketch$/ });
   await expect(rows.first()).toBeAttached();
   expect(await rows.count()).toBeLessThan(60);
   const last = Object.values(plan.node).at(-1)?.name ?? '';
@@ -183,7 +183,7 @@ test('a list of 200 runs and their nodes makes what is near to being seen, and s
   // The whole list is there to be scrolled over from the start, though little of it is made.
   await expect(async () => {
     await page.mouse.wheel(0, 40_000);
-    await expect(page.getByRole('button', { name: new RegExp(`^${last} .*Choose it on the sketch$`) })).toBeInViewport({
+    await expect(page.getByRole('button', { name: new RegExp(`^${last} .*Select on the sketch$`) })).toBeInViewport({
       timeout: 500,
     });
   }).toPass({ timeout: 8_000 });

@@ -89,7 +89,7 @@ const ofDig =
   };
 
 const outlet: Open = async (page) => {
-  await first('Another line, from an outlet of its own')(page);
+  await first('New line from an outlet')(page);
 };
 
 export interface SheetShown {
@@ -101,11 +101,11 @@ export interface SheetShown {
 export const SHEETS: readonly SheetShown[] = [
   { name: 'utility', stage: 'Site', open: first('Utility') },
   { name: 'test pit', stage: 'Site', open: first('Test pit') },
-  { name: 'place', stage: 'Site', open: onSketch(/^Orchard basin .*Choose it on the sketch$/, 'Type its place') },
-  { name: 'wye', stage: 'Site', open: onSketch(/^Ditch to manhole .*Choose it on the sketch$/, 'Put a wye in') },
+  { name: 'place', stage: 'Site', open: onSketch(/^Orchard basin .*Select on the sketch$/, 'Type its place') },
+  { name: 'wye', stage: 'Site', open: onSketch(/^Ditch to manhole .*Select on the sketch$/, 'Add a wye') },
   { name: 'benchmark', stage: 'Ground', open: first('Benchmark') },
   { name: 'setup', stage: 'Ground', open: first(/^Edit Setup/) },
-  { name: 'what a loop may miss by', stage: 'Ground', open: first('What is allowed') },
+  { name: 'allowed miss of a loop', stage: 'Ground', open: first('Allowed miss') },
   { name: 'reading', stage: 'Ground', open: first(/^Shoot from Setup 1/) },
   { name: 'outlet', stage: 'Grade', open: outlet },
   {
@@ -142,10 +142,10 @@ export const SHEETS: readonly SheetShown[] = [
   },
   { name: 'ends compared', stage: 'Grade', open: first(/^Edit /, 'Open Ditch outfall', 'Compare ends') },
   { name: 'sizes compared', stage: 'Grade', open: first('Line', 'Compare sizes') },
-  { name: 'against the ground', stage: 'Grade', open: first('Against the ground') },
-  { name: 'plan sheet', stage: 'Grade', open: first('Another line, from a plan sheet') },
+  { name: 'against the ground', stage: 'Grade', open: first('Depth along the line') },
+  { name: 'plan sheet', stage: 'Grade', open: first('New line from a plan sheet') },
   { name: 'swale', stage: 'Grade', open: first(/^Edit /, 'Cut a swale along it') },
-  { name: 'limit of the job', stage: 'Grade', open: first('Room to be wrong', 'A limit of this job') },
+  { name: 'limit of the job', stage: 'Grade', open: first('How far off can it be', 'Job limit') },
   { name: 'station', stage: 'Grade', open: first(/Type the station$/) },
   { name: 'structure', stage: 'Grade', open: node('Barn storm line', /manhole/) },
   { name: 'outlet that is there', stage: 'Grade', open: node('Barn storm line', /outfall/) },
@@ -154,9 +154,9 @@ export const SHEETS: readonly SheetShown[] = [
   { name: 'laterals', stage: 'Grade', open: node('Tank to D-box', /D-box/, 'Laterals from here') },
   { name: 'sections compared', stage: 'Trench', open: first('Compare sections') },
   { name: 'how it is cut', stage: 'Trench', open: first('How it is cut') },
-  { name: 'pipes in one trench', stage: 'Trench', open: first('Pipes in one trench') },
-  { name: 'how it is filled', stage: 'Trench', open: first('How it is filled') },
-  { name: 'another section from here', stage: 'Trench', open: first('Another section from here') },
+  { name: 'pipes in one trench', stage: 'Trench', open: first('Shared trench') },
+  { name: 'how it is filled', stage: 'Trench', open: first('How to fill it') },
+  { name: 'another section from here', stage: 'Trench', open: first('Section change from here') },
   {
     name: 'hole',
     stage: 'Trench',
@@ -183,14 +183,14 @@ export const SHEETS: readonly SheetShown[] = [
   { name: 'ticket', stage: 'Order', open: ofJob(first(/^Crushed stone/, 'Delivery ticket')) },
   { name: 'transfer', stage: 'Order', open: ofJob(first(/^Crushed stone/, 'Moved from another trench')) },
   { name: 'trucks and rolls', stage: 'Order', open: ofJob(first('Trucks, rolls and bags')) },
-  { name: 'print', stage: 'Order', open: first('Print it') },
+  { name: 'print', stage: 'Order', open: first('Print') },
   { name: 'in the trench', stage: 'Dig', open: first('In the trench') },
   { name: 'the level moved', stage: 'Dig', open: first('Move the level') },
   { name: 'check shot', stage: 'Dig', open: first('Check shot') },
   { name: 'grade stick', stage: 'Dig', open: first('Grade stick') },
   { name: 'rod, laser, receiver', stage: 'Dig', open: first('Rod, laser, receiver') },
   { name: 'stake', stage: 'Dig', open: ofDig('Stakes', /^Field manhole/) },
-  { name: 'how it is reached', stage: 'Dig', open: ofDig('Order', /^1\. /) },
+  { name: 'how it is reached', stage: 'Dig', open: ofDig('Sequence', /^1\. /) },
   { name: 'menu', stage: 'Grade', open: first('Menu') },
   { name: 'keys', stage: 'Grade', open: first('Menu', 'Keys') },
 ];

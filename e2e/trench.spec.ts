@@ -28,7 +28,7 @@ for (const [name, use] of [
       await choose(page, /^Line:/, /French drain/);
       await tap(page, 'Compare sections');
       const sheet = page.getByRole('dialog');
-      await choose(page, /^Beside it/, /^French drain, stone under the pipe/);
+      await choose(page, /^Compare with/, /^French drain, stone under the pipe/);
       const beside = page.getByRole('table', { name: 'Side by side' });
       const dug = beside.getByRole('row', { name: /^Dug in 100 ft/ });
       const [now, then] = await dug
@@ -36,9 +36,9 @@ for (const [name, use] of [
         .evaluateAll((cells) => cells.slice(1).map((cell) => parseFloat(cell.textContent ?? '')));
       // 3 in of 12 in of width, over 100 ft: 25 cu ft.
       expect((then ?? NaN) - (now ?? NaN)).toBeCloseTo(25 / 27, 1);
-      await expect(sheet.getByText(/Water stands in the stone first and rises into the pipe clean/)).toBeVisible();
+      await expect(sheet.getByText(/Standing water in the stone first and rises into the pipe clean/)).toBeVisible();
       await sheet.getByRole('button', { name: 'Try it' }).click();
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       await expect(page.getByRole('heading', { name: 'French drain, stone under the pipe' })).toBeVisible();
       await tap(page, 'Undo');
       await expect(page.getByRole('heading', { name: 'French drain, stone under the pipe' })).toHaveCount(0);
@@ -66,15 +66,15 @@ for (const [name, use] of [
 
       await job(`Second yard ${name}`);
       await tap(page, 'Compare sections');
-      await choose(page, /^Beside it/, `Our bed ${name}`);
+      await choose(page, /^Compare with/, `Our bed ${name}`);
       await tap(page, 'Try it');
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       await expect(page.getByRole('heading', { name: `Our bed ${name}` })).toBeVisible();
       // Changed here, it is kept as the next version; the first job is told that it has the one before.
       await tap(page, 'Section');
       await fill(page, /^Wider at each joint/, '4 in');
       await page.keyboard.press('Tab');
-      await tap(page, `Keep as version 2 of Our bed ${name}`);
+      await tap(page, `Save as version 2 of Our bed ${name}`);
       await expect(page.getByText(`This plan has “Our bed ${name}”, version 2.`)).toBeVisible();
       await tap(page, 'Done');
       await saved(page);
@@ -82,7 +82,7 @@ for (const [name, use] of [
       await page.getByRole('link', { name: new RegExp(`^First yard ${name}`) }).click();
       await go(page, 'Trench');
       await tap(page, 'Section');
-      await expect(page.getByText(/as it was in version 1; it is at version 2 now/)).toBeVisible();
+      await expect(page.getByText(/as it was in version 1; the company is at version 2 now/)).toBeVisible();
       await tap(page, new RegExp(`^Our bed ${name} version 2`));
       await expect(page.getByText(`This plan has “Our bed ${name}”, version 2.`)).toBeVisible();
       await expect(page.getByRole('textbox', { name: /^Wider at each joint/ })).toHaveValue(/^4/);
@@ -97,7 +97,7 @@ for (const [name, use] of [
       await choose(page, /^Line:/, /Leader 1/);
       await tap(page, 'Compare sections');
       const sheet = page.getByRole('dialog');
-      await choose(page, /^Beside it/, /^Stone bed and surround/);
+      await choose(page, /^Compare with/, /^Stone bed and surround/);
       await expect(
         sheet.getByText(/^Refused here: stone would carry a leak unseen to the lowest lateral/),
       ).toBeVisible();
@@ -118,7 +118,7 @@ for (const [name, use] of [
       await expect(
         sheet.getByText(/^It lifts from 3.61 ft of water over its base on. 716.\d gal of water in it hold it/),
       ).toBeVisible();
-      await fill(page, /^Water over its base/, '3.5');
+      await fill(page, /^Water above its base/, '3.5');
       await expect(sheet.getByText(/^It stays: 264 lb to spare/)).toBeVisible();
       await fill(page, /^Weight, empty/, '-4');
       await expect(sheet.getByText('Must be more than zero.')).toBeVisible();
@@ -140,9 +140,9 @@ for (const [name, use] of [
         return parseFloat(/to scale: ([\d.]+) ft/.exec(label)?.[1] ?? '');
       };
       const loose = await taken();
-      await expect(page.getByText(/^Dug open here it is .* of ground taken\.$/)).toBeVisible();
+      await expect(page.getByText(/^Dug open here it is .* of space\.$/)).toBeVisible();
       await tap(page, 'How it is cut');
-      await page.getByRole('radio', { name: 'A, firm' }).click();
+      await page.getByRole('radio', { name: 'Type A, firm' }).click();
       await tap(page, 'Done');
       await expect.poll(taken).toBeLessThan(loose - 1);
       await page.getByRole('radio', { name: 'From above' }).click();
@@ -177,7 +177,7 @@ for (const [name, use] of [
       await openDemo(page, app);
       await go(page, 'Trench');
       await choose(page, /^Line:/, /Lateral 1/);
-      await tap(page, 'Pipes in one trench');
+      await tap(page, 'Shared trench');
       const sheet = page.getByRole('dialog').first();
       await choose(page, /^Another pipe in it/, /^Lateral 2/);
       await expect(sheet.getByText(/dug once: [\d.]+ cu yd less to dig/)).toBeVisible();
@@ -186,12 +186,12 @@ for (const [name, use] of [
       await tap(page, 'Done');
       await station(page, '0+30');
       await expect(page.getByRole('img', { name: /^Trench section to scale.*; 2 pipes;/ })).toBeVisible();
-      await tap(page, 'Pipes in one trench');
+      await tap(page, 'Shared trench');
       await fill(page, /^Room between it and/, '1 in');
       await tap(page, 'Done');
-      await expect(page.getByText(/lies too close beside/).first()).toBeVisible();
-      await tap(page, 'Pipes in one trench');
-      await sheet.getByRole('button', { name: /^A trench of its own for/ }).click();
+      await expect(page.getByText(/is too close beside/).first()).toBeVisible();
+      await tap(page, 'Shared trench');
+      await sheet.getByRole('button', { name: /^Give it its own trench for/ }).click();
       await expect(sheet.getByText(/^Only its own pipe/)).toBeVisible();
     });
 
@@ -206,23 +206,25 @@ for (const [name, use] of [
         .getByRole('list', { name: 'Holes of structures' })
         .getByRole('button', { name: /^Septic tank/ })
         .click();
-      await tap(page, 'A hole as for a tank');
+      await tap(page, 'Set a hole for a tank');
       const sheet = page.getByRole('dialog');
       // 5.5 ft tall, a floor of 4 in, its outlet 15 in under its top.
-      await expect(sheet.getByText(/^It stands with its top at 99.38 ft, .* holds 3.92 ft of liquid\.$/)).toBeVisible();
-      const unprotected = sheet.getByText(/ft deep, and does not say how people in it are protected/);
+      await expect(
+        sheet.getByText(/^The top of the structure is at 99.38 ft, .* holds 3.92 ft of liquid\.$/),
+      ).toBeVisible();
+      const unprotected = sheet.getByText(/ft deep, and does not say worker protection/);
       await expect(unprotected).toBeVisible();
       const upright = sheet.getByText(/6.42 ft deep: 17.46 cu yd dug/);
       await expect(upright).toBeVisible();
       await sheet.getByRole('radio', { name: 'Sloped', exact: true }).first().click();
-      await expect(sheet.getByRole('radio', { name: 'By the protection: sloped 1.5 out for one up' })).toBeChecked();
+      await expect(sheet.getByRole('radio', { name: 'From the protection: sloped 1.5 out for one up' })).toBeChecked();
       await expect(unprotected).toHaveCount(0);
       await expect(upright).toHaveCount(0);
-      await sheet.getByRole('radio', { name: 'Shield', exact: true }).click();
+      await sheet.getByRole('radio', { name: 'Shielded', exact: true }).click();
       await expect(sheet.getByText(/^The shield in the hole at Septic tank, .* has no size yet/)).toBeVisible();
       await fill(page, /^Inlet, from its top/, '20 in');
       await page.keyboard.press('Tab');
-      await expect(sheet.getByText(/lower than the outlet: it is the wrong way round/i)).toBeVisible();
+      await expect(sheet.getByText(/below the outlet: it is the wrong way around/i)).toBeVisible();
       await accessible(page, 'the hole of a tank');
     });
 
@@ -238,14 +240,14 @@ for (const [name, use] of [
         .getByRole('button', { name: /^Field manhole/ })
         .click();
       const sheet = page.getByRole('dialog').first();
-      await sheet.getByRole('button', { name: /^A hole as for a manhole/ }).click();
+      await sheet.getByRole('button', { name: /^Set a hole for a manhole/ }).click();
       await expect(sheet.getByRole('img', { name: /^The hole to scale/ })).toBeVisible();
       await sheet.getByRole('button', { name: 'Frame on its own concrete' }).click();
       await fill(page, /^Clear of the shaft/, '10 mm');
       await fill(page, /^Risers, outside/, '9 ft');
       await page.keyboard.press('Tab');
-      await expect(sheet.getByText(/wider than what it stands on/i)).toBeVisible();
-      const against = sheet.getByRole('list', { name: 'Against this hole' });
+      await expect(sheet.getByText(/wider than what it sits on/i)).toBeVisible();
+      const against = sheet.getByRole('list', { name: 'Problems with this hole' });
       await expect(against.getByText(/The frame at Field manhole is too close to its shaft/)).toBeVisible();
       await fill(page, /^Clear of the shaft/, '1 in');
       await page.keyboard.press('Tab');
@@ -262,13 +264,13 @@ for (const [name, use] of [
       await station(page, '0+30');
       const depth = page.getByRole('button', { name: /^Trench depth/ });
       const before = await depth.textContent();
-      await tap(page, 'Another section from here');
-      await choose(page, /^Dug as/, /^Stabilised sand to the springline/);
-      await page.getByRole('dialog').getByRole('button', { name: 'Dig it so' }).click();
+      await tap(page, 'Section change from here');
+      await choose(page, /^New section/, /^Stabilized sand to the springline/);
+      await page.getByRole('dialog').getByRole('button', { name: 'Change section' }).click();
       await station(page, '0+29');
       await expect(page.getByRole('heading', { name: 'Stone bed and surround' })).toBeVisible();
       await station(page, '0+31');
-      await expect(page.getByRole('heading', { name: 'Stabilised sand to the springline' })).toBeVisible();
+      await expect(page.getByRole('heading', { name: 'Stabilized sand to the springline' })).toBeVisible();
       await station(page, '0+30');
       expect(await depth.textContent()).toBe(before);
     });
@@ -278,9 +280,9 @@ for (const [name, use] of [
       await go(page, 'Trench');
       await choose(page, /^Line:/, 'Barn storm line');
       await station(page, '0+60');
-      await tap(page, 'How it is filled');
+      await tap(page, 'How to fill it');
       const lifts = page.getByRole('list', { name: 'Lifts from the bottom up' }).getByRole('listitem');
       await expect(lifts.first()).toContainText('Hold: see the trench bottom');
-      await expect(lifts.filter({ hasText: 'Haunch' }).first()).toContainText('under the crown');
+      await expect(lifts.filter({ hasText: 'Haunch' }).first()).toContainText('below the crown');
     });
   });

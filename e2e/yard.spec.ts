@@ -24,9 +24,9 @@ for (const [name, use] of [
       app,
     }) => {
       await openYard(page, app, /Keeper’s sewer/);
-      await tap(page, 'Dig least');
+      await tap(page, 'Least digging');
       await expect(page.getByText('It is 0.45 ft short.', { exact: false })).toBeVisible();
-      const ways = page.getByRole('list', { name: 'What could give' });
+      const ways = page.getByRole('list', { name: 'What would help' });
       // No larger pipe for a flatter sewer, and no end in the open.
       const lower = /Lower the outlet at Old tank inlet by 0.45 ft to 95.55 ft/;
       await expect(ways.getByText(lower)).toBeVisible();
@@ -35,7 +35,7 @@ for (const [name, use] of [
       await expect(ways.getByText(/Old tank inlet, which stands full/)).toHaveCount(0);
       await ways.getByRole('button', { name: lower }).click();
       await expect(page.getByRole('dialog').getByText(/House to tank has 0.67 % of fall/)).toBeVisible();
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       await expect(page.getByText('It is 0.45 ft short.', { exact: false })).toHaveCount(0);
       await tap(page, 'Undo');
       await expect(page.getByText('It is 0.45 ft short.', { exact: false })).toBeVisible();
@@ -48,12 +48,12 @@ for (const [name, use] of [
       // 8 in would let a sewer lie flatter, and is no way to that.
       await expect(page.getByText(/^No size of this make is allowed as the line lies/)).toBeVisible();
       const beside = page.getByRole('table', { name: 'Side by side' });
-      await expect(beside.getByRole('row', { name: /^So it is/ })).toContainText('0.45 ft short0.45 ft short');
-      await page.getByRole('combobox', { name: /^Beside it/ }).click();
+      await expect(beside.getByRole('row', { name: /^That is/ })).toContainText('0.45 ft short0.45 ft short');
+      await page.getByRole('combobox', { name: /^Compare with/ }).click();
       await expect(page.getByRole('option', { name: /^8 in SDR 35/ })).toHaveCount(0);
       await page.getByRole('option', { name: /^6 in SDR 35/ }).click();
       await tap(page, 'Try 6 in SDR 35');
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       await expect(page.getByRole('button', { name: /House to tank 120.00 ft .*6 in SDR 35/ })).toBeVisible();
     });
 
@@ -70,7 +70,7 @@ for (const [name, use] of [
       await expect(ends.getByText(/stands full for 56.8\d ft, wet for 60.00 ft/).first()).toBeVisible();
       await ends.getByRole('button', { name: 'Try it: Existing box, through its wall' }).click();
       await expect(page.getByRole('dialog').getByText(/Behind Lane box water stands up to/)).toBeVisible();
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       await expect(page.getByText(/Behind Lane box water stands up to/)).toHaveCount(0);
       await tap(page, 'Undo');
       await expect(page.getByText(/Behind Lane box water stands up to/).first()).toBeVisible();
@@ -79,16 +79,16 @@ for (const [name, use] of [
     test('a branch dug as deep as its trunk is kept shallow, with its drop there', async ({ page, app }) => {
       await openYard(page, app, /Stall branch/);
       await expect(page.getByText(/The trench of Stall branch is 5.38 ft deep/).first()).toBeVisible();
-      await tap(page, 'Against the ground');
+      await tap(page, 'Depth along the line');
       const sheet = page.getByRole('dialog');
       await expect(sheet.getByText(/^Too deep from 0\+00.00 to 0\+50.00/)).toBeVisible();
       // 99.4 less 6 in, less 4.095 in to the crown, less 0.50 ft of fall: 98.05.
       await expect(
-        sheet.getByText(/It can lie 4.05 ft higher, at the slopes it has, and drop 4.05 ft there/),
+        sheet.getByText(/It can lie 4.05 ft higher at the same slopes, and drop 4.05 ft there/),
       ).toBeVisible();
       await sheet.getByRole('button', { name: 'Keep it shallow' }).click();
       await expect(page.getByRole('dialog').getByText(/too deep to enter unprotected/)).toBeVisible();
-      await tap(page, 'Do it');
+      await tap(page, 'Apply');
       const found = page.getByRole('list', { name: 'Findings' });
       await expect(found.getByText(/The trench of Stall branch/)).toHaveCount(0);
       await expect(page.getByRole('group', { name: 'Grade of Stall branch' })).toContainText('98.05 ft');
@@ -130,7 +130,7 @@ for (const [name, use] of [
     }) => {
       await openYard(page, app);
       await page.getByRole('radio', { name: 'Network' }).click();
-      const legend = page.getByRole('group', { name: 'What the colours say' });
+      const legend = page.getByRole('group', { name: 'Legend' });
       await expect(legend).toContainText('Stop: 1');
       await expect(legend).toContainText('Fix: 1');
       const sketch = page.getByRole('application', { name: /^Plan sketch/ });
@@ -142,7 +142,7 @@ for (const [name, use] of [
       const name = await sketch.getByText('Gate basin').boundingBox();
       if (!name) throw new Error('no name on the sketch');
       await page.mouse.click(name.x - 13, name.y + name.height / 2);
-      await expect(page.getByRole('group', { name: 'Gate basin' })).toContainText('No hole is set for Gate basin');
+      await expect(page.getByRole('group', { name: 'Gate basin' })).toContainText('No hole set for Gate basin');
       await tap(page, 'From here to the outlet');
       await expect(page.getByRole('combobox', { name: /^Line: Lane storm/ })).toBeVisible();
     });
@@ -195,7 +195,7 @@ for (const [name, use] of [
           await expect.poll(focused).not.toBeNull();
         }
       };
-      await tapped('Another line, from a plan sheet');
+      await tapped('New line from a plan sheet');
       const sheet = page.getByRole('dialog');
       taps += 1;
       await sheet.getByRole('textbox', { name: 'Rim, Daylight' }).click();
@@ -204,11 +204,11 @@ for (const [name, use] of [
       // 101.20 to 100.90 in 100 ft is 0.30 %.
       await figures('104.80', '101.30', '101.20', '100', '0.35');
       await expect(
-        sheet.getByText(/By this slope the invert out would be 101.25 ft: the sheet is 0.05 ft off/),
+        sheet.getByText(/By this slope the outgoing invert would be 101.25 ft: the sheet is off by off by 0.05 ft off/),
       ).toBeVisible();
       await figures('105.00', '', '101.80', '125');
       await page.keyboard.type('0.40');
-      await tapped('Lay the line out');
+      await tapped('Create line');
       expect(taps).toBeLessThanOrEqual(15);
       await expect(sheet).toHaveCount(0);
       await tap(page, 'Structures');
@@ -220,20 +220,20 @@ for (const [name, use] of [
 
     test('a sheet without its lengths says so at the field, and loses nothing', async ({ page, app }) => {
       await openYard(page, app);
-      await tap(page, 'Another line, from a plan sheet');
+      await tap(page, 'New line from a plan sheet');
       const sheet = page.getByRole('dialog');
       await fill(page, 'Invert in, Daylight', '100');
       await fill(page, 'Invert out, CB 1', '100.5');
       await fill(page, 'Invert out, CB 2', '101');
-      await tap(page, 'Lay the line out');
-      await expect(sheet.getByText('The lengths are missing: type the length of each pipe.')).toBeVisible();
+      await tap(page, 'Create line');
+      await expect(sheet.getByText('Lengths are missing: type the length of each pipe.')).toBeVisible();
       await expect(sheet.getByRole('textbox', { name: 'Invert out, CB 2' })).toHaveValue('101');
-      await fill(page, 'Pipe out, long, CB 1', '100');
-      await fill(page, 'Pipe out, long, CB 2', 'long');
-      await tap(page, 'Lay the line out');
+      await fill(page, 'Outgoing pipe: length, CB 1', '100');
+      await fill(page, 'Outgoing pipe: length, CB 2', 'long');
+      await tap(page, 'Create line');
       await expect(sheet).toBeVisible();
-      await fill(page, 'Pipe out, long, CB 2', '90');
-      await tap(page, 'Lay the line out');
+      await fill(page, 'Outgoing pipe: length, CB 2', '90');
+      await tap(page, 'Create line');
       await expect(sheet).toHaveCount(0);
     });
   });

@@ -34,7 +34,7 @@ const stationUp =
 const choose =
   (node: string) =>
   async (page: Page): Promise<void> => {
-    const row = page.getByRole('button', { name: new RegExp(`^${node} .*Choose it on the sketch$`) });
+    const row = page.getByRole('button', { name: new RegExp(`^${node} .*Select on the sketch$`) });
     // Rows are made when they come near to being seen.
     await page.getByRole('heading', { level: 2 }).first().hover();
     while ((await row.count()) === 0) {
@@ -50,19 +50,19 @@ const choose =
 
 /** A stricter rule, tried: what it does is told under the rules. */
 async function tryDepth(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^People in a deep trench are protected/ }).click();
-  const depth = page.getByRole('textbox', { name: 'Depth from which it must be said' });
+  await page.getByRole('button', { name: /^Worker protection in a deep trench/ }).click();
+  const depth = page.getByRole('textbox', { name: 'Protection from a depth of' });
   await depth.fill('4 ft');
   await depth.press('Enter');
-  await page.getByText(/^Found then/).waitFor();
-  await page.getByText('People in a deep trench are protected', { exact: true }).scrollIntoViewIfNeeded();
+  await page.getByText(/^New/).waitFor();
+  await page.getByText('Worker protection in a deep trench', { exact: true }).scrollIntoViewIfNeeded();
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 }
 
 /** The page that a printer gets of the line in sight. */
 async function onPaper(page: Page): Promise<void> {
   await page.keyboard.press('Control+p');
-  await page.getByRole('radio', { name: 'All of it' }).waitFor();
+  await page.getByRole('radio', { name: 'Everything' }).waitFor();
   await page.setViewportSize({ width: 720, height: 1400 });
   await page.emulateMedia({ media: 'print' });
   // The sketch stands on a page of its own before it.
@@ -70,13 +70,13 @@ async function onPaper(page: Page): Promise<void> {
 }
 
 async function outlet(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Another line, from an outlet of its own' }).click();
+  await page.getByRole('button', { name: 'New line from an outlet' }).click();
   await page.getByRole('radio', { name: 'Pop-up' }).click();
 }
 
 /** The demo breaks the cover at the barn door: what holds it there is let go, and the rest worked out. */
 async function least(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Dig least', exact: true }).click();
+  await page.getByRole('button', { name: 'Least digging', exact: true }).click();
   // What an earlier picture let go stays let go.
   await page
     .getByText(/cannot hold together|^Nothing that keeps/)
@@ -101,8 +101,8 @@ async function reasons(page: Page): Promise<void> {
 }
 
 async function room(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Room to be wrong', exact: true }).click();
-  await page.getByText(/higher, until it meets/).waitFor();
+  await page.getByRole('button', { name: 'How far off can it be', exact: true }).click();
+  await page.getByText(/higher, until it reaches/).waitFor();
   await stationUp(13)(page);
 }
 
@@ -134,21 +134,21 @@ const shows =
 
 /** What could give, in sight. */
 async function ways(page: Page): Promise<void> {
-  await press('Dig least')(page);
-  const list = page.getByRole('list', { name: 'What could give' }).first();
+  await press('Least digging')(page);
+  const list = page.getByRole('list', { name: 'What would help' }).first();
   await list.waitFor();
-  await page.getByText('What could give', { exact: true }).first().scrollIntoViewIfNeeded();
-  await page.getByText('What could give', { exact: true }).first().hover();
+  await page.getByText('What would help', { exact: true }).first().scrollIntoViewIfNeeded();
+  await page.getByText('What would help', { exact: true }).first().hover();
   await page.mouse.wheel(0, 200);
 }
 
 /** Kept shallow, so that the drop is seen. */
 async function shallow(page: Page): Promise<void> {
-  await press('Against the ground')(page);
+  await press('Depth along the line')(page);
   // What an earlier picture kept shallow stays so.
   const keep = page.getByRole('button', { name: 'Keep it shallow' });
-  await page.getByRole('heading', { name: 'Stall branch, kept shallow' }).waitFor();
-  if (await keep.isVisible()) await press('Keep it shallow', 'Do it')(page);
+  await page.getByRole('heading', { name: 'Keep Stall branch shallow' }).waitFor();
+  if (await keep.isVisible()) await press('Keep it shallow', 'Apply')(page);
   else await press('Done')(page);
   await shows('To the outlet')(page);
   await stationUp(4)(page);
@@ -163,7 +163,7 @@ function dugOpen(what: string): (page: Page) => Promise<void> {
     if ((await sloped.getAttribute('aria-checked')) !== 'true') {
       await sloped.click();
       await press('How it is cut')(page);
-      await shows('B, medium')(page);
+      await shows('Type B, medium')(page);
       await press('Done')(page);
       await page.getByRole('button', { name: 'Sloped: all runs of this line' }).click();
     }
@@ -180,7 +180,7 @@ async function holeAt(page: Page): Promise<void> {
   await make.or(hole).waitFor();
   if (await make.isVisible()) {
     await make.click();
-    await press('Fill round it', 'Frame on its own concrete')(page);
+    await press('Fill around it', 'Frame on its own concrete')(page);
   }
   await hole.scrollIntoViewIfNeeded();
 }
@@ -189,7 +189,7 @@ async function holeAt(page: Page): Promise<void> {
 async function sharedTrench(page: Page): Promise<void> {
   await page.getByRole('combobox', { name: /^Line:/ }).click();
   await page.getByRole('option', { name: /Lateral 1/ }).click();
-  await press('Pipes in one trench')(page);
+  await press('Shared trench')(page);
   const dialog = page.getByRole('dialog').first();
   if ((await dialog.getByRole('group', { name: /Lateral 2/ }).count()) === 0) {
     await dialog.getByRole('combobox', { name: /^Another pipe/ }).click();
@@ -226,7 +226,7 @@ const VIEWS: Readonly<Record<string, View>> = {
   route: { path: yard, ready: yardAt('Stall branch', shallow) },
   sections: { path: stage('trench'), ready: press('Compare sections') },
   float: { path: stage('trench'), ready: press('Will it float?') },
-  sheet: { path: yard, ready: press('Another line, from a plan sheet') },
+  sheet: { path: yard, ready: press('New line from a plan sheet') },
   open: { path: stage('trench'), ready: dugOpen('Dug open') },
   strip: { path: stage('trench'), ready: dugOpen('From above') },
   hole: { path: stage('trench'), ready: holeAt },
@@ -236,7 +236,7 @@ const VIEWS: Readonly<Record<string, View>> = {
     path: stage('trench'),
     ready: async (page) => {
       await stationUp(13)(page);
-      await press('How it is filled')(page);
+      await press('How to fill it')(page);
     },
   },
   print: { path: stage('grade'), ready: onPaper },
@@ -259,7 +259,7 @@ const VIEWS: Readonly<Record<string, View>> = {
     path: stage('dig'),
     ready: async (page) => {
       await press('Grade stick', 'The card fits')(page);
-      await page.getByRole('img', { name: 'The stick at its true size' }).scrollIntoViewIfNeeded();
+      await page.getByRole('img', { name: 'The stick at actual size' }).scrollIntoViewIfNeeded();
     },
   },
 };

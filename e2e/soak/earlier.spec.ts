@@ -83,7 +83,7 @@ test('what was typed in the app of before reaches the new server, while a page o
   await page.goto(origin);
   await tap(page, 'New job');
   await fill(page, 'Name of the job', 'Yard');
-  await tap(page, 'Make the job');
+  await tap(page, 'Create job');
   await typeLine(page, OUTLET, [RUN]);
   await saved(page);
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));

@@ -144,10 +144,10 @@ export async function benchDrag(bench: Bench): Promise<Row[]> {
     await slow.page.close();
   }
   const slow = await gradeOf(bench, bench.jobs.network, async (page) => {
-    const follow = page.getByRole('radio', { name: 'All that is free follows, at the least dig' });
-    await page.getByRole('button', { name: 'Dig least' }).click();
+    const follow = page.getByRole('radio', { name: 'Everything unlocked follows, with the least digging' });
+    await page.getByRole('button', { name: 'Least digging' }).click();
     await follow.click();
-    await page.getByRole('button', { name: 'Leave it', exact: true }).click();
+    await page.getByRole('button', { name: 'Leave as is', exact: true }).click();
   });
   const following = await dragged(slow, 1);
   if (following.moved < 2) throw new Error('nothing follows the invert that is dragged');

@@ -236,7 +236,7 @@ describe('bad input gets a 4xx, and changes nothing', () => {
       },
     ],
     [
-      'two ground breaks at one place',
+      'two ground points at one distance',
       {
         kind: 'runGround',
         id,

@@ -52,8 +52,8 @@ test('a utility is read up the run whichever way it flows, and kept at its place
 test('the book says where a shot lies now: after the run was turned, parted, or taken out', () => {
   const target = { on: 'run', run: id(1), at: 30 } as const;
   const words = (plan: Plan): string => targetWords(target, plan, 'metric', lineageOf(plan.run));
-  expect(words(planOf([run()]))).toBe('Orchard edge, 30.000 m up');
-  expect(words(planOf([run({ flow: 'to-b' })]))).toBe('Orchard edge, 70.000 m up');
+  expect(words(planOf([run()]))).toBe('Orchard edge, 30 m up');
+  expect(words(planOf([run({ flow: 'to-b' })]))).toBe('Orchard edge, 70 m up');
   const parts = [
     run({ id: id(6), b: id(8), length: { from: 'typed', value: 20 }, was: [{ run: id(1), from: 0, to: 20, at: 0 }] }),
     run({

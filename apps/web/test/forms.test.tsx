@@ -119,7 +119,7 @@ test.each([
   expect(field('Name').value).toBe('Communication cable');
   await type(/^Distance up the run/, '15');
   await type(/^Depth/, '0.6');
-  await tap('Keep it');
+  await tap('Save');
   expect(lastPut()).toMatchObject({
     kind: 'crossing',
     run,
@@ -156,11 +156,11 @@ test('a utility beside a run that was turned round is shown up the run, and a di
   );
   expect([field(/^From/).value, field(/^To/).value]).toEqual(['10.000', '35.000']);
   await type(/^To/, '41');
-  expect(screen.getByRole('alert').textContent).toMatch(/Must lie along the run/);
-  await tap('Keep it');
+  expect(screen.getByRole('alert').textContent).toMatch(/Must be along the run/);
+  await tap('Save');
   expect(mockEdits).toEqual([]);
   await type(/^To/, '36');
-  await tap('Keep it');
+  await tap('Save');
   expect(lastPut()).toMatchObject({ lies: { from: 4, to: 30 } });
 });
 
@@ -170,7 +170,7 @@ test('ground typed up a run that was turned round is kept from end a, in order',
   const ground: Item = { kind: 'runGround', id: run, breaks: [{ at: 10, elevation: 12.5 }], over: 40 };
   const plan = applyEdits(applyEdits(built.plan, [{ op: 'put', item: ground }]), reverseLine(built.plan, built.line));
   await mount(plan, <RunSheet run={run} onClose={nothing} />);
-  expect(screen.getByText('30.000 m up: 12.500 m')).toBeTruthy();
+  expect(screen.getByText('30 m up: 12.500 m')).toBeTruthy();
   await type(/^Distance up/, '8');
   await type(/^Ground \(m\)/, '12.8');
   await tap('Add ground point');
@@ -209,10 +209,10 @@ test('a shot at the tape on a run that was turned round is written from end a', 
     items.map((item) => ({ op: 'put', item })),
   );
   await mount(plan, <ShotSheet setup={setup} corrects={shot} onClose={nothing} />);
-  expect(screen.getByText(/Correct: Run 1, 28.000 m up/)).toBeTruthy();
+  expect(screen.getByText(/Correct: Run 1, 28 m up/)).toBeTruthy();
   expect(field(/^Tape, up from its lower end/).value).toBe('28.000');
   await type(/^Rod reading/, '1.5');
-  await tap('Keep the correction');
+  await tap('Save correction');
   expect(lastPut()).toMatchObject({ target: { on: 'run', run, at: 12 }, reading: { value: 1.5 }, supersedes: shot });
 });
 
@@ -222,8 +222,8 @@ describe('a node between two runs', () => {
   test('offers to make them one, and says that nothing moves where they are on one grade', async () => {
     const built = line();
     await mount(built.plan, <NodeSheet node={middle(built.plan, built.runs[0])} onClose={nothing} />);
-    expect(screen.getByText(/all that lies along it stay where they are/)).toBeTruthy();
-    await tap('Make the two runs one');
+    expect(screen.getByText(/everything along it stay where they are/)).toBeTruthy();
+    await tap('Join the two runs');
     const made = mockEdits[0]?.flatMap((edit) => (edit.op === 'put' && edit.item.kind === 'run' ? [edit.item] : []));
     expect(made).toEqual([expect.objectContaining({ length: { from: 'typed', value: 100 }, name: 'Run 1' })]);
   });

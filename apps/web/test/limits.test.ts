@@ -16,7 +16,7 @@ test.each([
   [Elevation, 20_000, 'elevation', 'feet', 'At most 39370.08 ft.'],
   [Elevation, 20_000, 'elevation', 'metric', 'At most 12000.000 m.'],
   [Slope, 3, 'slope', 'feet', 'Steeper than 2:1; a slope of 1 in 48 is 1:48 or 2.08 %.'],
-  [Material.shape.waste, 3, 'share', 'feet', 'At most 200.0 %.'],
+  [Material.shape.waste, 3, 'share', 'feet', 'At most 200 %.'],
   [Material.shape.waste, -0.1, 'share', 'feet', 'Must not be negative.'],
   [Material.shape.loose, 0.2, 'plain', 'feet', 'At least 0.5.'],
   [Material.shape.density, 20_000, 'density', 'metric', 'At most 10000 kg/m³.'],

@@ -19,7 +19,7 @@ describe('what the server refuses', () => {
     server.refuse = (batch) =>
       JSON.stringify(batch.changes).includes('Cursed') ? 'There are too many things in it.' : undefined;
     await one.outbox.run();
-    expect(one.words()).toBe('Saved · 1 change set aside');
+    expect(one.words()).toBe('Saved · 1 change rejected');
     expect(one.store.getState().job.aside).toMatchObject([{ reason: 'There are too many things in it.' }]);
     expect(server.held.get(`node:${NODE}`)?.item).toEqual(node('Basin', 2));
     expect(server.held.get(`node:${OTHER_NODE}`)?.item).toEqual(other('Ditch'));
@@ -27,7 +27,7 @@ describe('what the server refuses', () => {
     expect(await one.onDevice()).toBe(0);
     one.kill();
     const two = await page(server, file);
-    expect(two.words()).toBe('Saved · 1 change set aside');
+    expect(two.words()).toBe('Saved · 1 change rejected');
     two.kill();
   });
 
@@ -138,7 +138,7 @@ test('a job in which nothing is yet is called saved once the server has heard of
   server.up = yard.up = false;
   await one.device.keepMade({ id: YARD, name: 'Yard', sequence: 0, changedAt: '' }, []);
   await one.outbox.open(YARD);
-  expect(one.words()).toBe('Kept on this device · 1 to send');
+  expect(one.words()).toBe('On this device · 1 to send');
   server.up = yard.up = true;
   await one.outbox.run();
   expect(one.words()).toBe('Saved');
@@ -159,11 +159,11 @@ describe('what the device cannot keep', () => {
     const room = fullUntil();
     yard.up = lane.up = false;
     await one.edit(node('Basin'));
-    expect(one.words()).toMatch(/^Not kept/);
+    expect(one.words()).toMatch(/^Not saved/);
     await one.outbox.open(LANE);
     await one.outbox.open(JOB);
     expect(one.plan().node[NODE]).toEqual(node('Basin'));
-    expect(one.words()).toMatch(/^Not kept/);
+    expect(one.words()).toMatch(/^Not saved/);
     yard.up = lane.up = true;
     await one.outbox.run();
     expect(one.words()).toBe('Saved');

@@ -41,7 +41,7 @@ test('with the server down edits are kept on the device, survive the page, and a
   server.up = false;
   await first.edit(node('Yard basin'));
   await first.edit(node('Yard basin', 2));
-  expect(first.words()).toBe('Kept on this device · 2 to send');
+  expect(first.words()).toBe('On this device · 2 to send');
   first.kill();
 
   const second = await page(server, file);
@@ -146,7 +146,7 @@ test('what no server would take is not taken, and is said by the names people kn
   } as Item;
   one.actions.edit([{ op: 'put', item: material }]);
   one.actions.edit([{ op: 'put', item: { ...material, density: 1_600 * 1_187 } as Item }]);
-  expect(one.store.getState().notice).toMatch(/^Not taken. The material “Crushed stone”, density/);
+  expect(one.store.getState().notice).toMatch(/^Not saved. The material “Crushed stone”, density/);
   expect(one.plan().material[material.id]).toEqual(material);
   await one.outbox.run();
   await one.settled();
@@ -181,7 +181,7 @@ test('a device that cannot keep says so, and the edit goes to the server all the
   });
   server.up = false;
   await one.edit(node('Basin'));
-  expect(one.words()).toMatch(/Not kept: .* Leave this page open/);
+  expect(one.words()).toMatch(/Not saved: .* Leave this page open/);
   server.up = true;
   await one.outbox.run();
   expect(one.words()).toBe('Saved');

@@ -19,7 +19,7 @@ test('what only the server lost is shown, comes back once it is said, and nothin
   await one.edit(other('Ditch'));
   restore();
   await one.edit(node('Basin at the yard', 4));
-  expect(one.words()).toBe('Kept here · needs your decision');
+  expect(one.words()).toBe('On this device · needs your decision');
   expect(one.store.getState().job.parted?.lost.map(({ mine, both }) => [mine.item?.id, both])).toEqual([
     [NODE, false],
     [OTHER_NODE, false],
@@ -28,7 +28,7 @@ test('what only the server lost is shown, comes back once it is said, and nothin
   // It is asked again on the next page, as long as nobody decided.
   one.kill();
   const two = await page(server, file);
-  expect(two.words()).toBe('Kept here · needs your decision');
+  expect(two.words()).toBe('On this device · needs your decision');
   await two.outbox.rejoin(new Map());
   await two.settled();
   expect(two.words()).toBe('Saved');
@@ -86,7 +86,7 @@ test('what somebody did on the server since is shown beside it; what is not chos
   ]);
   await one.outbox.rejoin(new Map([[BASIN, 'theirs']]));
   await one.settled();
-  expect(one.words()).toBe('Saved · 1 change set aside');
+  expect(one.words()).toBe('Saved · 1 change rejected');
   expect(named(server, BASIN)).toBe('Basin of theirs');
   expect(named(server, DITCH)).toBe('Ditch of ours');
   expect(one.plan().node[third.id]).toEqual(third);
@@ -101,7 +101,7 @@ test('what the server took and then lost, before anything was heard of it again,
   restore();
   server.other(other('Theirs'));
   await one.outbox.run();
-  expect(one.words()).toBe('Kept here · needs your decision');
+  expect(one.words()).toBe('On this device · needs your decision');
   await one.outbox.rejoin(new Map());
   await one.settled();
   expect([named(server, BASIN), named(server, DITCH)]).toEqual(['Basin', 'Theirs']);

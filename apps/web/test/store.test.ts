@@ -162,9 +162,9 @@ test('where the last edit is, in words, from the finger to the server', () => {
   expect(savingWords(store.getState()).text).toBe('Opening…');
   store.dispatch(jobOpened({ name: 'Yard', held: [], pending: [] }));
   store.dispatch(planEdited({ edits: [{ op: 'put', item: node(1, 'a') }], batch: id(1000), way: 'do' }));
-  expect(savingWords(store.getState()).text).toBe('Keeping…');
+  expect(savingWords(store.getState()).text).toBe('Saving…');
   store.dispatch(batchKept(id(1000)));
-  expect(savingWords(store.getState()).text).toMatch(/Kept on this device · saving/);
+  expect(savingWords(store.getState()).text).toMatch(/On this device · saving/);
   store.dispatch(batchTaken({ batch: id(1000), sequence: 1 }));
   expect(savingWords(store.getState()).text).toBe('Saved');
 });
@@ -295,8 +295,8 @@ describe('what follows from the demo job', () => {
     const states = selectStageStates(store.getState());
     const findings = selectFindings(store.getState());
     // Its boxes have no holes yet: what they take is not counted, and so not ordered.
-    expect(states.order).toBe('in work');
-    expect(Object.values(states)).not.toContain('empty');
+    expect(states.order).toBe('in progress');
+    expect(Object.values(states)).not.toContain('nothing yet');
     const [stone = ''] = Object.keys(demo().material);
     const holes = findings.flatMap(({ rule, node }) => (rule === 'hole-unset' ? [node ?? ''] : []));
     const edits = holes.map((node): Edit => ({
@@ -304,13 +304,13 @@ describe('what follows from the demo job', () => {
       item: holeFor(demo().node[node]?.form ?? 'manhole', node, stone),
     }));
     store.dispatch(planEdited({ edits, batch: id(6999), way: 'do' }));
-    expect(selectStageStates(store.getState()).order).toBe('settled');
+    expect(selectStageStates(store.getState()).order).toBe('OK');
     store.dispatch(editRecalled({ batch: id(6999), way: 'undo' }));
     const [run] = Object.values(demo().run);
     store.dispatch(
       planEdited({ edits: [{ op: 'put', item: { kind: 'runGrade', id: run?.id ?? '' } }], batch: id(7000), way: 'do' }),
     );
-    expect(selectStageStates(store.getState()).grade).toBe('in work');
+    expect(selectStageStates(store.getState()).grade).toBe('in progress');
     store.dispatch(editRecalled({ batch: id(7000), way: 'undo' }));
     expect(selectFindings(store.getState())).toEqual(findings);
     expect(selectStageStates(store.getState())).toEqual(states);
@@ -319,12 +319,12 @@ describe('what follows from the demo job', () => {
   test('an empty job has empty stages', () => {
     const empty = withJob(makeStore());
     expect(selectStageStates(empty.getState())).toEqual({
-      site: 'empty',
-      ground: 'empty',
-      grade: 'empty',
-      trench: 'empty',
-      order: 'empty',
-      dig: 'empty',
+      site: 'nothing yet',
+      ground: 'nothing yet',
+      grade: 'nothing yet',
+      trench: 'nothing yet',
+      order: 'nothing yet',
+      dig: 'nothing yet',
     });
     expect(selectLine(empty.getState())).toBeUndefined();
   });

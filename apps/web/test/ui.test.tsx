@@ -55,7 +55,7 @@ test('a button says what it does, whether it can be pressed, and is pressed by E
         Add the run
       </Button>
       <Button onPress={pressed} disabled kind="main">
-        Keep it
+        Save
       </Button>
       <Button onPress={pressed} label="Change Crushed stone">
         Change
@@ -64,7 +64,7 @@ test('a button says what it does, whether it can be pressed, and is pressed by E
     </>,
   );
   fireEvent.click(screen.getByRole('button', { name: 'Add the run' }));
-  const off = screen.getByRole('button', { name: 'Keep it' });
+  const off = screen.getByRole('button', { name: 'Save' });
   expect(off.getAttribute('aria-disabled')).toBe('true');
   fireEvent.click(off);
   fireEvent.click(screen.getByRole('button', { name: 'Remove the layer' }));
@@ -77,10 +77,10 @@ test('a button says what it does, whether it can be pressed, and is pressed by E
 test('one of a few: Tab comes to the chosen one, arrows go round and choose', async () => {
   function Choosing() {
     const [value, setValue] = useState<(typeof OPTIONS)[number]['value'] | undefined>('french');
-    return <Choice label="What runs in it" options={OPTIONS} value={value} onChange={setValue} />;
+    return <Choice label="Service" options={OPTIONS} value={value} onChange={setValue} />;
   }
   show(<Choosing />);
-  const group = screen.getByRole('radiogroup', { name: 'What runs in it' });
+  const group = screen.getByRole('radiogroup', { name: 'Service' });
   const [storm, french, sewer] = within(group).getAllByRole('radio') as [HTMLElement, HTMLElement, HTMLElement];
   expect([storm, french, sewer].map((one) => one.getAttribute('aria-checked'))).toEqual(['false', 'true', 'false']);
   expect([storm, french, sewer].map((one) => one.tabIndex)).toEqual([-1, 0, -1]);
@@ -177,7 +177,11 @@ test('a sheet is a dialog by its title, closes on Escape and by its button, and 
       <>
         <Button onPress={() => setOpen(true)}>Open</Button>
         {open ? (
-          <Sheet title="What gives way?" onClose={() => setOpen(false)} foot={<Button onPress={noop}>Keep it</Button>}>
+          <Sheet
+            title="Which one gives way?"
+            onClose={() => setOpen(false)}
+            foot={<Button onPress={noop}>Keep it</Button>}
+          >
             <Words>One of them has to follow.</Words>
           </Sheet>
         ) : null}
@@ -188,7 +192,7 @@ test('a sheet is a dialog by its title, closes on Escape and by its button, and 
   const opener = screen.getByRole('button', { name: 'Open' });
   opener.focus();
   await act(async () => void fireEvent.click(opener));
-  const dialog = screen.getByRole('dialog', { name: 'What gives way?' });
+  const dialog = screen.getByRole('dialog', { name: 'Which one gives way?' });
   expect(dialog.getAttribute('aria-modal')).toBe('true');
   expect(dialog.contains(document.activeElement)).toBe(true);
   await passes();
@@ -205,17 +209,17 @@ test.each([false, true])(
   async (upright) => {
     const gone = jest.fn();
     const tab = (value: string, state: string) =>
-      ({ value, label: value, icon: 'grade', state, mark: { icon: 'check', tone: 'settled' } }) as const;
+      ({ value, label: value, icon: 'grade', state, mark: { icon: 'check', tone: 'OK' } }) as const;
     show(
       <Tabs
         label="Stages of the job"
-        tabs={[tab('Site', 'settled'), tab('Ground', 'in work'), tab('Grade', 'in trouble')]}
+        tabs={[tab('Site', 'OK'), tab('Ground', 'in progress'), tab('Grade', 'needs work')]}
         value="Ground"
         onChange={gone}
         upright={upright}
       />,
     );
-    const ground = screen.getByRole('tab', { name: /^Ground\W*in work$/ });
+    const ground = screen.getByRole('tab', { name: /^Ground\W*in progress$/ });
     expect(ground.getAttribute('aria-selected')).toBe('true');
     arrow(ground, upright ? 'ArrowDown' : 'ArrowRight');
     expect(gone).toHaveBeenLastCalledWith('Grade');
@@ -268,10 +272,8 @@ test('rows, figures and notes are read whole', async () => {
 
 test('what happened is told with the way back', async () => {
   const back = jest.fn();
-  show(
-    <Snack words="Yard was deleted." stays={9_000} onGone={noop} action={{ label: 'Bring it back', onPress: back }} />,
-  );
-  await act(async () => void fireEvent.click(screen.getByText('Bring it back')));
+  show(<Snack words="Yard was deleted." stays={9_000} onGone={noop} action={{ label: 'Restore', onPress: back }} />);
+  await act(async () => void fireEvent.click(screen.getByText('Restore')));
   expect(back).toHaveBeenCalledTimes(1);
   await passes();
 });

@@ -6,9 +6,9 @@ import { print, resolution } from './units';
 export interface Measured {
   readonly value: number;
   readonly quantity: Quantity;
-  /** Printed finer than usual until it reads otherwise than this. */
+  /** Told apart from this, where both would read alike: 'just under 6"'. */
   readonly unlike?: number;
-  /** Printed with the digits that it has, where those are a few more than usual. */
+  /** A slope or ratio printed with the digits that it has, where those are a few more than usual. */
   readonly exact?: true;
 }
 
@@ -23,27 +23,49 @@ export function exact(value: number, quantity: Quantity): Measured {
   return { value, quantity, exact: true };
 }
 
-/** Two that are told side by side because they differ: whatever their size, they do not read alike. */
+/** Two that stand side by side because they differ: whatever their size, they do not read alike. */
 export function apart(one: Measured, other: Measured): [Measured, Measured] {
-  return [
-    { ...one, unlike: other.value },
-    { ...other, unlike: one.value },
-  ];
+  return [{ ...one, unlike: other.value }, other];
 }
 
 export function say(phrase: Phrase, system: System, options: PrintOptions = {}): string {
   return phrase.map((part) => (typeof part === 'string' ? part : sayMeasured(part, system, options))).join('');
 }
 
-/** Digits, or halvings of a fraction, beyond the usual that are tried. */
+/** Digits beyond the usual that are tried. */
 const FINEST = 5;
 const MOST_OF_A_LIMIT = 2;
 
-function sayMeasured(
-  { value, quantity, unlike, exact: whole }: Measured,
-  system: System,
-  options: PrintOptions,
-): string {
+/** What cannot be set, or ordered, more finely than it is usually printed. */
+const STEPPED: ReadonlySet<Quantity> = new Set([
+  'elevation',
+  'distance',
+  'chainage',
+  'depth',
+  'thickness',
+  'fine',
+  'area',
+  'volume',
+  'liquid',
+  'mass',
+  'weight',
+]);
+
+/** Quantities for which nothing is nothing, and no place. */
+const LEVELS: ReadonlySet<Quantity> = new Set(['elevation', 'chainage']);
+
+function sayMeasured(measure: Measured, system: System, options: PrintOptions): string {
+  const { value, quantity, unlike } = measure;
+  if (!STEPPED.has(quantity)) return sayFinely(measure, system, options);
+  const text = print(value, quantity, system, options);
+  if (value !== 0 && (unlike === 0 || !LEVELS.has(quantity)) && text === print(0, quantity, system, options))
+    return `less than ${print(resolution(quantity, system, options.fraction), quantity, system, options)}`;
+  if (unlike === undefined || unlike === value || text !== print(unlike, quantity, system, options)) return text;
+  return `just ${value < unlike ? 'under' : 'over'} ${text}`;
+}
+
+/** A ratio: with the digits it has, and with as many as tell it from another. */
+function sayFinely({ value, quantity, unlike, exact: whole }: Measured, system: System, options: PrintOptions): string {
   let finer = 0;
   if (whole) {
     const step = resolution(quantity, system, options.fraction);
@@ -54,7 +76,7 @@ function sayMeasured(
       break;
     }
   }
-  const told = (of: number): string => print(of, quantity, system, { ...options, finer });
-  if (unlike !== undefined && unlike !== value) while (finer < FINEST && told(value) === told(unlike)) finer += 1;
-  return told(value);
+  const printed = (of: number): string => print(of, quantity, system, { ...options, finer });
+  if (unlike !== undefined && unlike !== value) while (finer < FINEST && printed(value) === printed(unlike)) finer += 1;
+  return printed(value);
 }

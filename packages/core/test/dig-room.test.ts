@@ -98,7 +98,7 @@ test('room: what would break next is told for either way, and less is left once 
   expect(free.at(0).lowest).toBeLessThan(grade.low - 0.5);
   // Below it nothing can follow any more.
   expect(laid.at(0).lowest).toBeCloseTo(after.grade.runs.get(ids['First'] ?? '')?.high ?? NaN, 6);
-  expect(laid.by(0).lowest.map(({ words }) => say(words, 'feet'))).toContain('what is laid of First');
+  expect(laid.by(0).lowest.map(({ words }) => say(words, 'feet'))).toContain('the part of First already laid');
 });
 
 test('what was worked out may be worked out again; what a person then fixes stays', () => {

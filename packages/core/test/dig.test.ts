@@ -58,7 +58,7 @@ const BESIDE_LEVELS: ReadonlySet<string> = new Set<RuleName>([
 const ofLevels = ({ id, rule, what }: Finding): boolean =>
   !BESIDE_LEVELS.has(rule) &&
   !id.endsWith(':open-end') &&
-  !(rule === 'roof-into-french' && say(what, 'feet').includes('runs on in'));
+  !(rule === 'roof-into-french' && say(what, 'feet').includes('continues in'));
 
 test('whatever the job: what is proposed breaks no limit, digs what it says, moves nothing that is fixed, and is what the plan then says', () => {
   const met = { works: 0, contradicts: 0, moved: 0, late: 0 };
@@ -246,7 +246,7 @@ test('a tank to its distribution box: 3 in at most in 15 ft', () => {
   expect((contradiction.against[0]?.limits ?? []).map(({ words }) => say(words, 'feet')).sort()).toEqual([
     '6" of cover',
     'Said 1',
-    'the high invert fixed on Effluent, 98.50 ft',
+    'the high invert locked on Effluent, 98.50 ft',
   ]);
 });
 

@@ -36,7 +36,7 @@ test('a yard with no fall: what must rise stands full, what goes through a wall 
   expect(((of('structure', 'grate')?.stands?.wet ?? NaN) / ft(1)).toFixed(2)).toBe('60.00');
   expect(of('sump')?.stands).toBeUndefined();
   // 2.10 ft to the invert, less the bore of 3.975 in.
-  expect(say(of('daylight')?.cannot ?? [], 'feet')).toBe('the ground lies 1.77 ft over the top of the pipe here');
+  expect(say(of('daylight')?.cannot ?? [], 'feet')).toBe('the ground is 1.77 ft above the top of the pipe here');
   expect(of('stand-pipe')?.cannot).toBeUndefined();
   // A stand-pipe has 2 ft of pipe below it in its hole.
   expect((of('stand-pipe')?.hole ?? NaN) / ft(1)).toBeCloseTo(4.1, 9);

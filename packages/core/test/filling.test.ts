@@ -114,7 +114,7 @@ test('over a field nothing is rammed, and all of its stone is seen before straw 
   expect(held.map(({ material }) => material)).toEqual([straw.id]);
   for (const { zone, material } of lifts.filter(({ mark }) => mark > 0)) {
     expect(firmnessOf(zone, material === 'native' ? 'native' : 'stone', true, true)).toBe('placed');
-    expect(howOf(zone, true)).toMatch(/no plate and no wheel/);
+    expect(howOf(zone, true)).toMatch(/no plate or wheel compactor/);
   }
   // The same trench for any other line: held before its overlay, which is what lies over the crown.
   expect(liftsOf(of, ft(2.5)).find(({ before }) => before.includes('cover'))?.material).toBe(stone.id);

@@ -232,7 +232,7 @@ test('too steep: by speed for storm, by slope for a building sewer', () => {
 
 test('an open grade names what is missing', () => {
   const found = find(judge({ ground: 5, runs: [{ length: 10, slope: 0.01, ground: 5 }] }), 'grade-open');
-  expect(say(found.what, 'feet')).toMatch(/one invert to hang it from/);
+  expect(say(found.what, 'feet')).toMatch(/one invert to start from/);
 });
 
 test('the stretches on which a straight-run value falls short, against dense sampling', () => {

@@ -98,7 +98,13 @@ test('the ends compared for sewage are those that may be made for it, and for ra
   const at = (service: Service): string[] => {
     const { plan, ids } = job({
       nodes: { Top: { form: 'bend', ground: 110 }, Here: { form: 'structure', ground: 108 } },
-      lines: { In: { service, pipe: '4 in SDR 35', runs: { In: { from: 'Top', to: 'Here', low: 104, slope: 0.02 } } } },
+      lines: {
+        In: {
+          service,
+          pipe: '4 in SDR 35',
+          runs: { In: { from: 'Top', to: 'Here', low: 104, slope: 0.02 } },
+        },
+      },
     });
     return endsAt(evaluate(plan), ids.Here ?? '').map(({ form, entry }) => [form, entry].filter(Boolean).join(' '));
   };

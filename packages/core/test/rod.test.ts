@@ -161,7 +161,7 @@ describe('worked by hand', () => {
     expect([worked(1.27).is, worked(1.31).is, worked(1.311).is]).toEqual(['trusted', 'trusted', 'doubted']);
     expect(near(checkOf(ft(101.29), ft(1.31), ft(100)), ft(0.02))).toBe(true);
     // What misses by a hair more than is allowed does not read as what is allowed.
-    expect(say([missed({ by: ft(0.0207) }, ft(0.02))], 'feet')).toBe('0.021 ft');
+    expect(say([missed({ by: ft(0.0207) }, ft(0.02))], 'feet')).toBe('just over 0.02 ft');
     expect(trustIn(2, [])).toMatchObject({ is: 'unset' });
   });
 

@@ -214,7 +214,7 @@ const FAULTS: Readonly<Record<string, (septic: Septic) => Fault | undefined>> = 
     }),
     rule: 'ports-meet',
   }),
-  'a tank that stands out of the ground': (one) => ({
+  'a tank that is out of the ground': (one) => ({
     ...tankHole(one, (hole) => {
       const ports = hole.ports ?? { inlet: 0, outlet: 0, wall: 0 };
       const by = ft(one.spec.over[0] + 0.5);

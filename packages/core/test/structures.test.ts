@@ -45,7 +45,7 @@ test('a sheet saying 101.20 to 100.72 in 182.5 ft agrees with 0.26 %, which give
 test('saying 0.30 % it is 0.07 ft off, and its inverts are kept', () => {
   const rows = [end(103, 100.72), basin('B', { rim: 104, out: 101.2, length: 182.5, percent: 0.3 })];
   expect(said(rows)).toEqual([
-    '1 slope: By this slope the invert out would be 101.27 ft: the sheet is 0.07 ft off. Its inverts are kept, which fall 0.26 %.',
+    '1 slope: By this slope the outgoing invert would be 101.27 ft: the sheet is off by 0.07 ft. Its inverts are used; they fall 0.26 %.',
   ]);
   expect(readSheet(rows).pipes).toEqual([{ length: ft(182.5), low: ft(100.72), high: ft(101.2), slope: undefined }]);
 });
@@ -59,24 +59,24 @@ test('what disagrees in a structure is said: water that would stand, pipe over a
       basin('C', { rim: 97, in: 98, out: 99, length: 60 }),
     ]),
   ).toEqual([
-    '2 out: It lies 0.30 ft under the other end: the pipe would rise.',
-    '1 out: It lies 0.30 ft over the invert in: water would stand here.',
-    '3 in: It lies 1.00 ft over the rim.',
-    '3 out: It lies 2.00 ft over the rim.',
-    '3 out: It lies 1.00 ft over the invert in: water would stand here.',
+    '2 out: It is 0.30 ft below the other end: the pipe would rise.',
+    '1 out: It is 0.30 ft above the incoming invert: water would stand here.',
+    '3 in: It is 1 ft above the rim.',
+    '3 out: It is 2 ft above the rim.',
+    '3 out: It is 1 ft above the incoming invert: water would stand here.',
   ]);
 });
 
 test('a column that is missing is told of once, at its first field; a figure that is missing at its own', () => {
   const rows = [end(103, 100), basin('A', { rim: 104, out: 100.5 }), basin('B', { rim: 104, out: 101 })];
-  expect(said(rows)).toEqual(['1 length: The lengths are missing: type the length of each pipe.']);
+  expect(said(rows)).toEqual(['1 length: Lengths are missing: type the length of each pipe.']);
   expect(readSheet(rows).pipes).toBeUndefined();
   expect(said([end(103, 100), basin('A', { length: 50 }), basin('B', { length: 50 })])).toEqual([
-    '1 out: Inverts out and slopes are both missing: type one of them for each pipe.',
+    '1 out: Outgoing inverts and slopes are both missing: type one of them for each pipe.',
   ]);
   expect(
     said([end(103, 100), basin('A', { out: 100.48, percent: 0.26 }), basin('B', { length: 50, out: 101 })]),
-  ).toEqual(['1 length: The length of the pipe out is missing: by its inverts and its slope about 184.62 ft.']);
+  ).toEqual(['1 length: The length of the outgoing pipe is missing: by its inverts and slope about 184.62 ft.']);
   expect(said([end(103, undefined), basin('A', { length: 50, percent: 1 })])).toEqual([
     '0 in: Type the invert where the line ends.',
   ]);

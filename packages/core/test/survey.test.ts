@@ -84,8 +84,8 @@ describe('a loop of levels, as a textbook has it', () => {
     expect((circuit?.sumFore ?? 0) / 0.3048).toBeCloseTo(40.21, 9);
     expect((circuit?.sumBack ?? 0) - (circuit?.sumFore ?? 0)).toBeCloseTo(circuit?.rise ?? NaN, 9);
     expect((circuit?.misclosure ?? 0) / 0.3048).toBeCloseTo(0.03, 9);
-    // 7 setups of 120 m: 12 mm × √0.84.
-    expect(circuit?.allowed).toBeCloseTo(0.012 * Math.sqrt(0.84), 12);
+    // 7 setups of 120 m, 0.522 miles: 0.05 ft × √0.522.
+    expect((circuit?.allowed ?? NaN) / 0.3048).toBeCloseTo(0.05 * Math.sqrt(840 / 1609.344), 12);
     expect(circuit?.adjusted).toBe(true);
   });
 

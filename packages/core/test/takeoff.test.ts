@@ -129,7 +129,7 @@ test('under a layer that digs harder lies the trench that is deeper than it: upr
     const deep = 6 + wall / FOOT;
     const of = (stratum: string) =>
       (sums.find(({ what }) => what.of === 'dug' && what.stratum === stratum)?.amount ?? 0) / FOOT ** 3;
-    const rock = sums.find(({ name }) => !/off the top|trenches/.test(name));
+    const rock = sums.find(({ name }) => !/stripped|trenches/.test(name));
     return { deep, rock: (rock?.amount ?? NaN) / FOOT ** 3, rest: of('trenches') };
   };
   const upright = dug();
@@ -393,7 +393,7 @@ describe('the demo', () => {
     expect(count('Gasket or boot, 4 in SDR 35')).toBe(6);
     expect(count('Gasket or boot, 4 in SDR 35, perforated')).toBe(1);
     expect(count('Gasket or boot, 4 in schedule 40')).toBe(1);
-    expect(count('Leveller, 4 in SDR 35')).toBe(3);
+    expect(count('Leveler, 4 in SDR 35')).toBe(3);
     expect(count('End cap, 4 in SDR 35, perforated')).toBe(3);
     expect(count('Baffle tee, 4 in SDR 35') + count('Baffle tee, 4 in schedule 40')).toBe(2);
     expect(count('Catch basin')).toBe(5);

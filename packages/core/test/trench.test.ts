@@ -143,7 +143,7 @@ describe('amounts', () => {
 });
 
 test('a 6 in layer under a 24 in pipe with a 1.4 in wall puts the trench bottom 7.4 in below the flow line (fact of the trade)', () => {
-  const sand = material('Stabilised sand');
+  const sand = material('Stabilized sand');
   const pipe = { ...catalogue('24 in twin-wall'), outside: inch(26.8), wall: inch(1.4) };
   const { plan, runs } = buildLine(
     {

@@ -104,7 +104,7 @@ test('no larger pipe and no stand-pipe is a way out for sewage; a pump tank is, 
 test('storm pipe of 6 in with 0.50 ft of fall over 120 ft lacks 0.70 ft at 1 %: 8 in may lie flatter, a stand-pipe and a pump need no fall', () => {
   const ways = short('storm', '6 in SDR 35', 0.5);
   expect(told(ways)).toContain('Lower the outlet at Main by 0.70 ft to 99.30 ft');
-  expect(told(ways)).toContain('Lay 8 in SDR 35 along Line: it may lie flatter');
+  expect(told(ways)).toContain('Lay 8 in SDR 35 on Line: it may be laid flatter');
   // Those without a price come last: the end, then the pump.
   expect(ways.slice(-2).map(({ gives, dig }) => [gives, dig])).toEqual([
     ['end', undefined],

@@ -62,12 +62,12 @@ test('a figure that is not known says what is missing', () => {
   for (const figure of ['depth', 'cover', 'invert', 'bottom', 'ground'] as const) {
     const working = explain(evaluation, { figure, run: runs[0] ?? '', at: 3 });
     expect(working?.value).toBeUndefined();
-    expect(working?.steps[0]?.formula).toMatch(/needs|not known|open/i);
+    expect(working?.steps[0]?.formula).toMatch(/needs|not known|no grade|not set/i);
   }
   expect(explain(evaluation, { figure: 'depth', run: 'gone', at: 0 })).toBeUndefined();
 });
 
-test('trench bottom, redone on paper: 100.00 ft less a 0.360 in wall less 6 in of bedding is 99.47 ft', () => {
+test('trench bottom, redone on paper: 100.00 ft less a 3/8 in wall less 6 in of bedding is 99.47 ft', () => {
   const stone = material();
   const { plan, runs } = buildLine(
     {
@@ -80,7 +80,7 @@ test('trench bottom, redone on paper: 100.00 ft less a 0.360 in wall less 6 in o
   );
   const working = explain(evaluate(plan), { figure: 'bottom', run: runs[0] ?? '', at: 0 });
   expect(say(working?.steps[0]?.numbers ?? [], 'feet')).toBe(
-    '100.00 ft \u2212 0.360 in \u2212 6" = 99.47 ft'.replace(/\u2212/g, '−'),
+    '100.00 ft \u2212 3/8" \u2212 6" = 99.47 ft'.replace(/\u2212/g, '−'),
   );
 });
 
@@ -127,7 +127,7 @@ test('the grade table has a row a station, in the units on show', () => {
   if (!result) throw new Error('no line');
   const rows = gradeTable(evaluation, result, 'feet', ft(10));
   expect(rows[0]).toEqual([
-    'chainage',
+    'station',
     'run',
     'distance (ft)',
     'ground (ft)',

@@ -8,7 +8,7 @@ const read = async (...sheets: Parameters<typeof xlsxBook>[0]) =>
 
 test('numbers come back as numbers and texts as texts, whatever a spreadsheet may take them for', async () => {
   const rows = [
-    ['Article', 'Amount'],
+    ['Item', 'Amount'],
     ['=1+1', -1.5],
     ['Stone, 3/4 in', 0],
     ['“Kies” & <Sand>', 123_456.789],

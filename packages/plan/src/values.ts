@@ -59,7 +59,7 @@ export const AlongRun = from as z.ZodType<FromA, FromA>;
 /** A place along a run past its end a: what lies at the end itself belongs to the node. */
 export const PastEnd = z
   .number()
-  .positive('must lie past the end of the run')
+  .positive('must be past the end of the run')
   .max(100_000, 'longer than 100 km') as unknown as z.ZodType<FromA, FromA>;
 
 /** A thickness, diameter or width in metres. */
@@ -107,7 +107,6 @@ export const millimetres = (length: number): string => `${Math.round(length * 10
 /** One of some names that are declared; another is told by its name. @param what as in "a class of material" */
 export function oneOf<Name extends string>(names: readonly Name[], what: string) {
   return z.enum(names as readonly [Name, ...Name[]], {
-    error: ({ input }) =>
-      typeof input === 'string' ? `“${cutText(input, 24)}” is not ${what} known here` : `needs ${what}`,
+    error: ({ input }) => (typeof input === 'string' ? `“${cutText(input, 24)}” is not ${what}` : `needs ${what}`),
   });
 }

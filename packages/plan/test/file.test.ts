@@ -67,11 +67,11 @@ test('a file of version 1 is brought forward: its one water level was the highes
 
 test.each<[string, string, RegExp]>([
   ['an empty file', '', /empty/],
-  ['a file cut short', DEMO.slice(0, DEMO.length / 2), /breaks off at line \d+/],
-  ['another JSON file', '{"name":"x"}', /not a plan file/],
-  ['a list', '[]', /not a plan file/],
+  ['a file cut short', DEMO.slice(0, DEMO.length / 2), /cut off at line \d+/],
+  ['another JSON file', '{"name":"x"}', /not an Alveus plan/],
+  ['a list', '[]', /not an Alveus plan/],
   ['a newer version', edit((file) => (file.version = 99)), /version 99.*newer/],
-  ['no version', edit((file) => delete file.version), /does not say its version/],
+  ['no version', edit((file) => delete file.version), /has no version/],
   ['a field nobody knows', edit((file) => (file.colour = 1)), /colour|Unrecognized/],
   [
     'a length in words',
@@ -92,7 +92,7 @@ test.each<[string, string, RegExp]>([
           { at: 2, elevation: 1 },
         ]),
     ),
-    /must go along the run in order/,
+    /must be in order along the run/,
   ],
   [
     'two breaks at one place',
@@ -103,7 +103,7 @@ test.each<[string, string, RegExp]>([
           { at: 5, elevation: 1 },
         ]),
     ),
-    /two ground breaks at one place/,
+    /two ground points at one distance/,
   ],
   ['an item twice', edit((file) => file.items.push(file.items[0]!)), /second line with this id/],
   [
@@ -208,16 +208,16 @@ describe('what is said of a file that cannot be read', () => {
     [
       'a comma taken out',
       (text) => text.replace(`"version": ${VERSION},`, '"version": 3'),
-      /damaged at line 4, place 3, before “"name": .*”\. Look for a comma/,
+      /damaged: line 4, place 3, before “"name": .*”\. Look for a comma/,
     ],
-    ['a bracket too many', (text) => text.replace('"items": [', '"items": [ ]'), /damaged at line 6, place 5/],
+    ['a bracket too many', (text) => text.replace('"items": [', '"items": [ ]'), /damaged: line 6, place 5/],
     [
       'a quote taken out',
       (text) => text.replace('"name": "Tansy', '"name": Tansy'),
-      /damaged at line 4, place 11, before “Tansy Hill/,
+      /damaged: line 4, place 11, before “Tansy Hill/,
     ],
-    ['the end cut off', (text) => text.slice(0, text.indexOf('"kind":"node"') + 40), /breaks off at line 19/],
-    ['nested without end', () => '['.repeat(200_000), /breaks off at line 1/],
+    ['the end cut off', (text) => text.slice(0, text.indexOf('"kind":"node"') + 40), /cut off at line 19/],
+    ['nested without end', () => '['.repeat(200_000), /cut off at line 1/],
   ])('%s is told by line and place', (_what, damage, told) => {
     expect(complaint(damage(DEMO))).toMatch(told);
   });
@@ -232,31 +232,21 @@ describe('what is said of a file that cannot be read', () => {
     const pretty = JSON.stringify(JSON.parse(graded), null, 2);
     const line = pretty.split('\n').findIndex((text) => text.includes('"slope": 7')) + 1;
     expect(complaint(pretty)).toBe(
-      `This plan file has a mistake: the grade of Orchard edge, slope: steeper than 2:1 (line ${line})`,
+      `This plan file has an error: the grade of Orchard edge, slope: steeper than 2:1 (line ${line})`,
     );
     expect(complaint(edit((file) => (find(file, 'run', 'Orchard edge').vehicles = 'lorries')))).toMatch(
-      /the run “Orchard edge”, vehicles pass over it: /,
+      /the run “Orchard edge”, traffic over it: /,
     );
     expect(complaint(edit((file) => file.items.push({ kind: 'wormhole', id: 'x' })))).toMatch(
-      /item \d+, of a kind that is not known \(“wormhole”\)/,
+      /item \d+, of an unknown kind \(“wormhole”\)/,
     );
   });
 
   test.each([
-    [
-      'node',
-      'form',
-      'cistern',
-      /the node “Ditch[^”]*”, what it is: “cistern” is not a form of node known here \(line \d+\)/,
-    ],
-    [
-      'material',
-      'class',
-      'gravel',
-      /the material “[^”]*”, class of material: “gravel” is not a class of material known/,
-    ],
-    ['pipe', 'make', 'sdr-26', /the pipe “[^”]*”, make: “sdr-26” is not a make of pipe known here/],
-    ['line', 'service', 'moat', /the line “[^”]*”, what runs in it: “moat” is not a service known here/],
+    ['node', 'form', 'cistern', /the node “Ditch[^”]*”, what it is: “cistern” is not a form of node \(line \d+\)/],
+    ['material', 'class', 'gravel', /the material “[^”]*”, class of material: “gravel” is not a class of material/],
+    ['pipe', 'make', 'sdr-26', /the pipe “[^”]*”, make: “sdr-26” is not a make of pipe/],
+    ['line', 'service', 'moat', /the line “[^”]*”, service: “moat” is not a service/],
   ])('an unknown name is told by name and place: a %s, its %s', (kind, field, name, said) => {
     expect(complaint(edit((file) => (file.items.find((item) => item.kind === kind)![field] = name)))).toMatch(said);
   });
@@ -315,14 +305,14 @@ describe('as much as a plan may have', () => {
     expect(openPlanFile(fileOf(basins(LIMITS.planItems)))).toMatchObject({ ok: true });
     expect(complaint(fileOf(basins(LIMITS.planItems + 1)))).toMatch(/at most 20000/);
     const tree = { kind: 'tree', id: uuid(1) };
-    expect(complaint(fileOf([...basins(LIMITS.planItems), tree]))).toMatch(/20001 things.*at most 20000/);
+    expect(complaint(fileOf([...basins(LIMITS.planItems), tree]))).toMatch(/20001 items.*at most 20000/);
   });
 
   test('opens at 5.8 MB; more bytes than the server keeps of a plan do not', () => {
     const each = JSON.stringify(ground(1)).length;
     const many = (bytes: number): object[] => Array.from({ length: Math.round(bytes / each) }, (_none, n) => ground(n));
     expect(openPlanFile(fileOf(many(5.8e6)))).toMatchObject({ ok: true });
-    expect(complaint(fileOf(many(LIMITS.planBytes + 2 * each)))).toMatch(/a plan has at most 7\.5 MB/);
+    expect(complaint(fileOf(many(LIMITS.planBytes + 2 * each)))).toMatch(/a plan holds at most 7\.5 MB/);
   });
 });
 

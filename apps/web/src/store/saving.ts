@@ -7,20 +7,20 @@ export function savingWords({ job }: RootState): { text: string; tone: Tone } {
   const waiting = job.pending.length;
   /** With the job itself, where the server has not heard of it. */
   const unsent = waiting + (job.made ? 1 : 0);
-  if (job.conflicts.length > 0 || job.parted) return { text: 'Kept here · needs your decision', tone: 'fix' };
+  if (job.conflicts.length > 0 || job.parted) return { text: 'On this device · needs your decision', tone: 'fix' };
   if (waiting > job.kept && job.unkept !== null) return { text: job.unkept, tone: 'stop' };
   if (job.link.state === 'refused') return { text: `Not saved: ${job.link.message}`, tone: 'stop' };
   if (unsent === 0) {
     if (job.opening !== 'open')
       return { text: job.link.state === 'offline' ? 'No connection' : 'Opening…', tone: 'muted' };
-    if (job.aside.length > 0) return { text: `Saved · ${changes(job.aside.length)} set aside`, tone: 'fix' };
+    if (job.aside.length > 0) return { text: `Saved · ${changes(job.aside.length)} rejected`, tone: 'fix' };
     return job.link.state === 'offline'
       ? { text: 'Saved · no connection', tone: 'muted' }
       : { text: 'Saved', tone: 'settled' };
   }
-  if (job.kept < waiting) return { text: 'Keeping…', tone: 'muted' };
-  if (job.link.state === 'offline') return { text: `Kept on this device · ${unsent} to send`, tone: 'fix' };
-  return { text: 'Kept on this device · saving…', tone: 'muted' };
+  if (job.kept < waiting) return { text: 'Saving…', tone: 'muted' };
+  if (job.link.state === 'offline') return { text: `On this device · ${unsent} to send`, tone: 'fix' };
+  return { text: 'On this device · saving…', tone: 'muted' };
 }
 
 const changes = (count: number): string => `${count} ${count === 1 ? 'change' : 'changes'}`;

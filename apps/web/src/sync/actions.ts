@@ -15,7 +15,7 @@ export function actionsOn(store: Store, outbox: Pick<Outbox, 'dropAside'>) {
     if (edits.length === 0) return true;
     const wrong = wrongWith(edits, store.getState().job.plan);
     if (wrong === undefined) store.dispatch(planEdited({ edits, batch: newId(), way }));
-    else say(`Not taken. ${sentence(wrong)}`);
+    else say(`Not saved. ${sentence(wrong)}`);
     return wrong === undefined;
   };
 
@@ -64,7 +64,7 @@ function wrongWith(edits: readonly Edit[], plan: Plan): string | undefined {
     return 'It is too much to change at once; do it in parts';
   const more = edits.filter((edit) => edit.op === 'put' && !itemAt(plan, edit.item)).length;
   if (more > 0 && more + countOf(plan) > LIMITS.planItems)
-    return `A plan has at most ${LIMITS.planItems} things; part the job in two`;
+    return `A plan holds at most ${LIMITS.planItems} items; split the job in two`;
   for (const edit of edits) {
     const wrong = edit.op === 'put' && problemOf(edit.item, (kind, id) => itemAt(plan, { kind, id }));
     if (wrong) return wrong;
@@ -82,7 +82,7 @@ function refusal(moved: readonly Moved[], plan: Plan, way: 'undo' | 'redo'): str
   };
   const done = way === 'undo' ? 'undone' : 'redone';
   const resting = moved.find(({ by }) => by !== undefined);
-  if (resting?.by) return `It cannot be ${done}: ${named(resting.by)} hangs on ${named(resting.address)} by now.`;
+  if (resting?.by) return `It cannot be ${done}: ${named(resting.by)} depends on ${named(resting.address)} now.`;
   const names = [...new Set(moved.map(({ address }) => named(address)))].slice(0, 3).join(', ');
   return `Somebody has changed this since, so it cannot be ${done}: ${names}.`;
 }

@@ -74,8 +74,8 @@ async function goOnWithout(desk: Desk, refused: Pending, reason: string): Promis
   await desk.putAside(aside, parted.pending);
 }
 
-const PUT_BACK = 'The server was put back to an earlier day.';
-const RESTS = 'It rests on another change that the server does not take.';
+const PUT_BACK = 'The server was restored to an earlier day.';
+const RESTS = 'It depends on another change that the server did not take.';
 
 /** @returns whether the waiting edits could be made anew without asking */
 export async function makeAnew(desk: Desk): Promise<boolean> {

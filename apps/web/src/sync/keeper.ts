@@ -52,7 +52,7 @@ export class Keeper {
   ): Promise<void> {
     for (const batch of batches) {
       if (this.#kept.has(batch.id) || waits(batch.id) === false) continue;
-      if (!this.#device) throw new Error('This browser keeps nothing.');
+      if (!this.#device) throw new Error('This browser saves nothing.');
       await this.#device.keepPending(job, batch);
       this.#kept.add(batch.id);
       // Taken back while it was being kept.

@@ -73,7 +73,7 @@ export function openDesk(
     return ids;
   };
   const cannotKeep = (): void => void store.dispatch(deviceTroubled(device ? CANNOT_KEEP : KEEPS_NOTHING));
-  const cannotHear = (): void => void store.dispatch(noticed('This device could not keep what the server sent.'));
+  const cannotHear = (): void => void store.dispatch(noticed('This device could not save what the server sent.'));
 
   return {
     job: id,
@@ -168,5 +168,5 @@ export function openDesk(
   };
 }
 
-const CANNOT_KEEP = 'Not kept: this device’s storage is full or locked. Leave this page open until it says saved.';
-const KEEPS_NOTHING = 'Not kept: this browser stores nothing. Leave this page open until it says saved.';
+const CANNOT_KEEP = 'Not saved: this device’s storage is full or locked. Leave this page open until it says Saved.';
+const KEEPS_NOTHING = 'Not saved: this browser stores nothing. Leave this page open until it says Saved.';

@@ -30,7 +30,7 @@ import { Pace } from './pace';
 import { isParted, partingOf, rejoin } from './parting';
 import { shelfDesk } from './shelfDesk';
 
-const UNREADABLE = 'What the server answers cannot be read. What you type is kept on this device.';
+const UNREADABLE = 'The server’s answer cannot be read. What you typed is saved on this device.';
 
 /** What the server calls a job that is not there. */
 const GONE: ReadonlySet<string> = new Set(['no-job', 'job-deleted']);

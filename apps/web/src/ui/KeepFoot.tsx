@@ -15,7 +15,7 @@ export function KeepFoot({ ready, onKeep, onRemove }: KeepFootProps) {
     <>
       {onRemove ? <RemoveButton onRemove={onRemove} /> : null}
       <Button kind="main" onPress={onKeep} disabled={!ready}>
-        Keep it
+        Save
       </Button>
     </>
   );

@@ -1,5 +1,5 @@
 import type { Quantity } from '@alveus/core';
-import { complaint, parse, suggestion, suggestionWords, unitName } from '@alveus/core';
+import { complaint, parse, print, suggestion, suggestionWords, unitName } from '@alveus/core';
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from './Button';
@@ -61,8 +61,8 @@ export function MeasureField(props: MeasureFieldProps) {
     onNudge,
   } = props;
   const { system, fraction } = useUnits();
-  const print = usePrint();
-  const shown = value === undefined ? '' : print(value, quantity, true);
+  const say = usePrint();
+  const shown = value === undefined ? '' : print(value, quantity, system, { fraction, typed: true });
   const [text, setText] = useState(shown);
   const [error, setError] = useState<string>();
   const own = useRef(value);
@@ -81,7 +81,7 @@ export function MeasureField(props: MeasureFieldProps) {
     if (typed.trim() === '' && optional) return { value: undefined };
     const parsed = parse(typed, quantity, system);
     if (!parsed.ok) return { problem: complaint(parsed) };
-    const problem = (limit && complaintOf(limit, parsed.value, quantity, print)) ?? check?.(parsed.value);
+    const problem = (limit && complaintOf(limit, parsed.value, quantity, say)) ?? check?.(parsed.value);
     return problem === undefined ? { value: parsed.value } : { problem };
   };
   const hand = (typed: string): void => {
@@ -109,9 +109,9 @@ export function MeasureField(props: MeasureFieldProps) {
     if (way === undefined || !nudge || !('value' in from) || from.value === undefined) return;
     event.preventDefault();
     const next = (Math.round(from.value / nudge) + way) * nudge;
-    const problem = (limit && complaintOf(limit, next, quantity, print)) ?? check?.(next);
+    const problem = (limit && complaintOf(limit, next, quantity, say)) ?? check?.(next);
     if (problem !== undefined) return setError(problem);
-    setText(print(next, quantity, true));
+    setText(print(next, quantity, system, { fraction, typed: true }));
     setError(undefined);
     onValid?.(true);
     own.current = next;

@@ -8,8 +8,8 @@ export function NotHere({ onAgain }: { onAgain: () => void }) {
     <View style={styles.page} role="alert">
       <Words strong>This part of the app is not on the device yet</Words>
       <Words>
-        It could not be fetched just now. Nothing of the job is lost, and the parts that were opened before go on
-        working. It comes by itself once there is a connection.
+        It could not be loaded now. Nothing of the job is lost, and the parts opened before keep working. It loads by
+        itself once there is a connection.
       </Words>
       <Button icon="redo" onPress={onAgain}>
         Try again

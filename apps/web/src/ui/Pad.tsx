@@ -17,7 +17,7 @@ type Key = (typeof ROWS)[number][number];
 const NAMES: Partial<Record<Key, string>> = {
   '′': 'feet',
   '″': 'inches',
-  '⌫': 'Delete the last',
+  '⌫': 'Backspace',
   '␣': 'space',
   '⏎': 'Enter',
   abc: 'Letters',

@@ -155,7 +155,7 @@ export function PickerSheet<T extends string>({
       </View>
       {found.length === 0 ? (
         <View style={styles.none} role="status">
-          <Words>Nothing is called so.</Words>
+          <Words>No match.</Words>
         </View>
       ) : null}
     </Sheet>

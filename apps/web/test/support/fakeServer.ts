@@ -78,7 +78,7 @@ export class FakeServer {
     if (this.deleted) throw new Refused(410, 'This job was deleted.', 'job-deleted');
     if (!this.there) throw new Refused(404, 'There is no such job.', 'no-job');
     if (sequence > this.sequence || (at !== null && this.taken[sequence - 1]?.id !== at))
-      throw new Refused(409, 'The server was put back.', 'parted');
+      throw new Refused(409, 'The server was restored.', 'parted');
   }
 
   /** A copy of all it has. @returns how to put it back to that */

@@ -55,7 +55,7 @@ export async function page(server: FakeServer, file: string, api: Api = server.a
   const words = (): string => savingWords(store.getState()).text;
   /** Until the device holds what waits, no more and no less; or it is said that it cannot. */
   const settled = async (): Promise<void> => {
-    while (!words().startsWith('Not kept') && (await onDevice()) !== store.getState().job.pending.length)
+    while (!words().startsWith('Not saved') && (await onDevice()) !== store.getState().job.pending.length)
       await new Promise((resolve) => setTimeout(resolve, 5));
   };
   const one = {

@@ -55,7 +55,7 @@ function waysPast(
     if (asked.some(({ pass }) => pass[how] === undefined)) return undefined;
     const most = asked.reduce((one, other) => ((other.pass[how] ?? 0) > (one.pass[how] ?? 0) ? other : one));
     const room = most.pass[how] ?? 0;
-    const words: Phrase = most.pass.words ?? [`${crossing.name}, passed ${how}`];
+    const words: Phrase = most.pass.words ?? [`${crossing.name}, crossed ${how}`];
     const limit = addLimit(gathering, most.rule, words, most.pass, { run: run.id, crossing: crossing.id });
     if (limit === undefined) return undefined;
     const [is, over]: readonly [Is, number] =

@@ -16,8 +16,8 @@ export function factLimits(
   const fixed = (fact: 'low' | 'high' | 'slope', what: string, value: number): number =>
     limits.add({
       from: { fact },
-      words: [`the ${what} fixed on ${result.run.name}, `, exact(value, fact === 'slope' ? 'slope' : 'elevation')],
-      source: 'fixed in the plan',
+      words: [`the ${what} locked on ${result.run.name}, `, exact(value, fact === 'slope' ? 'slope' : 'elevation')],
+      source: 'locked in the plan',
       run: id,
     });
   if (low !== undefined && taken !== 'low') rows.apart(lowOf(index), DATUM, JUST, low, fixed('low', 'low invert', low));
@@ -44,8 +44,8 @@ export function stepsAtHead(
   if (!below) return;
   const limit = limits.add({
     from: { fact: 'step' },
-    words: [`the step kept at ${node.node.name}, `, exact(step, 'thickness')],
-    source: 'fixed in the plan',
+    words: [`the step locked at ${node.node.name}, `, exact(step, 'thickness')],
+    source: 'locked in the plan',
     run: id,
     node: node.id,
   });

@@ -70,7 +70,7 @@ export const addKeeping = (
   { limits }: Gathering,
   { id, name }: { readonly id: Uuid; readonly name: string },
   where: { readonly run?: Uuid; readonly node?: Uuid },
-): number => limits.add({ from: { keeping: id }, words: [name], source: 'said in the plan', ...where });
+): number => limits.add({ from: { keeping: id }, words: [name], source: 'entered in the plan', ...where });
 
 /** An invert that is held by hand. */
 export interface Taken {

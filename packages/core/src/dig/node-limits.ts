@@ -97,11 +97,11 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
   const drop = end.run === gathering.open ? undefined : factsOf(end.laid.result.run, withoutWorkedOut(own)).drop;
   const low = lowOf(end.laid.index);
   if (drop !== undefined) {
-    const words = ['the drop fixed at ', name, ', ', measured(drop, 'thickness')] as const;
+    const words = ['the drop locked at ', name, ', ', measured(drop, 'thickness')] as const;
     const limit = limits.add({
       from: { fact: 'drop' },
       words,
-      source: 'fixed in the plan',
+      source: 'locked in the plan',
       run: end.run,
       node: node.id,
     });
@@ -112,7 +112,7 @@ function comesIn(meeting: Meeting, end: LaidEnd): void {
   if (drop === undefined && levelThere && !bothFixed(meeting, end)) {
     const limit = limits.add({
       from: { meets: true },
-      words: [`${name}, which pipe goes through level`],
+      words: [`${name}, where the pipe runs through at one level`],
       source: 'common practice: only structures have room for a drop',
       node: node.id,
     });

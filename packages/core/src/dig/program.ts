@@ -156,8 +156,8 @@ function jumps(
         if (upTo < Infinity) {
           const limit = limits.add({
             from: { meets: true },
-            words: [`the depth from which its trench is ${why}, `, exact(upTo, 'depth')],
-            source: why === 'wider' ? 'EN 1610, by greatest depth; from memory' : 'as asked for',
+            words: [`the depth where its trench becomes ${why}, `, exact(upTo, 'depth')],
+            source: why === 'wider' ? 'EN 1610, by greatest depth; from memory' : 'as requested',
             run: id,
           });
           for (const { at, elevation } of result.ground.points)

@@ -56,7 +56,7 @@ export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Ro
     for (const { index, id, result } of below(dig, own)) {
       limits.push({
         from: { fact: 'laid' },
-        words: [`what is laid of ${result.run.name}`],
+        words: [`the part of ${result.run.name} already laid`],
         source: 'as planned',
         run: id,
       });

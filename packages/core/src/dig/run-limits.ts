@@ -122,7 +122,7 @@ class Along implements RunBounds {
   /** A pipe lies in the ground, whatever the rules say of cover: nothing is dug for one that does not. */
   inGround(): void {
     const { limits } = this.gathering;
-    const words = ['the ground, on which its end lies'];
+    const words = ['the ground, because its end lies in the open'];
     this.under(
       this.pipe.wall,
       limits.add({ from: { rule: outOfGround.name }, words, source: 'geometry', run: this.id }),

@@ -128,7 +128,7 @@ function otherFact(tries: Tries, id: Uuid, fact: Triad): WayOut | undefined {
   const by = measured(Math.abs(value - now), fact === 'slope' ? 'slope' : 'distance');
   const words: Phrase =
     fact === 'slope'
-      ? [`Lay ${run.name} at `, exact(value, 'slope'), up ? ', steeper than is fixed' : ', flatter than is fixed']
+      ? [`Lay ${run.name} at `, exact(value, 'slope'), up ? ', steeper than locked' : ', flatter than locked']
       : [
           `${up ? 'Raise' : 'Lower'} ${outlet ? `the outlet at ${node}` : `the ${fact} invert of ${run.name}`} by `,
           by,
@@ -177,7 +177,7 @@ function lessCover(tries: Tries, id: Uuid): WayOut | undefined {
   const short = tries.least(edits(value));
   const over = short ? shortOver(short.proposal, short.after, now) : undefined;
   const words: Phrase = [
-    'Take ',
+    'Accept ',
     measured(value, 'thickness'),
     ' of cover instead of ',
     exact(now, 'thickness'),
@@ -187,7 +187,7 @@ function lessCover(tries: Tries, id: Uuid): WayOut | undefined {
   return wayOut(tries, 'cover', words, edits(value), undefined, short);
 }
 
-const TAKEN = 'taken on this job, with the pipe protected';
+const TAKEN = 'accepted on this job, with the pipe protected';
 
 /** Length of a network that has less cover than this, m. */
 function shortOver({ runs }: Proposal, after: Evaluation, cover: number): number {
@@ -220,7 +220,7 @@ function protectedTrench(tries: Tries, id: Uuid): WayOut | undefined {
   return wayOut(
     tries,
     'protection',
-    [`Protect the trench of ${run.name}: it goes `, measured(deep, 'depth'), ' deep'],
+    [`Protect the trench of ${run.name}: it is `, measured(deep, 'depth'), ' deep'],
     edits,
     undefined,
     found,
@@ -280,7 +280,7 @@ function largerPipe(tries: Tries, { limits }: Against): readonly WayOut[] {
         ...(there ? [] : [{ op: 'put' as const, item: pipe }]),
         { op: 'put', item: { ...line, pipe: pipe.id } },
       ];
-      const way = wayOut(tries, 'pipe', [`Lay ${model.name} along ${line.name}: it may lie flatter`], edits);
+      const way = wayOut(tries, 'pipe', [`Lay ${model.name} on ${line.name}: it may be laid flatter`], edits);
       if (way) return [way];
     }
     return [];
@@ -311,7 +311,7 @@ function otherEnds(tries: Tries, { runs }: Against): readonly WayOut[] {
             ]
           : [
               `End in a ${formOf(form).word.toLowerCase()} at ${node.name}`,
-              ...(behind ? [', which stands full for ', measured(behind.full, 'distance'), ' of pipe'] : []),
+              ...(behind ? [', with water standing in ', measured(behind.full, 'distance'), ' of pipe'] : []),
             ];
       return [{ gives, words, edits, inverts: found.inverts, dig: undefined }];
     });

@@ -30,19 +30,19 @@ export function joinRuns(evaluation: Evaluation, node: Uuid, newId: () => Uuid):
   const at = plan.node[node];
   const runs = Object.values(plan.run).filter((run) => run.a === node || run.b === node);
   const [one, other] = runs;
-  if (!at) return refuse('It is not there any more.');
+  if (!at) return refuse('It is gone.');
   if (!one || !other || runs.length > 2)
-    return refuse(`${runs.length} runs meet at ${at.name}: just two can be joined there.`);
-  if (one.line !== other.line) return refuse(`${one.name} and ${other.name} are not of one line.`);
+    return refuse(`${runs.length} runs meet at ${at.name}. Only two can be joined.`);
+  if (one.line !== other.line) return refuse(`${one.name} and ${other.name} are on different lines.`);
   if ((lowerOf(one) === node) === (lowerOf(other) === node))
-    return refuse(`${one.name} and ${other.name} do not flow the same way through ${at.name}.`);
+    return refuse(`${one.name} and ${other.name} flow in different directions at ${at.name}.`);
   const differ = differences(plan, one, other);
   if (differ.length > 0) return refuse(`${one.name} and ${other.name} differ in ${differ.join(' and ')}.`);
   const [below, above] = lowerOf(other) === node ? [one, other] : [other, one];
   const [lower, upper] = [evaluation.runs.get(below.id), evaluation.runs.get(above.id)];
   if (!lower || !upper || !(lower.length > 0) || !(upper.length > 0))
-    return refuse('Both need a length before they can be joined.');
-  if (farEnd(below, node) === farEnd(above, node)) return refuse('They would make a ring.');
+    return refuse('Both runs need a length before they can be joined.');
+  if (farEnd(below, node) === farEnd(above, node)) return refuse('They would form a loop.');
   return joined(evaluation, node, lower, upper, newId);
 }
 
@@ -51,7 +51,7 @@ function differences(plan: Plan, one: Run, other: Run): string[] {
   if (pipeIdOf(one, plan) !== pipeIdOf(other, plan)) found.push('their pipe');
   if (sectionIdOf(one, plan) !== sectionIdOf(other, plan)) found.push('their trench section');
   if (one.vehicles !== other.vehicles) found.push('what passes over them');
-  if (one.protection !== other.protection) found.push('how people in them are protected');
+  if (one.protection !== other.protection) found.push('the worker protection');
   const cut = other.cut && (one.flow === other.flow ? other.cut : turnedCut(other.cut));
   if (!same(one.cut, cut)) found.push('how their trenches are cut');
   return found;

@@ -78,12 +78,12 @@ export function moveBranch(
 ): { readonly ok: true; readonly edits: Edit[] } | { readonly ok: false; readonly message: string } {
   const lowest = lowestOf(plan, line);
   if (!lowest) return { ok: false, message: 'This line has no run yet.' };
-  if (!plan.node[node]) return { ok: false, message: 'It is not there any more.' };
+  if (!plan.node[node]) return { ok: false, message: 'It is gone.' };
   if (lowerOf(lowest) === node) return { ok: true, edits: [] };
   if (runsOf(plan, line).some((run) => upperOf(run) === node))
-    return { ok: false, message: 'A line cannot drain into itself: that would be a ring.' };
+    return { ok: false, message: 'A line cannot drain into itself.' };
   const above = new Set(upstream(plan, line).flatMap((id) => runsOf(plan, id).map(upperOf)));
-  if (above.has(node)) return { ok: false, message: 'That drains into this line: it would be a ring.' };
+  if (above.has(node)) return { ok: false, message: 'That line already drains into this one.' };
   const moved: Edit = { op: 'put', item: { ...lowest, [lowEnd(lowest)]: node } };
   const after = applyEdits(plan, [moved]);
   const left = lowerOf(lowest);

@@ -60,7 +60,7 @@ export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
       needs,
       cannot:
         open && buried > cutDown + NEAR
-          ? ['the ground lies ', measured(buried, 'distance'), ' over the top of the pipe here']
+          ? ['the ground is ', measured(buried, 'distance'), ' above the top of the pipe here']
           : undefined,
       changes: changesOf(before, findingsOf(after)),
     };

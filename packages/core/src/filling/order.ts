@@ -11,13 +11,13 @@ export type Zone = 'bed' | 'haunch' | 'side' | 'overlay' | 'backfill' | 'surface
 
 /** Thickness of a lift before it is worked, m, and how: common practice. */
 export const LIFTS: Readonly<Record<Zone, { readonly most: number; readonly passes: number; readonly how: string }>> = {
-  bed: { most: 6 * INCH, passes: 2, how: 'plate, and to grade' },
+  bed: { most: 6 * INCH, passes: 2, how: 'plate compactor, to grade' },
   haunch: { most: 6 * INCH, passes: 0, how: 'worked under the pipe by hand, both sides alike' },
   side: { most: 8 * INCH, passes: 3, how: 'tamped at the trench edges, both sides alike' },
   overlay: { most: 6 * INCH, passes: 1, how: 'by hand; nothing heavy over the pipe' },
-  backfill: { most: 12 * INCH, passes: 4, how: 'plate or wheel, evenly' },
-  surface: { most: 6 * INCH, passes: 2, how: 'to the ground, a little proud' },
-  pieces: { most: Infinity, passes: 0, how: 'set whole, to line and level; filled beside by hand' },
+  backfill: { most: 12 * INCH, passes: 4, how: 'plate or wheel compactor, evenly' },
+  surface: { most: 6 * INCH, passes: 2, how: 'to the ground, slightly mounded' },
+  pieces: { most: Infinity, passes: 0, how: 'set in one piece, to line and level; sides filled by hand' },
 };
 
 /** So much higher may one side of what is set whole be filled than the other, m: common practice. */
@@ -32,7 +32,7 @@ export type Firmness = 'placed' | 'firm' | 'dense';
 export const FIRMNESS: Readonly<Record<Exclude<Firmness, 'placed'>, number>> = { firm: 0.9, dense: 0.95 };
 
 /** Over a field nothing is rammed, rolled or vibrated, and nothing heavy passes: its soil has to stay open. */
-export const OVER_FIELD = 'by hand, or let down from a bucket beside it; no plate and no wheel';
+export const OVER_FIELD = 'by hand, or lowered from a bucket beside it; no plate or wheel compactor';
 
 /** How a lift is worked. @param field whether what is filled is part of a septic field */
 export const howOf = (zone: Zone, field: boolean): string =>

@@ -70,15 +70,15 @@ export function readSheet(rows: readonly SheetRow[]): SheetRead {
     const first = above === 0;
     if (length === undefined) {
       if (none.has('length')) {
-        if (first) say(1, 'length', true, ['The lengths are missing: type the length of each pipe.']);
+        if (first) say(1, 'length', true, ['Lengths are missing: type the length of each pipe.']);
       } else {
         // A slope that would be rounded to nothing tells no length.
         const told = slope !== undefined && Math.abs(slope) >= ROUNDED.slope;
         const guess = low !== undefined && high !== undefined && told ? (high - low) / slope : undefined;
         say(index, 'length', true, [
-          'The length of the pipe out is missing',
+          'The length of the outgoing pipe is missing',
           ...(guess !== undefined && guess > 0
-            ? ([': by its inverts and its slope about ', measured(guess, 'distance')] as const)
+            ? ([': by its inverts and slope about ', measured(guess, 'distance')] as const)
             : []),
           '.',
         ]);
@@ -87,8 +87,8 @@ export function readSheet(rows: readonly SheetRow[]): SheetRead {
       if (!(none.has('out') && none.has('slope')) || first)
         say(index, 'out', true, [
           none.has('out') && none.has('slope')
-            ? 'Inverts out and slopes are both missing: type one of them for each pipe.'
-            : 'Type the invert out, or the slope of the pipe out.',
+            ? 'Outgoing inverts and slopes are both missing: type one of them for each pipe.'
+            : 'Type the outgoing invert, or the slope of the outgoing pipe.',
         ]);
     } else if (first && low === undefined && (high === undefined || slope === undefined)) {
       say(0, 'in', true, ['Type the invert where the line ends.']);
@@ -103,13 +103,13 @@ export function readSheet(rows: readonly SheetRow[]): SheetRead {
     for (const field of ['in', 'out'] as const) {
       const invert = row[field];
       if (invert !== undefined && row.rim !== undefined && invert > row.rim + NEAR)
-        say(index, field, false, ['It lies ', measured(invert - row.rim, 'distance'), ' over the rim.']);
+        say(index, field, false, ['It is ', measured(invert - row.rim, 'distance'), ' above the rim.']);
     }
     if (row.in !== undefined && row.out !== undefined && row.out > row.in + NEAR)
       say(index, 'out', false, [
-        'It lies ',
+        'It is ',
         measured(row.out - row.in, 'distance'),
-        ' over the invert in: water would stand here.',
+        ' above the incoming invert: water would stand here.',
       ]);
   });
   const whole = rows.length > 1 && pipes.length === rows.length - 1;
@@ -127,21 +127,17 @@ function disagreement(
   say: (row: number, field: SheetField, missing: boolean, words: Phrase) => void,
 ): void {
   if (high < low - NEAR)
-    say(row, 'out', false, [
-      'It lies ',
-      measured(low - high, 'distance'),
-      ' under the other end: the pipe would rise.',
-    ]);
+    say(row, 'out', false, ['It is ', measured(low - high, 'distance'), ' below the other end: the pipe would rise.']);
   if (slope === undefined) return;
   const there = low + slope * length;
   const off = Math.abs(high - there);
   if (off <= 2 * ROUNDED.elevation + ROUNDED.slope * length + NEAR) return;
   say(row, 'slope', false, [
-    'By this slope the invert out would be ',
+    'By this slope the outgoing invert would be ',
     measured(there, 'elevation'),
-    ': the sheet is ',
+    ': the sheet is off by ',
     measured(off, 'distance'),
-    ' off. Its inverts are kept, which fall ',
+    '. Its inverts are used; they fall ',
     measured((high - low) / length, 'slope'),
     '.',
   ]);

@@ -89,9 +89,7 @@ export function compute(plan: Plan, step = 5): Computed {
   const evaluation = evaluate(plan);
   const least = leastStep(evaluation, step);
   if (least !== undefined)
-    throw new RangeError(
-      `Stations every ${step} m would be too many for this plan. Ask for a step of ${least} m or more.`,
-    );
+    throw new RangeError(`Stations every ${step} m are too many for this plan. Ask for a step of ${least} m or more.`);
   return {
     lines: [...evaluation.lines.values()].map((line) => ({
       id: line.id,

@@ -10,7 +10,7 @@ export function gradeTable(evaluation: Evaluation, line: LineResult, system: Sys
   // A line of hundreds of kilometres is told at longer steps, rather than not at all.
   const step = Math.max(asked, leastStep(evaluation, asked) ?? 0);
   const columns: readonly (readonly [name: string, quantity: Quantity])[] = [
-    ['chainage', 'chainage'],
+    ['station', 'chainage'],
     ['run', 'plain'],
     ['distance', 'distance'],
     ['ground', 'elevation'],
@@ -23,7 +23,7 @@ export function gradeTable(evaluation: Evaluation, line: LineResult, system: Sys
     quantity === 'plain' || quantity === 'chainage' ? name : `${name} (${unitName(quantity, system)})`,
   );
   const value = (amount: number | undefined, quantity: Quantity): string =>
-    amount === undefined ? '' : print(amount, quantity, system, { bare: true }).replace('\u2212', '-');
+    amount === undefined ? '' : print(amount, quantity, system, { typed: true }).replace('\u2212', '-');
   const rows = line.order.runs.flatMap((item, index) => {
     const run = evaluation.runs.get(item.id) as RunResult;
     const start = line.line.startChainage + (line.order.starts[index] as number);

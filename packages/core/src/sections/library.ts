@@ -34,7 +34,7 @@ const MODULE: MaterialModel = {
 
 const MORE = {
   stormSand: {
-    name: 'Stabilised sand to the springline',
+    name: 'Stabilized sand to the springline',
     width: { rule: 'd2321' },
     below: [{ material: 'stabilised', thickness: inches(6) }],
     above: [
@@ -51,8 +51,8 @@ const MORE = {
     surface: [{ material: 'topsoil', thickness: inches(4) }],
   },
   twinWall: {
-    name: 'Twin-wall: bed, side support, overlay',
-    width: { rule: 'room', each: 0.3, beside: 'outside' },
+    name: 'Twin-wall pipe: bed, side support, overlay',
+    width: { rule: 'room', each: FOOT, beside: 'outside' },
     below: [{ material: 'sand', thickness: 0.275 }],
     above: [
       { material: 'sand', upTo: { mark: 'crown', offset: 0 } },
@@ -71,7 +71,7 @@ const MORE = {
     surface: [{ material: 'topsoil', thickness: inches(4) }],
   },
   road: {
-    name: 'Road crossing: stone, base and asphalt put back',
+    name: 'Road crossing: stone, base and asphalt patch',
     width: { rule: 'd2321' },
     below: [{ material: 'stone', thickness: inches(6) }],
     above: [
@@ -84,7 +84,7 @@ const MORE = {
     ],
   },
   slab: {
-    name: 'Under a slab or walk: 4 in of concrete put back',
+    name: 'Under a slab or walk: 4 in concrete patch',
     width: { rule: 'fixed', width: inches(18) },
     below: [{ material: 'sand', thickness: inches(4) }],
     above: [
@@ -97,7 +97,7 @@ const MORE = {
     ],
   },
   service: {
-    name: 'Service trench: sand round the pipe, tape over it',
+    name: 'Utility trench: sand around the pipe, tape over it',
     width: { rule: 'fixed', width: inches(18) },
     below: [{ material: 'sand', thickness: inches(4) }],
     above: [{ material: 'sand', upTo: { mark: 'crown', offset: inches(12) } }],
@@ -114,7 +114,7 @@ const MORE = {
     fabric: { laid: 'sock' },
   },
   frenchClosed: {
-    name: 'French drain, closed in fabric and stitched, soil over',
+    name: 'French drain, stone wrapped in fabric and stitched, soil over',
     width: { rule: 'fixed', width: inches(12) },
     below: [{ material: 'stone', thickness: inches(2) }],
     above: [{ material: 'stone', upTo: { mark: 'ground', offset: inches(-4) } }],
@@ -140,7 +140,7 @@ const MORE = {
     surface: [{ material: 'topsoil', thickness: inches(4) }],
   },
   gravelBed: {
-    name: 'Gravel bed, 3 ft beyond its pipes and their ends',
+    name: 'Gravel bed, 3 ft past its pipes and their ends',
     width: { rule: 'room', each: inches(36), beside: 'outside' },
     beyond: inches(36),
     below: [{ material: 'stone', thickness: inches(6) }],
@@ -158,7 +158,7 @@ const MORE = {
     surface: [{ material: 'sod', thickness: inches(2) }],
   },
   chambers: {
-    name: 'Chamber row, native or pea gravel at its sides',
+    name: 'Chamber row, native or pea gravel at the sides',
     width: { rule: 'fixed', width: inches(36) },
     below: [],
     above: [

@@ -37,7 +37,7 @@ export const MATERIALS = {
   topsoil: { name: 'Topsoil', class: 'topsoil', density: 1.1 * PER_CUBIC_YARD, waste: 0.05, loose: 1.2 },
   sod: { name: 'Sod', class: 'sod', density: 1.0 * PER_CUBIC_YARD, waste: 0.05, loose: 1 },
   stabilised: {
-    name: 'Stabilised sand',
+    name: 'Stabilized sand',
     class: 'sand',
     form: 'stabilised',
     density: 1.6 * PER_CUBIC_YARD,

@@ -1,5 +1,6 @@
 import type { Benchmark, ItemOf, Levelling, Plan, Setup, Shot, Target, Uuid } from '@alveus/plan';
 import { inForce, ONLY } from '@alveus/plan';
+import { FOOT, MILE } from '../units';
 import { suspectsIn } from './busts';
 
 /**
@@ -54,10 +55,10 @@ export interface Circuit {
 }
 
 /**
- * What a loop may miss by, as is usual for this work: 12 mm × √ of the kilometres of its sights, or, where nobody paced
- * those, 5 mm × √ of its setups; common practice.
+ * What a loop may miss by, as is usual for this work: 0.05 ft × √ of the miles of its sights (12 mm × √km), or, where
+ * nobody paced those, 0.02 ft × √ of its setups (6 mm); common practice.
  */
-export const ALLOWED = { distance: 0.012, setups: 0.005 } as const;
+export const ALLOWED = { distance: (0.05 * FOOT) / Math.sqrt(MILE / 1000), setups: 0.02 * FOOT } as const;
 
 export const DEFAULT_LEVELLING: Levelling = {
   kind: 'levelling',

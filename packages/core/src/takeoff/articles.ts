@@ -89,7 +89,7 @@ export function keyOf(what: What): string {
 const PLAIN = {
   shoring: { supplier: 'work', name: 'Shoring against the sides', unit: 'area' },
   shield: { supplier: 'work', name: 'Trench dug in a shield', unit: 'length' },
-  native: { supplier: 'work', name: 'Native soil put back', unit: 'volume' },
+  native: { supplier: 'work', name: 'Native backfill', unit: 'volume' },
   fabric: { supplier: 'fabric', name: 'Filter fabric', unit: 'length' },
   pins: { supplier: 'fabric', name: 'Pins or stitches for fabric', unit: 'count' },
   ties: { supplier: 'fabric', name: 'Ties', unit: 'count' },
@@ -118,7 +118,7 @@ const FITTINGS: Readonly<Record<Fitting['fit'], string>> = {
   guard: 'Animal guard',
   emitter: 'Emitter with its elbow',
   adapter: 'Adapter',
-  leveller: 'Leveller',
+  leveller: 'Leveler',
   baffle: 'Baffle tee',
   ring: 'Sealing ring',
   vent: 'Vent cap',
@@ -130,7 +130,7 @@ export function articleOf(what: What, plan: Pick<Plan, 'material' | 'pipe'>): Ar
   const pipeName = (id: Uuid): string => plan.pipe[id]?.name ?? 'pipe that was removed';
   switch (what.of) {
     case 'dug':
-      return { key, supplier: 'work', name: `Dug: ${what.stratum}`, unit: 'volume' };
+      return { key, supplier: 'work', name: `Digging: ${what.stratum}`, unit: 'volume' };
     case 'material': {
       const material = plan.material[what.material];
       return {

@@ -30,7 +30,7 @@ export function cleanoutsWanting({ lines, runs, nodes }: Evaluation, apart: numb
       const more = Math.ceil((end - reached - NEAR) / apart) - 1;
       // What is too long is told once, where it comes to an end.
       if ((open || !above) && more > 0)
-        wanting.push({ line, run: id, count: more, why: 'further than that from the last place to clean from' });
+        wanting.push({ line, run: id, count: more, why: 'farther than that from the last cleanout' });
       if (open) reached = end;
       else if (!above) wanting.push({ line, run: id, count: 1, why: 'the head of the line' });
       else if (run.pipe && above.pipe && Math.abs(run.pipe.nominal - above.pipe.nominal) > NEAR)

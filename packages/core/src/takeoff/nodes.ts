@@ -92,7 +92,7 @@ function addMeeting(node: NodeResult, context: NodeContext, fit: (fitting: Fitti
     const slow = slowly(branch) && slowly(leaving);
     fit(
       { fit: slow ? 'tee' : 'wye', pipe: main.id, branch: pipe.id },
-      slow ? `${branch.name} comes in where water rises slowly` : `${branch.name} comes in fast, or with debris`,
+      slow ? `${branch.name} enters where water rises slowly` : `${branch.name} enters fast, or with debris`,
     );
   }
   const before = pipeOf(straight, context);
@@ -103,7 +103,7 @@ function addMeeting(node: NodeResult, context: NodeContext, fit: (fitting: Fitti
   const each = (Math.atan(jointOf(main).turns) * 180) / Math.PI;
   const { bends, over } = bendsFor(turn, each);
   for (const degrees of bends) {
-    const left = over > 0.5 ? `; ${over.toFixed(0)}° over, to be measured in the trench` : '';
+    const left = over > 0.5 ? `; ${over.toFixed(0)}° more, measure it in the trench` : '';
     fit({ fit: 'bend', pipe: main.id, degrees }, `turns by ${turn.toFixed(0)}°${left}`);
   }
 }

@@ -7,16 +7,16 @@ import type { RunResult } from '../results';
 import { NEAR } from '../tolerance';
 import type { Amounts, EnvelopeLayer, KnownStation, Sides } from '../trench';
 import { areaOver, runTrench, slopedLength, stationsOf } from '../trench';
-import { INCH } from '../units';
+import { FOOT, INCH } from '../units';
 import type { Entry, Where } from './articles';
 import { whole } from './loads';
 
 /** What one run takes. */
 
 /** Fabric is pinned or stitched so often where it closes, m: common practice. */
-const PINS = 0.9;
+const PINS = 3 * FOOT;
 /** Tracer wire is tied to its pipe so often, so that it stays along it, m: common practice. */
-const TIES = 1.5;
+const TIES = 5 * FOOT;
 /** Lubricant for a joint, for each metre of the pipe's nominal size, kg: common practice, from memory. */
 const LUBRICANT = 0.22;
 /** Solvent cement for a joint, likewise. */
@@ -53,7 +53,7 @@ export function runEntries(run: RunResult, { material, pits }: RunContext): read
     const across = cross && fabricAcross(section.fabric, run.envelope, cross);
     const laid = slopedLength(dugLength(run), run.grade.slope);
     if (across) {
-      add({ of: 'fabric' }, laid, section.fabric.laid === 'round' ? 'closed round the stone' : 'over the stone', {
+      add({ of: 'fabric' }, laid, section.fabric.laid === 'round' ? 'wrapped around the stone' : 'over the stone', {
         wide: across.wide,
       });
       if (section.fabric.laid === 'round') add({ of: 'pins' }, whole(laid / PINS) + 1, 'where the fabric closes');
@@ -81,9 +81,9 @@ function addDug(run: RunResult, amounts: Amounts, pits: readonly TestPit[], add:
     .flatMap(({ limiting }) => (limiting ? [limiting] : []))
     .sort((one, other) => one.depth - other.depth)[0];
   const under = hard ? Math.min(dugUnder(run, hard.depth), amounts.excavation - top) : 0;
-  add({ of: 'dug', stratum: 'off the top' }, top, 'sod, topsoil or pavement over the trench');
-  add({ of: 'dug', stratum: 'trenches' }, amounts.excavation - top - under, 'between the top and what is harder');
-  if (hard) add({ of: 'dug', stratum: hard.what }, under, 'under the depth at which a pit met it');
+  add({ of: 'dug', stratum: 'stripped' }, top, 'sod, topsoil or pavement over the trench');
+  add({ of: 'dug', stratum: 'trenches' }, amounts.excavation - top - under, 'between the top layer and harder ground');
+  if (hard) add({ of: 'dug', stratum: hard.what }, under, 'below the depth at which a pit found it');
 }
 
 /**
@@ -141,7 +141,7 @@ const dugLength = (run: RunResult): number => stretchesOf(run).reduce((sum, { fr
 function addShoring(run: RunResult, add: Add): void {
   const { protection } = run.run;
   if (protection === 'shored') add({ of: 'shoring' }, sidesArea(run), 'both sides, as deep as the trench');
-  if (protection === 'shielded') add({ of: 'shield' }, dugLength(run), 'people work in the box');
+  if (protection === 'shielded') add({ of: 'shield' }, dugLength(run), 'people work inside the shield');
 }
 
 /** Area of both sides, where it is deep at all, m²: between stations the depth goes straight. */

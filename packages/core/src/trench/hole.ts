@@ -178,7 +178,7 @@ export function holeAmounts(
   };
   let base = 0;
   for (const { material, thickness } of hole.below) add('base', material, (base += thickness));
-  for (const { material, over } of hole.around) add('round the structure', material, under + over);
+  for (const { material, over } of hole.around) add('around the structure', material, under + over);
   add('native backfill', 'native', Math.max(0, depth));
   const whole = Math.max(0, depth);
   if (frame) layers.push({ name: 'frame', material: frame.material, volume: volume(framed, 0, whole), top: whole });

@@ -50,7 +50,7 @@ function expectation(quantity: Quantity, system: System): string {
     case 'slope':
       return 'a slope such as 1 %, 1/8 in/ft, 1:96 or 10 mm/m';
     case 'share':
-      return 'a share such as 5 %';
+      return 'a percentage such as 5 %';
     case 'density':
       return metric ? 'a density such as 1600 or 1.4 ton/cu yd' : 'a density such as 1.4 or 1600 kg/m3';
     case 'volume':

@@ -11,26 +11,65 @@ export interface PrintOptions {
   readonly fraction?: Fraction;
   /** Leave the unit out, where a heading says it. */
   readonly bare?: boolean;
-  /** Digits more than usual; of a fraction, halvings. */
+  /** As it stands in a field: without its unit, and as fine as it may be typed. */
+  readonly typed?: boolean;
+  /** Digits more than usual. */
   readonly finer?: number;
 }
 
 /**
- * Prints an SI value as crews write it.
+ * Prints an SI value as crews write it, no finer than they can set or order it.
  * @param value metres, m², m³, kg, kg/m³, m/s or a ratio, as the quantity says
  */
 export function print(value: number, quantity: Quantity, system: System, options: PrintOptions = {}): string {
   const unit = unitOf(quantity, system);
-  const finer = options.finer ?? 0;
-  const fraction = (options.fraction ?? 8) * 2 ** finer;
-  if (unit.style === 'feet-inches') return feetAndInches(value, fraction);
-  if (unit.style === 'inches') return inches(value, fraction);
-  if (unit.style === 'chainage') return chainage(value, system);
-  const digits = decimals(value / unit.size, unit.places + finer);
-  // A bare number is written as people write it: 3, not 3.0000.
-  const number = quantity === 'plain' ? digits.replace(/\.?0+$/, '') : digits;
-  return options.bare || unit.name === '' ? number : unit.name === '%' ? `${number} %` : `${number} ${unit.name}`;
+  if (options.typed) return printTyped(value, unit, quantity, system, options);
+  if (quantity === 'depth' && value < -resolution(quantity, system, options.fraction) / 2)
+    return `${print(-value, quantity, system, options)} above ground`;
+  if (unit.style === 'feet-inches') return feetAndInches(value, options.fraction ?? 8);
+  if (unit.style === 'inches') return inches(value, Math.max(options.fraction ?? 8, quantity === 'fine' ? 16 : 8));
+  if (unit.style === 'chainage') return chainage(value, system).replace(/\.0+$/, '');
+  const number = shown(value / unit.size, unit.places, quantity, options.finer ?? 0);
+  return options.bare || unit.name === '' ? number : `${number} ${unit.name}`;
 }
+
+function printTyped(value: number, unit: Unit, quantity: Quantity, system: System, options: PrintOptions): string {
+  const fraction = options.fraction ?? 8;
+  if (unit.style === 'feet-inches') return feetAndInches(value, fraction);
+  if (unit.style === 'inches' && quantity !== 'fine') return inches(value, fraction);
+  if (unit.style === 'chainage') return chainage(value, system);
+  const number = decimals(value / unit.size, unit.typed ?? unit.places);
+  if (quantity === 'plain') return withoutZeros(number);
+  return unit.name === '%' ? `${number} %` : number;
+}
+
+/** What is ordered or hauled: tenths up to this many units, and whole ones beyond. */
+const TENTHS_TO = 100;
+
+/** A decimal number as it is read out: whole lengths without zeros, amounts by their size. */
+function shown(value: number, places: number, quantity: Quantity, finer: number): string {
+  switch (quantity) {
+    case 'volume':
+    case 'mass':
+    case 'area':
+    case 'liquid': {
+      if (Math.abs(value) < 0.05 && value !== 0 && places > 0) return 'under 0.1';
+      return decimals(value, Math.min(places, Math.abs(value) < TENTHS_TO - 0.05 ? 1 : 0));
+    }
+    case 'distance':
+      return decimals(value, places).replace(/\.0+$/, '');
+    case 'plain':
+    case 'share':
+      return withoutZeros(decimals(value, places + finer));
+    case 'elevation':
+    case 'depth':
+      return decimals(value, places);
+    default:
+      return decimals(value, places + finer);
+  }
+}
+
+const withoutZeros = (number: string): string => (number.includes('.') ? number.replace(/\.?0+$/, '') : number);
 
 /** The smallest step a printed value can show, in SI. */
 export function resolution(quantity: Quantity, system: System, fraction: Fraction = 8): number {
@@ -54,10 +93,18 @@ interface Unit {
   readonly size: number;
   readonly name: string;
   readonly places: number;
+  /** Places in a field, where those are others. */
+  readonly typed?: number;
   readonly style: 'decimal' | 'feet-inches' | 'inches' | 'chainage';
 }
 
-const decimal = (size: number, name: string, places: number): Unit => ({ size, name, places, style: 'decimal' });
+const decimal = (size: number, name: string, places: number, typed = places): Unit => ({
+  size,
+  name,
+  places,
+  typed,
+  style: 'decimal',
+});
 
 function unitOf(quantity: Quantity, system: System): Unit {
   const metric = system === 'metric';
@@ -72,31 +119,31 @@ function unitOf(quantity: Quantity, system: System): Unit {
     case 'thickness':
       return metric ? decimal(0.001, 'mm', 0) : { size: INCH, name: 'in', places: 3, style: 'inches' };
     case 'fine':
-      return metric ? decimal(0.001, 'mm', 1) : decimal(INCH, 'in', 3);
+      return metric ? decimal(0.001, 'mm', 0, 1) : { size: INCH, name: 'in', places: 3, style: 'inches' };
     case 'slope':
       return decimal(0.01, '%', 2);
     case 'share':
       return decimal(0.01, '%', 1);
     case 'area':
-      return metric ? decimal(1, 'm²', 2) : decimal(FOOT ** 2, 'sq ft', 2);
+      return metric ? decimal(1, 'm²', 1, 2) : decimal(FOOT ** 2, 'sq ft', 1, 2);
     case 'volume':
-      return metric ? decimal(1, 'm³', 2) : decimal(YARD3, 'cu yd', 2);
+      return metric ? decimal(1, 'm³', 1, 2) : decimal(YARD3, 'cu yd', 1, 2);
     case 'liquid':
       return metric ? decimal(0.001, 'L', 0) : decimal(GALLON, 'gal', 1);
     case 'mass':
-      return metric ? decimal(TONNE, 't', 2) : decimal(TON, 'ton', 2);
+      return metric ? decimal(TONNE, 't', 1, 2) : decimal(TON, 'ton', 1, 2);
     case 'weight':
       return metric ? decimal(1, 'kg', 0) : decimal(POUND, 'lb', 0);
     case 'weight-per-length':
       return metric ? decimal(1, 'kg/m', 1) : decimal(POUND / FOOT, 'lb/ft', 1);
     case 'density':
-      return metric ? decimal(1, 'kg/m³', 0) : decimal(TON / YARD3, 'ton/cu yd', 3);
+      return metric ? decimal(1, 'kg/m³', 0) : decimal(TON / YARD3, 'ton/cu yd', 2, 3);
     case 'speed':
-      return metric ? decimal(1, 'm/s', 2) : decimal(FOOT, 'ft/s', 2);
+      return metric ? decimal(1, 'm/s', 1, 2) : decimal(FOOT, 'ft/s', 1, 2);
     case 'count':
       return decimal(1, '', 0);
     case 'plain':
-      return decimal(1, '', 4);
+      return decimal(1, '', 2, 4);
   }
 }
 
@@ -110,6 +157,7 @@ function decimals(value: number, places: number): string {
 export function printInchesPerFoot(slope: number): string {
   const sixteenths = Math.round(Math.abs(slope) * 12 * 16);
   const exact = Math.abs(Math.abs(slope) * 12 * 16 - sixteenths) < 1e-6;
+  if (sixteenths === 0 && !exact) return 'under 1/16 in/ft';
   const text = mixed(sixteenths, 16) || '0';
   return `${exact ? '' : '≈ '}${slope < 0 && sixteenths > 0 ? MINUS : ''}${text} in/ft`;
 }

@@ -35,6 +35,8 @@ export type Quantity =
 export { FOOT, INCH } from '@alveus/plan';
 /** US survey foot; only imported state-plane data use it. */
 export const SURVEY_FOOT = 1200 / 3937;
+/** A mile, in meters. */
+export const MILE = 5280 * FOOT;
 export const YARD3 = (3 * FOOT) ** 3;
 /** Short ton, in kilograms. */
 export const TON = 907.18474;

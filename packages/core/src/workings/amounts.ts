@@ -30,7 +30,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
             return [
               ...shapedWords(run),
               measured(amount / known, 'area'),
-              ' on average × ',
+              ' average × ',
               measured(known, 'distance'),
               ' = ',
               volume(amount),
@@ -41,7 +41,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
             measured(width, 'thickness'),
             ' wide × ',
             measured(amount / (known * width), 'depth'),
-            ' deep on average = ',
+            ' average depth = ',
             volume(amount),
           ];
         },
@@ -63,7 +63,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
         (run) => run.trench?.amounts?.pipe,
         (run, amount) =>
           run.trench?.strips
-            ? ['all pipes that lie in its trench, where it is dug for it = ', volume(amount)]
+            ? ['all pipes in its trench, where it is dug for it = ', volume(amount)]
             : [
                 'outside ',
                 measured(run.pipe?.outside ?? 0, 'fine'),
@@ -89,7 +89,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
     case 'nativeReturned': {
       const bought = q.layers.reduce((total, layer) => total + layer.placed, 0);
       return {
-        title: 'Native put back, placed',
+        title: 'Native backfill, placed',
         value: volume(q.nativeReturned),
         steps: [
           {
@@ -112,7 +112,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
     }
     case 'spoilBank':
       return {
-        title: 'Spoil, as it lay in the ground',
+        title: 'Spoil, in the ground',
         value: volume(q.spoilBank),
         steps: [
           {
@@ -179,7 +179,7 @@ function sideWords(side: Side): string {
     case 'upright':
       return 'upright';
     case 'sloped':
-      return `sloped ${side.out} out for one up${side.over > 0 ? ' over its upright part' : ''}`;
+      return `sloped ${side.out} out for one up${side.over > 0 ? ' above its vertical part' : ''}`;
     case 'benched':
       return 'benched';
   }
@@ -210,7 +210,7 @@ function explainLayer(
       measured(known, 'distance'),
       ' × ',
       measured(amount / known, 'area'),
-      ' on average, less the pipe in it = ',
+      ' average, less the pipe in it = ',
       volume(amount),
     ];
   });
@@ -243,7 +243,7 @@ function explainMaterial(
         value: volume(amount.placed),
         steps: [...steps, { formula: 'all layers together', numbers: [volume(amount.placed)] }],
         source: EXACT,
-        rests: [...gap(line), 'each layer, whose own working shows it run by run'],
+        rests: [...gap(line), 'each layer; its own working shows it run by run'],
       };
     }
     case 'area':
@@ -252,7 +252,7 @@ function explainMaterial(
         value: measured(amount.area, 'area'),
         steps: [
           {
-            formula: 'ordered = width of the trench × length, where it lies on top, × (1 + waste)',
+            formula: 'ordered = trench width × length, where it is on top, × (1 + waste)',
             numbers: [
               measured(amount.area / (1 + material.waste), 'area'),
               ' × (1 + ',

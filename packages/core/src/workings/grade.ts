@@ -25,7 +25,7 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
   const facts = factsOf(run.run, evaluation.plan.runGrade[run.id]);
   const fixed = facts[figure] !== undefined;
   if (value === undefined) {
-    const steps = [{ formula: 'Still open: fix two of low invert, slope and high invert.', numbers: [] }];
+    const steps = [{ formula: 'Not set yet: set two of low invert, slope and high invert.', numbers: [] }];
     return { title, value: undefined, steps, source: 'geometry', rests: [] };
   }
   const result = measured(value, quantity);
@@ -33,7 +33,7 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
     return {
       title,
       value: result,
-      steps: [{ formula: 'fixed in the plan', numbers: [result] }],
+      steps: [{ formula: 'locked in the plan', numbers: [result] }],
       source: 'typed',
       rests: [],
     };
@@ -51,7 +51,7 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
     rests.push('both inverts of the run', 'its horizontal length');
   } else if (figure === 'low' && below?.grade.high !== undefined && low !== undefined) {
     steps.push({
-      formula: 'low invert = invert going out below + drop',
+      formula: 'low invert = outgoing invert below + drop',
       numbers: [
         measured(below.grade.high, 'elevation'),
         ' + ',
@@ -75,7 +75,7 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
     );
     rests.push(figure === 'high' ? 'low invert' : 'high invert', 'slope', 'horizontal length');
   } else {
-    steps.push({ formula: 'follows from the run it joins', numbers: [result] });
+    steps.push({ formula: 'set by the run it joins', numbers: [result] });
   }
   return { title, value: result, steps, source: 'geometry', rests };
 }
@@ -113,7 +113,7 @@ function explainWidth(run: RunResult): Working {
       return {
         title,
         value,
-        steps: [{ formula: 'as the section says', numbers: [value] }],
+        steps: [{ formula: 'from the section', numbers: [value] }],
         source: 'typed; often the bucket',
         rests,
       };

@@ -41,15 +41,12 @@ function explainGround(run: RunResult, { at, ground }: Station): Working {
     steps.push(missing('The ground is not known here: type it at both ends of the run.'));
   } else if (Math.abs(above.at - at) < 1e-9) {
     steps.push(
-      step(
-        above.shot === undefined ? 'as typed at this place' : 'as shot at this place with the level',
-        elevation(ground),
-      ),
+      step(above.shot === undefined ? 'typed at this place' : 'shot at this place with the level', elevation(ground)),
     );
   } else {
     steps.push(
       step(
-        `straight between the ground points on either side, ${below.shot === undefined ? 'typed' : 'shot'} and ${above.shot === undefined ? 'typed' : 'shot'}`,
+        `straight line between the ground points on either side, ${below.shot === undefined ? 'typed' : 'shot'} and ${above.shot === undefined ? 'typed' : 'shot'}`,
         elevation(below.elevation),
         ' + (',
         elevation(above.elevation),
@@ -77,7 +74,7 @@ function explainInvert(run: RunResult, { at, invert }: Station): Working {
   const { low, slope } = run.grade;
   const steps =
     low === undefined || slope === undefined || invert === undefined
-      ? [missing('The grade of this run is open: fix two of low invert, slope and high invert.')]
+      ? [missing('This run has no grade yet: set two of low invert, slope and high invert.')]
       : [
           step(
             'invert = low invert + slope × distance up the run',
@@ -197,7 +194,7 @@ function explainLayerTop(run: RunResult, { bottom, depth }: Station, layer: numb
       : [
           step(
             part?.top.from === 'ground'
-              ? 'top = ground, less what lies over it'
+              ? 'top = ground, less the layers over it'
               : 'top = trench bottom + height in the section, cut by the ground',
             elevation(bottom),
             ' + ',

@@ -259,7 +259,7 @@ when('a trench of 4.99 ft', deep(4.99), [], ['protection', 'soft-ground']);
 when('a trench of 8 ft, shored', deep(8, 'shored'), [], ['protection', 'deep-trench']);
 when('a trench of 21 ft, shored', deep(21, 'shored'), ['stop deep-trench'], ['protection']);
 when('a trench of just 20 ft, shored', deep(20, 'shored'), [], ['deep-trench']);
-when('a trench of 4 ft in soil of class C', deep(4, undefined, { soil: 'C' }), ['stop soft-ground'], ['protection']);
+when('a trench of 4 ft in Type C soil', deep(4, undefined, { soil: 'C' }), ['stop soft-ground'], ['protection']);
 when('a trench of 4 ft in soil of class B', deep(4, undefined, { soil: 'B' }), [], ['soft-ground', 'protection']);
 when('a trench of 4 ft with water at 3 1/2 ft', deep(4, undefined, { water: 3.5 }), [
   'stop soft-ground',
@@ -679,9 +679,9 @@ const tank = (arrives: number, leaves: number, hole: Partial<NonNullable<JobSpec
   holes: [{ node: 'Tank', long: 7.5, wide: 4.75, tall: 5.25, ports: [1.1, 1.35], protection: 'sloped', ...hole }],
 });
 const BODY = ['ports-meet', 'inlet-low', 'lid-out'] as const;
-when('a tank whose inlet lies 3 in over its outlet', tank(94.36, 94.11), [], BODY);
+when('a tank whose inlet lies 3 in above its outlet', tank(94.36, 94.11), [], BODY);
 when('a tank whose inlet lies level with its outlet', tank(94.36, 94.36), ['fix inlet-low', 'fix ports-meet']);
-when('a tank whose sewer comes in 8 in over its outlet', tank(94.78, 94.11), ['watch inlet-low', 'fix ports-meet']);
+when('a tank whose sewer comes in 8 in above its outlet', tank(94.78, 94.11), ['watch inlet-low', 'fix ports-meet']);
 when(
   'a tank in ground that is too low for it',
   tank(97.0, 96.75),
@@ -758,13 +758,8 @@ when('a hole with 4 in each side of its basin', inHole({ room: 4 }), ['watch hol
 when('a basin of 5 ft where the ground is 4.3 ft over its underside', inHole({ tall: 5 }), ['fix lid-out']);
 when('a frame 10 mm clear of its shaft', inHole({ frame: 0.01 }), ['fix frame-bears']);
 when('stone filled to 6 ft in a hole of 5', inHole({ fill: 6 }), ['watch fill-out']);
-when(
-  'a trench of 4 ft in soil of class C, benched',
-  deep(4, 'benched', { soil: 'C' }),
-  [],
-  ['soft-ground', 'protection'],
-);
-when('a trench of 2.3 ft in soil of class C', deep(2.3, undefined, { soil: 'C' }), [], ['soft-ground']);
+when('a trench of 4 ft in Type C soil, benched', deep(4, 'benched', { soil: 'C' }), [], ['soft-ground', 'protection']);
+when('a trench of 2.3 ft in Type C soil', deep(2.3, undefined, { soil: 'C' }), [], ['soft-ground']);
 when('a trench that goes 4 ft where rock lies at 3 ft', deep(4, undefined, { rock: 3 }), ['watch meets-layer']);
 
 // The trench and what lies in it.
@@ -842,7 +837,7 @@ when(
   ['watch layer-out-of-ground'],
 );
 when(
-  'stone that stands out of the ground over the last inches before a manhole',
+  'stone that is out of the ground over the last inches before a manhole',
   oneRun(
     { breaks: [[0.8, 104]] },
     {
@@ -958,7 +953,7 @@ when(
 );
 when('a lateral in solid pipe', ending('lateral', 'lateral-end', pipeOf('4 in SDR 35')), ['fix solid-drain']);
 when('a sewer that comes to daylight', ending('building-sewer', 'daylight'), ['stop sewage-in-open']);
-when('a sewer that goes past the tank', ending('building-sewer', 'd-box'), ['stop sewage-past-tank']);
+when('a sewer that bypasses the tank', ending('building-sewer', 'd-box'), ['stop sewage-past-tank']);
 when('a sewer to a box that was there', ending('building-sewer', 'structure'), ['watch sewage-to-box']);
 when('effluent in a soak-away', ending('effluent', 'soak-away'), ['fix effluent-soaks']);
 when('roof water in a tank', ending('roof-drain', 'tank'), ['fix rain-in-septic']);
@@ -1226,7 +1221,7 @@ when(
   { ...oneRun(), nodes: { Out: { form: 'structure', ground: 104 }, Top: {} } },
   ['fix ground-missing'],
 );
-when('a ground point beyond the end of its run', oneRun({ breaks: [[110, 105]] }), ['fix break-beyond-run']);
+when('a ground point past the end of its run', oneRun({ breaks: [[110, 105]] }), ['fix break-beyond-run']);
 when(
   'a ground point at the very end that says another thing than the node',
   oneRun({ breaks: [[100, 106]] }),

@@ -61,30 +61,31 @@ export function openPlanFile(given: string): Opened {
   } catch {
     return refuse(unreadable(text));
   }
-  if (!isJson(raw) || raw.format !== FORMAT) return refuse(`This is not a plan file: its "format" is not "${FORMAT}".`);
+  if (!isJson(raw) || raw.format !== FORMAT)
+    return refuse(`This file is not an Alveus plan: its "format" is not "${FORMAT}".`);
   const version = raw.version;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
-    return refuse('This plan file does not say its version.');
+    return refuse('This plan file has no version.');
   }
   if (version > VERSION) {
     return refuse(
-      `This plan file has version ${cutText(String(version), 20)}; this program reads up to ${VERSION}. Open it with a newer one.`,
+      `This plan file is version ${cutText(String(version), 20)}; this app reads up to ${VERSION}. Open it with a newer one.`,
     );
   }
   const file = forward(raw, version);
   const { known, places, foreign } = parted(file);
   const parsed = PlanFile.safeParse(known);
   if (!parsed.success)
-    return refuse(`This plan file has a mistake: ${describe(file, inFile(parsed.error, places), text)}`);
+    return refuse(`This plan file has an error: ${describe(file, inFile(parsed.error, places), text)}`);
   const things = parsed.data.items.length + foreign.length;
   if (things > LIMITS.planItems)
-    return refuse(`This plan has ${things} things; a plan has at most ${LIMITS.planItems}. Part it in two.`);
+    return refuse(`This plan has ${things} items; a plan holds at most ${LIMITS.planItems}. Split it in two.`);
   // Only text this long can hold so much.
   if (text.length > LIMITS.planBytes) {
     const bytes = bytesOf([...parsed.data.items, ...foreign]);
     if (bytes > LIMITS.planBytes)
       return refuse(
-        `This plan has ${megabytes(bytes)}; a plan has at most ${megabytes(LIMITS.planBytes)}. Part it in two.`,
+        `This plan is ${megabytes(bytes)}; a plan holds at most ${megabytes(LIMITS.planBytes)}. Split it in two.`,
       );
   }
   return { ok: true, name: parsed.data.name, plan: planOf(parsed.data.items), foreign };
@@ -132,10 +133,10 @@ function forward(file: Json, version: number): Json {
 function unreadable(text: string): string {
   if (text.trim() === '') return 'This file is empty.';
   const broken = brokenAt(text);
-  if (!broken) return 'This is not a whole plan file: its JSON is nested too deep or damaged.';
+  if (!broken) return 'This file is not an Alveus plan: its content is damaged or nested too deep.';
   return broken.endless
-    ? `This is not a whole plan file: it breaks off at line ${broken.line}. Try to get it again from where it was saved.`
-    : `This is not a whole plan file: its JSON is damaged at line ${broken.line}, place ${broken.column}, before ${quoted(broken.near)}. ` +
+    ? `This plan file is cut off at line ${broken.line}. Get it again from where it was saved.`
+    : `This file is not an Alveus plan, or it is damaged: line ${broken.line}, place ${broken.column}, before ${quoted(broken.near)}. ` +
         'Look for a comma, quote or bracket there.';
 }
 
@@ -170,9 +171,7 @@ function where(file: Json, [first, index, ...rest]: readonly PropertyKey[]): str
     return first === undefined ? 'the file' : plain(String(first), NEAR_TEXT);
   if (!isJson(item)) return `item ${index + 1}`;
   const find: Find = (of, id) => items.find((one) => isJson(one) && one.kind === of && one.id === id) as AnyItem;
-  return (
-    placeWords(item, rest, find) ?? `item ${index + 1}, of a kind that is not known (${quoted(String(item.kind))})`
-  );
+  return placeWords(item, rest, find) ?? `item ${index + 1}, of an unknown kind (${quoted(String(item.kind))})`;
 }
 
 function refuse(message: string): Opened {

@@ -14,7 +14,7 @@ export const MESSAGE = 160;
 export function problemOf(item: AnyItem, find: Find): string | undefined {
   const issue = Item.safeParse(item).error?.issues[0];
   if (!issue) return undefined;
-  const place = placeWords(item, issue.path, find) ?? 'a thing of a kind that is not known';
+  const place = placeWords(item, issue.path, find) ?? 'an item of an unknown kind';
   return `${place}: ${plain(issue.message, MESSAGE)}`;
 }
 

@@ -24,7 +24,7 @@ export const benchmark = declareKind({
     fields: {
       name: 'name',
       elevation: ['elevation', 'elevation'],
-      assumed: 'made up for this job',
+      assumed: 'assumed for this job',
       description: 'where to find it',
     },
   },

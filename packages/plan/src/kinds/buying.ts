@@ -54,8 +54,8 @@ export const buying = declareKind({
       bale: ['what a bale covers', 'plain'],
       bag: ['concrete of a bag', 'plain'],
       byBags: ['concrete mixed from bags', 'plain'],
-      seed: 'sown instead of sod',
-      cleanouts: ['from cleanout to cleanout', 'distance'],
+      seed: 'seeded instead of sodded',
+      cleanouts: ['spacing of cleanouts', 'distance'],
     },
   },
 });

@@ -48,7 +48,7 @@ export const Crossing = z
   })
   .refine(({ lies }) => lies.how === 'across' || lies.to > lies.from, {
     path: ['lies', 'to'],
-    message: 'must lie further along than where it begins',
+    message: 'must be farther along than where it begins',
   });
 export type Crossing = z.infer<typeof Crossing>;
 
@@ -64,8 +64,8 @@ export const crossing = declareKind({
       utility: 'what it carries',
       size: ['outside diameter', 'fine'],
       lies: 'where it lies',
-      level: 'how high it lies',
-      measured: 'dug to and measured',
+      level: 'its depth or elevation',
+      measured: 'dug up and measured',
       markedBy: 'marked by',
       markedOn: 'marked on',
     },

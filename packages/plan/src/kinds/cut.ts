@@ -44,7 +44,7 @@ export const Cut = z
         context.addIssue({
           code: 'custom',
           path: [name],
-          message: 'too flat for ground that rises so steeply: they would hardly meet',
+          message: 'too flat for ground this steep: they would hardly meet',
         });
     }
   });

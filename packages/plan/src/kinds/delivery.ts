@@ -12,8 +12,8 @@ export const Unit = z.enum(UNITS);
 export type Unit = z.infer<typeof Unit>;
 
 /** What an article is called by the take-off; it stays the same as long as the plan means the same thing by it. */
-const ArticleKey = text(160).min(1, 'needs an article');
-const Amount = z.number().positive('must be more than zero').max(1e9, 'more than anybody brings');
+const ArticleKey = text(160).min(1, 'needs an item');
+const Amount = z.number().positive('must be more than zero').max(1e9, 'more than any truck brings');
 
 /** One article on a ticket, as much as it says. */
 export const Delivery = z.strictObject({

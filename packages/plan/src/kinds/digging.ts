@@ -35,8 +35,8 @@ export const digging = declareKind({
     many: 'ways of digging',
     fields: {
       rod: ['length of the rod', 'distance'],
-      trust: ['how near a check must come', 'thickness'],
-      beam: ['beam over the flow line', 'thickness'],
+      trust: ['how close a check must come', 'thickness'],
+      beam: ['beam above the flow line', 'thickness'],
       dial: 'what the laser can be set to',
     },
   },

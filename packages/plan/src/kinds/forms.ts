@@ -14,7 +14,7 @@ const round = (across: number) => ({ by: 'round', across: across * FOOT }) as co
 const BASIN = { plan: box(2.5, 2.5), floor: 4 * INCH, tall: 3 * FOOT, room: FOOT, bed: 6 * INCH } as const;
 
 const STANDS = { part: 'structure', per: 'place', why: 'stands here' } as const;
-const BOOT = { part: 'boot', per: 'pipe', why: 'lets the box settle and stay tight' } as const;
+const BOOT = { part: 'boot', per: 'pipe', why: 'lets the box settle and stay sealed' } as const;
 const GUARD = { part: 'guard', per: 'pipe', why: 'keeps animals out of the open end' } as const;
 const EMITTER = { part: 'emitter', per: 'pipe', why: 'turns the water up to the grass' } as const;
 const GRATE = { part: 'grate', per: 'place', why: 'its top' } as const;
@@ -67,10 +67,10 @@ export const FORM_LIST = [
     offered: { outlet: true },
     compared: [
       { entry: 'wall', needs: 'a hole through the wall of the box, packed with non-shrink cement' },
-      { entry: 'grate', needs: 'nothing cut; all that lies lower than its grate stays full' },
+      { entry: 'grate', needs: 'nothing cut; everything below its grate stays full' },
     ],
     // Non-shrink cement round a pipe through a wall of concrete that was there, kg.
-    parts: [{ part: 'cement', per: 'pipe', amount: 5, entry: 'wall', why: 'round the pipe in a wall that was there' }],
+    parts: [{ part: 'cement', per: 'pipe', amount: 5, entry: 'wall', why: 'around the pipe in the existing wall' }],
   }),
   declareForm({
     form: 'pond',
@@ -159,7 +159,7 @@ export const FORM_LIST = [
     reached: true,
     hole: { plan: round(1.5), floor: INCH, tall: 2 * FOOT, room: FOOT, bed: 6 * INCH },
     offered: { outlet: true },
-    compared: [{ needs: 'a basin under the pipe, a pump with power, and a small pressure line', under: 2 * FOOT }],
+    compared: [{ needs: 'a basin below the pipe, a pump with power, and a small pressure line', under: 2 * FOOT }],
     lastResort: 'pump',
     parts: [STANDS, BOOT],
   }),
@@ -171,7 +171,7 @@ export const FORM_LIST = [
     open: true,
     hole: { plan: round(4), floor: 2 * INCH, tall: 3 * FOOT, room: FOOT, bed: FOOT },
     offered: { outlet: true },
-    compared: [{ needs: 'soil that takes the water: nothing else lets it out', under: FOOT }],
+    compared: [{ needs: 'soil that takes the water: there is no other way out', under: FOOT }],
   }),
   declareForm({
     form: 'catch-basin',

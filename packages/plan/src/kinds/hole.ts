@@ -65,13 +65,12 @@ export const Hole = z
         });
     });
     const least = plan.by === 'round' ? plan.across : Math.min(plan.along, plan.across);
-    if (riser !== undefined && riser > least) wrong(['riser'], 'wider than what it stands on');
+    if (riser !== undefined && riser > least) wrong(['riser'], 'wider than what it sits on');
     if (frame && frame.across <= (riser ?? least) + 2 * frame.clear)
-      wrong(['frame', 'across'], 'nothing is left of it beyond the shaft and its clearance');
+      wrong(['frame', 'across'], 'nothing is left of it outside the shaft and its clearance');
     if (!ports) return;
-    if (ports.inlet > ports.outlet) wrong(['ports', 'inlet'], 'lower than the outlet: it is the wrong way round');
-    if (ports.outlet > tall - floor)
-      wrong(['ports', 'outlet'], 'lower than its floor: it stands upside down, or is taller');
+    if (ports.inlet > ports.outlet) wrong(['ports', 'inlet'], 'below the outlet: it is the wrong way around');
+    if (ports.outlet > tall - floor) wrong(['ports', 'outlet'], 'below its floor: it is upside down, or taller');
     if (2 * ports.wall >= least) wrong(['ports', 'wall'], 'two of them leave no room inside');
   });
 export type Hole = z.infer<typeof Hole>;
@@ -93,7 +92,7 @@ export const hole = declareKind({
       below: 'layers under it',
       around: 'layers round it',
       side: 'how its sides are cut',
-      protection: 'how people in it are protected',
+      protection: 'worker protection',
       shield: 'shield',
       frame: 'frame on its own concrete',
     },

@@ -15,7 +15,7 @@ export const Keeping = z.strictObject({
   at: z.union([
     z
       .strictObject({ run: Uuid, from: AlongRun, to: AlongRun })
-      .refine(({ from, to }) => to > from, { path: ['to'], message: 'must lie further along than where it begins' }),
+      .refine(({ from, to }) => to > from, { path: ['to'], message: 'must be farther along than where it begins' }),
     z.strictObject({ node: Uuid }),
   ]),
   keeps: z.discriminatedUnion('what', [
@@ -38,7 +38,7 @@ export const keeping = declareKind({
   words: {
     one: 'limit',
     many: 'limits',
-    fields: { name: 'why', at: 'where', keeps: 'what it keeps to' },
+    fields: { name: 'why', at: 'where', keeps: 'what it limits' },
   },
   refs: [
     { field: 'at.run', to: 'run', then: 'goes' },

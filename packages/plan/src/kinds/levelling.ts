@@ -22,6 +22,6 @@ export const levelling = declareKind({
   words: {
     one: 'rule for loops',
     many: 'rules for loops',
-    fields: { allowed: 'what a loop may miss by', adjust: 'spread over the setups' },
+    fields: { allowed: 'allowed miss of a loop', adjust: 'spread over the setups' },
   },
 });

@@ -24,10 +24,10 @@ export const line = declareKind({
     many: 'lines',
     fields: {
       name: 'name',
-      service: 'what runs in it',
+      service: 'service',
       pipe: 'pipe',
       section: 'trench section',
-      startChainage: ['chainage of the low end', 'chainage'],
+      startChainage: ['station of the low end', 'chainage'],
     },
   },
   refs: [

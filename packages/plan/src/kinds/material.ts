@@ -36,11 +36,11 @@ export const material = declareKind({
     fields: {
       name: 'name',
       class: 'class of material',
-      form: 'form that it comes in',
+      form: 'form it comes in',
       size: ['largest size', 'fine'],
       density: ['density', 'density'],
       waste: ['waste', 'share'],
-      loose: ['loose for each placed', 'plain'],
+      loose: ['loose per placed volume', 'plain'],
       piece: 'pieces that it comes in',
     },
   },

@@ -19,7 +19,7 @@ export const Native = z.strictObject({
   /** What it weighs loose in a truck, kg/m³. */
   density: z.number().min(100, 'lighter than any soil').max(5_000, 'heavier than any soil').optional(),
   /** How flat a heap of it lies: so much out for one up. */
-  repose: z.number().min(0.5, 'steeper than any heap stands').max(5, 'flatter than 5:1').optional(),
+  repose: z.number().min(0.5, 'steeper than any pile stands').max(5, 'flatter than 5:1').optional(),
 });
 export type Native = z.infer<typeof Native>;
 
@@ -33,9 +33,9 @@ export const native = declareKind({
       name: 'name',
       swell: ['swell', 'share'],
       shrink: ['shrink', 'share'],
-      soil: 'class of soil',
+      soil: 'type of soil',
       density: ['mass, loose', 'density'],
-      repose: ['how flat a heap of it lies', 'plain'],
+      repose: ['slope of its pile', 'plain'],
     },
   },
 });

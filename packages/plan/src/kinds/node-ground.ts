@@ -18,7 +18,7 @@ export const nodeGround = declareKind({
     one: 'ground at a node',
     many: 'ground at nodes',
     of: 'the ground at',
-    fields: { elevation: ['elevation', 'elevation'], holds: 'goes before a shot' },
+    fields: { elevation: ['elevation', 'elevation'], holds: 'used before a shot' },
   },
   refs: [{ field: 'id', to: 'node', then: 'goes' }],
 });

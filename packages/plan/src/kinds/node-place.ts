@@ -18,7 +18,7 @@ export const nodePlace = declareKind({
     one: 'place on the sketch',
     many: 'places on the sketch',
     of: 'the place of',
-    fields: { east: ['metres east', 'distance'], north: ['metres north', 'distance'] },
+    fields: { east: ['meters east', 'distance'], north: ['meters north', 'distance'] },
   },
   refs: [{ field: 'id', to: 'node', then: 'goes' }],
 });

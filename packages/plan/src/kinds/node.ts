@@ -33,7 +33,7 @@ export const node = declareKind({
       water: ['water outside', 'elevation'],
       sump: ['sump', 'thickness'],
       rim: ['rim', 'elevation'],
-      entry: 'how a line comes in',
+      entry: 'how a line enters',
     },
   },
   upgrades: {

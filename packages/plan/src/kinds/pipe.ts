@@ -25,7 +25,7 @@ export const Pipe = z
   })
   .refine((pipe) => !pipe.joint || pipe.stick > pipe.joint.socket, {
     path: ['stick'],
-    message: 'no longer than its socket: nothing of it is laid',
+    message: 'no longer than its socket: it covers no length',
   })
   .refine((pipe) => pipe.wall * 2 < pipe.outside, {
     path: ['wall'],
@@ -44,7 +44,7 @@ export const pipe = declareKind({
       standard: 'standard',
       make: 'make',
       material: 'what it is made of',
-      perforated: 'how its wall lets water in',
+      perforated: 'perforation',
       nominal: ['nominal size', 'fine'],
       outside: ['outside diameter', 'fine'],
       wall: ['wall', 'fine'],

@@ -53,7 +53,7 @@ export const profile = declareKind({
     many: 'sets of rules',
     fields: {
       name: 'name',
-      from: 'profile of the company it was copied from',
+      from: 'company profile it was copied from',
       rules: 'rules',
       clearances: 'clearances',
       services: 'rules by service',

@@ -24,7 +24,7 @@ export const RunGround = z
         code: 'custom',
         path: ['breaks', index, 'at'],
         message:
-          here.at === before.at ? 'two ground breaks at one place' : 'ground breaks must go along the run in order',
+          here.at === before.at ? 'two ground points at one distance' : 'ground points must be in order along the run',
       });
     });
   });

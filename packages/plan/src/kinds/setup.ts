@@ -20,6 +20,6 @@ export const setup = declareKind({
   words: {
     one: 'setup',
     many: 'setups',
-    fields: { name: 'name', order: ['its turn', 'plain'], sights: ['length of its sights', 'distance'] },
+    fields: { name: 'name', order: ['its turn', 'plain'], sights: ['total sight distance', 'distance'] },
   },
 });

@@ -22,10 +22,10 @@ export const Sharing = z
     /** Between the outsides of the pipes, level. */
     clear: Thickness,
   })
-  .refine(({ from, to }) => to > from, { path: ['to'], message: 'must lie further along than where it begins' })
+  .refine(({ from, to }) => to > from, { path: ['to'], message: 'must be farther along than where it begins' })
   .refine(({ run, lead }) => run !== lead.run, {
     path: ['lead', 'run'],
-    message: 'a run cannot lie in its own trench twice',
+    message: 'a run cannot share its own trench',
   });
 export type Sharing = z.infer<typeof Sharing>;
 
@@ -40,7 +40,7 @@ export const sharing = declareKind({
       from: ['from', 'distance'],
       to: ['to', 'distance'],
       lead: 'whose trench it is',
-      lies: 'where it lies',
+      lies: 'where along it',
       place: ['place from the trench’s own pipe', 'plain'],
       clear: ['room between the pipes', 'thickness'],
     },

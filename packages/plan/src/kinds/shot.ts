@@ -49,7 +49,7 @@ export const shot = declareKind({
     fields: {
       setup: 'setup',
       order: ['its turn', 'plain'],
-      sight: 'back or fore',
+      sight: 'backsight or foresight',
       target: 'what the rod stood on',
       reading: 'reading',
       note: 'note',

@@ -20,7 +20,7 @@ export const SwaleStretch = z
     /** Of its sides: so much out for one up. */
     sides: z.number().min(0, 'must not be negative').max(20, 'flatter than 20:1'),
   })
-  .refine(({ from, to }) => to > from, { path: ['to'], message: 'must lie further along than where it begins' });
+  .refine(({ from, to }) => to > from, { path: ['to'], message: 'must be farther along than where it begins' });
 export type SwaleStretch = z.infer<typeof SwaleStretch>;
 
 /** The swale along the run whose id it carries, cut before its trench is dug down its middle: one at any place. */

@@ -31,7 +31,7 @@ export const testPit = declareKind({
       place: 'where it was dug',
       depth: ['depth', 'distance'],
       description: 'what was found',
-      soil: 'class of soil',
+      soil: 'type of soil',
       limiting: 'limiting layer',
       groundwater: ['depth to groundwater', 'distance'],
     },

@@ -29,9 +29,9 @@ export const transfer = declareKind({
     fields: {
       material: 'material',
       volume: ['volume', 'plain'],
-      into: 'line it goes into',
+      into: 'line it goes to',
       from: 'line it comes from',
-      place: 'where it lies',
+      place: 'where it is stockpiled',
     },
   },
   refs: [

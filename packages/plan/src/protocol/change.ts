@@ -27,7 +27,7 @@ export const Batch = z
   .strictObject({
     id: Uuid,
     /** The version of the format that its items are in. What is older is brought forward first (`upgradeBatch`). */
-    format: z.literal(VERSION, 'of a version of the format that is not known here'),
+    format: z.literal(VERSION, 'from a newer version of the plan format'),
     changes: z.array(Change).min(1).max(LIMITS.batchChanges, `at most ${LIMITS.batchChanges} changes in one batch`),
   })
   .superRefine((batch, context) => {

@@ -74,7 +74,7 @@ export function rejoined(
   return { pending: [...batches, ...pending.map((batch) => unbased(batch, newId))], aside };
 }
 
-const GIVEN_UP = 'The server was put back to an earlier day, and what it had was kept.';
+const GIVEN_UP = 'The server was restored to an earlier day, and its own version was kept.';
 
 function changeOf({ address, mine, theirs }: Lost): Change {
   const item = valueOf(mine);

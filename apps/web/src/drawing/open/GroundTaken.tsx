@@ -66,13 +66,13 @@ function Drawing({
   const heap = heapAt(cross, spoil);
   const point = ([right, over]: readonly [number, number]): Point => [x(right), y(over)];
   const wide = strip.left + strip.right;
-  const words = `${size(wide)} of ground taken`;
+  const words = `${size(wide)} of space`;
   return (
     <Svg
       width={room}
       height={height}
       role="img"
-      aria-label={`The open trench to scale: ${size(wide)} of ground taken, a heap ${size(spoil.height)} high and ${size(spoil.base)} wide, ${size(spoil.setback)} from the edge`}
+      aria-label={`The open trench to scale: ${size(wide)} of space, a spoil pile ${size(spoil.height)} high and ${size(spoil.base)} wide, ${size(spoil.setback)} from the edge`}
     >
       <MaterialDefs prefix={patterns} tones={tones} />
       <Path

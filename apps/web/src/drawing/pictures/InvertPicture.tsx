@@ -22,7 +22,7 @@ export function InvertPicture() {
       height={HEIGHT * SCALE}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label="A trench cut across. The invert is the inside bottom of the pipe. The cover is from the ground to the top of the pipe. The depth is from the ground to the bottom of the trench."
+      aria-label="A trench cut across. Invert: the inside bottom of the pipe. Cover: from the ground to the top of the pipe. Depth: from the ground to the trench bottom."
     >
       <Rect width={WIDTH} height={HEIGHT} rx={6} fill={tones.sky} />
       <Path

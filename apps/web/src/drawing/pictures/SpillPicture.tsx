@@ -16,13 +16,13 @@ const STAND_PIPE: PictureParts = {
 export function SpillPicture() {
   return (
     <View style={styles.all}>
-      <End words="Pop-up: a lid that the water lifts, and that shuts again. Keeps dirt out; freezes shut.">
+      <End words="Pop-up: a lid that water lifts and that closes again. Keeps dirt out; can freeze shut.">
         <FormPicture form="pop-up" />
       </End>
-      <End words="Bubble-up: an open grate. The water stands in the box and the pipe up to it, until it soaks away.">
+      <End words="Bubble-up: an open grate. Water stands in the box and in the pipe up to it until it soaks away.">
         <FormPicture form="bubble-up" />
       </End>
-      <End words="Stand-pipe: a tee with a grate over a hole of large stone, 2 ft down. Spills when the soil is full, drains down after.">
+      <End words="Stand-pipe: a tee with a grate above a hole of large stone, 2 ft down. Spills when the soil is full, drains down after.">
         <Small {...STAND_PIPE} />
       </End>
     </View>

@@ -102,7 +102,7 @@ export const Axes = memo(function Axes({ frame, route, waters, system }: AxesPro
             </G>
           ))}
       <SvgText {...text} x={width - 6} y={height - 4} textAnchor="end">
-        {times === 1 ? 'Heights to scale' : `Heights drawn ×${times}`}
+        {times === 1 ? 'Vertical to scale' : `Vertical ×${times}`}
       </SvgText>
     </G>
   );

@@ -81,7 +81,7 @@ function InvertHandle({ handle, frame, hand }: { handle: Handle; frame: SectionF
       role="slider"
       aria-label={`${handle.end === 'low' ? 'Low' : 'High'} invert of ${handle.name}`}
       aria-valuenow={handle.elevation}
-      aria-valuetext={`${hand.say(handle.elevation)}${handle.fixed ? ', fixed' : ''}`}
+      aria-valuetext={`${hand.say(handle.elevation)}${handle.fixed ? ', locked' : ''}`}
       tabIndex={0}
       {...({ onKeyDown: nudge } as object)}
       style={[

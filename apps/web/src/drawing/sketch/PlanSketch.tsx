@@ -102,7 +102,7 @@ export function PlanSketch(props: PlanSketchProps) {
       <View
         ref={surface as never}
         role="application"
-        aria-label="Plan sketch. Arrows look around, plus and minus zoom, 0 shows all. Nodes and runs are listed below."
+        aria-label="Plan sketch. Arrow keys move the view, plus and minus zoom, 0 shows all. Nodes and runs are listed below."
         tabIndex={0}
         {...({ onKeyDown: key } as object)}
         style={styles.surface}
@@ -134,14 +134,14 @@ export function PlanSketch(props: PlanSketchProps) {
       {isDrawn(plan) || spots.size === 0 ? null : (
         <View style={[styles.note, { backgroundColor: tones.card }]} pointerEvents="none">
           <Words size="small" tone="muted">
-            A schematic: lengths true, directions not
+            Lengths to scale, directions not
           </Words>
         </View>
       )}
       <View style={[styles.buttons, { backgroundColor: tones.card, borderColor: tones.line }]}>
         <IconButton name="plus" label="Zoom in" onPress={() => step({ scale: 1.4 })} />
         <IconButton name="minus" label="Zoom out" onPress={() => step({ scale: 1 / 1.4 })} />
-        <IconButton name="whole" label="Show all of the sketch" onPress={showAll} />
+        <IconButton name="whole" label="Show all" onPress={showAll} />
       </View>
     </View>
   );

@@ -41,7 +41,7 @@ function Utility({ one, frame, system }: { one: InReach; frame: TrenchFrame; sys
   const at = across ? MARK + 4 : Math.max(MARK + 4, Math.min(x(right ? one.off : -one.off), edge - MARK - 4));
   const words = across
     ? one.along > 0.02
-      ? `${print(one.along, 'distance', system)} on`
+      ? `${print(one.along, 'distance', system)} along`
       : ''
     : `${print(one.off, 'distance', system)} off${one.side ? '' : ', side not known'}`;
   return (
@@ -106,13 +106,13 @@ export function reachWords({ utilities, groundwater }: Reach, system: System): r
     ...utilities.map(({ name, how, off, side, top }) => {
       const where =
         how === 'across' ? 'across' : `${print(off, 'distance', system)} ${side ? `to the ${side}` : 'beside'}`;
-      return `${name} ${where}, its top ${print(top, 'depth', system)} over the trench bottom`;
+      return `${name} ${where}, its top ${print(top, 'depth', system)} above the trench bottom`;
     }),
     ...(groundwater
       ? [
           groundwater.over >= 0
-            ? `groundwater ${print(groundwater.over, 'depth', system)} over the bottom by ${groundwater.pit}`
-            : `groundwater ${print(-groundwater.over, 'depth', system)} under the bottom by ${groundwater.pit}`,
+            ? `groundwater ${print(groundwater.over, 'depth', system)} above the bottom, from ${groundwater.pit}`
+            : `groundwater ${print(-groundwater.over, 'depth', system)} below the bottom, from ${groundwater.pit}`,
         ]
       : []),
   ];

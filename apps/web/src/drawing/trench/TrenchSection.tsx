@@ -67,7 +67,7 @@ function whyNot(place: Place | undefined): string {
   const at = place?.station.at ?? 0;
   const elsewhere = place?.run.form?.elsewhere.some(({ from, to }) => at >= from - 1e-6 && at <= to + 1e-6);
   return elsewhere
-    ? 'Nothing is dug for this run itself here: it lies in the trench of another, or in the hole of a structure.'
+    ? 'Nothing is dug for this run here: it shares another trench, or lies in the hole of a structure.'
     : 'The trench shows here once the ground and the grade are known at this station.';
 }
 
@@ -131,7 +131,7 @@ function Drawing({ shape, frame, chainage, reach, system, fraction }: DrawingPro
         {[...(opens ? [`${size(open)} wide at the top`] : []), ...(cloth ? [cloth] : [])].join(' · ')}
       </SvgText>
       <SvgText {...small} x={room - 8} y={height - 6} textAnchor="end">
-        True to scale
+        To scale
       </SvgText>
     </Svg>
   );

@@ -7,7 +7,7 @@ export function Against({ name, findings }: { name: string; findings: readonly F
   const say = useSay();
   if (findings.length === 0) return null;
   return (
-    <List label={`Against ${name}`}>
+    <List label={`Problems with ${name}`}>
       {findings.map(({ id, what, why }) => (
         <Row key={id} title={say(what)} note={say(why)} noteLines="all" />
       ))}

@@ -18,11 +18,11 @@ export function AgainstSheet({ onClose }: { onClose: () => void }) {
   const line = useAppSelector(selectLine);
   const lies = useMemo(() => route && againstGround(evaluation, route), [evaluation, route]);
   return (
-    <Sheet title="Against the ground" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+    <Sheet title="Depth along the line" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {route && lies ? (
         <Lies route={route} lies={lies} onClose={onClose} />
       ) : (
-        <Words tone="muted">Nothing is known of it yet: type the ground along it and settle its grade.</Words>
+        <Words tone="muted">Nothing to show yet: type the ground along it and set its grade.</Words>
       )}
       {line ? <Branch line={line} /> : null}
     </Sheet>
@@ -53,14 +53,14 @@ function Lies({ route, lies, onClose }: { route: Route; lies: AgainstGround; onC
         {over === undefined || start.least === undefined
           ? ''
           : over >= 0
-            ? ` The rules ask for ${print(start.least, 'depth')} there: it could start ${print(over, 'depth')} shallower.`
-            : ` The rules ask for ${print(start.least, 'depth')} there: ${print(-over, 'depth')} more.`}
+            ? ` The rules require ${print(start.least, 'depth')} there: it could start ${print(over, 'depth')} shallower.`
+            : ` The rules require ${print(start.least, 'depth')} there: ${print(-over, 'depth')} more.`}
       </Words>
       <Words>
-        {`Down from there the ground ${falls.ground < 0 ? 'rises' : 'falls'} ${print(Math.abs(falls.ground), 'slope')} and the bottom of the trench falls ${print(falls.bottom, 'slope')}: ${
+        {`Down from there the ground ${falls.ground < 0 ? 'rises' : 'falls'} ${print(Math.abs(falls.ground), 'slope')} and the trench bottom falls ${print(falls.bottom, 'slope')}: ${
           Math.abs(deeper) * per < 0.003
-            ? 'it stays as deep'
-            : `it gets ${print(Math.abs(deeper) * per, 'depth')} ${deeper > 0 ? 'deeper' : 'shallower'} in each ${print(per, 'distance')}`
+            ? 'the depth stays the same'
+            : `it gets ${print(Math.abs(deeper) * per, 'depth')} ${deeper > 0 ? 'deeper' : 'shallower'} every ${print(per, 'distance')}`
         }. At its low end it is ${print(end.depth, 'depth')} deep.`}
       </Words>
       <List label="Where it is deep">
@@ -74,7 +74,7 @@ function Lies({ route, lies, onClose }: { route: Route; lies: AgainstGround; onC
           <Row
             key={from}
             title={`Too deep from ${chainage(from)} to ${chainage(to)}`}
-            note={`${print(tooDeep.from, 'depth')} or more, up to ${print(depth, 'depth')}: it must be said how people are protected`}
+            note={`${print(tooDeep.from, 'depth')} or more, up to ${print(depth, 'depth')}: worker protection must be set`}
             noteLines="all"
             onPress={() => go((from + to) / 2)}
             does="Go to it"
@@ -82,10 +82,10 @@ function Lies({ route, lies, onClose }: { route: Route; lies: AgainstGround; onC
         ))}
       </List>
       {tooDeep.stretches.length === 0 ? (
-        <Words tone="settled">{`Nowhere as deep as ${print(tooDeep.from, 'depth')}.`}</Words>
+        <Words tone="settled">{`Nowhere ${print(tooDeep.from, 'depth')} or deeper.`}</Words>
       ) : null}
       {missing > 0 ? (
-        <Words tone="muted">{`Of ${print(missing, 'distance')} the ground or the grade is not known.`}</Words>
+        <Words tone="muted">{`Ground or grade is missing over ${print(missing, 'distance')}.`}</Words>
       ) : null}
     </>
   );
@@ -109,22 +109,22 @@ function Kept({ line, shallow }: { line: LineShape; shallow: Shallow }) {
   const joins = plan.node[node]?.name ?? 'its trunk';
   const coming =
     Math.abs(drop.now) < 0.001
-      ? 'level with what goes out'
-      : `${print(Math.abs(drop.now), 'thickness')} ${drop.now > 0 ? 'over' : 'under'} what goes out`;
-  const holds = held ? ` A step more, and: ${say(held.what)}` : '';
+      ? 'level with the outgoing pipe'
+      : `${print(Math.abs(drop.now), 'thickness')} ${drop.now > 0 ? 'above' : 'below'} the outgoing pipe`;
+  const holds = held ? ` One step more breaks a limit: ${say(held.what)}` : '';
   return (
     <>
-      <Heading>{`${line.line.name}, kept shallow`}</Heading>
+      <Heading>{`Keep ${line.line.name} shallow`}</Heading>
       {edits.length === 0 ? (
-        <Words>{`It comes into ${joins} ${coming}, and can lie no higher.${holds}`}</Words>
+        <Words>{`It enters ${joins} ${coming}, and can go no higher.${holds}`}</Words>
       ) : (
         <>
           <Words>
-            {`It comes into ${joins} ${coming}. It can lie ${print(by, 'depth')} higher, at the slopes it has, and drop ${print(drop.then, 'distance')} there: that much less to dig all along it.${holds}`}
+            {`It enters ${joins} ${coming}. It can go ${print(by, 'depth')} higher at the same slopes, and drop ${print(drop.then, 'distance')} there: that much less to dig all along it.${holds}`}
           </Words>
           <Words size="small" tone="muted">
-            Water that falls far wears a bare box: a drop pipe, or stone on its floor, is usual. The local rule may ask
-            for one.
+            A long drop wears out a bare box: use a drop pipe, or put stone on its floor. The local rule may require
+            one.
           </Words>
           <Button
             icon="up"

@@ -21,15 +21,15 @@ export function EndsSheet({ node, onClose }: { node: Uuid; onClose: () => void }
   const ends = useMemo(() => endsAt(evaluation, node), [evaluation, node]);
   const noteOf = ({ depth, hole, stands, needs, cannot, changes }: End): string =>
     [
-      cannot ? `Cannot be here: ${say(cannot)}` : '',
+      cannot ? `Not possible here: ${say(cannot)}` : '',
       depth === undefined || hole === undefined
         ? ''
         : `${print(depth, 'depth')} down to the pipe${hole > depth ? `, a hole ${print(hole, 'depth')} deep` : ''}`,
       stands
-        ? `stands ${stands.full > 0.005 ? `full for ${print(stands.full, 'distance')}, ` : ''}wet for ${print(stands.wet, 'distance')}, ${print(stands.volume, 'liquid')} up to ${print(stands.level, 'elevation')}`
+        ? `water stands in ${stands.full > 0.005 ? `${print(stands.full, 'distance')} of full pipe and ` : ''}${print(stands.wet, 'distance')} of wet pipe, ${print(stands.volume, 'liquid')} up to ${print(stands.level, 'elevation')}`
         : 'drains dry',
       `needs ${needs}`,
-      changes.come.length > 0 ? `${changes.come.length} more to look at` : '',
+      changes.come.length > 0 ? `${changes.come.length} more findings` : '',
     ]
       .filter(Boolean)
       .join(' · ');
@@ -40,10 +40,10 @@ export function EndsSheet({ node, onClose }: { node: Uuid; onClose: () => void }
       foot={<DoneFoot onDone={onClose} />}
     >
       <Words size="small" tone="muted">
-        {`The line as it lies now, ended each way. ${
+        {`The line as it is now, with each end. ${
           sewage
-            ? 'Sewage goes to a tank, a public sewer or a licensed field: ends in the open are left out. Ask for permission first.'
-            : 'Water stands behind an end that it must rise in until it soaks away. Discharge to a street or a neighbor usually needs permission.'
+            ? 'Sewage goes to a tank, a public sewer or a licensed field: open ends are left out. Get permission first.'
+            : 'Behind an end where water has to rise, it stands until it soaks away. Draining to a street or a neighbor usually needs permission.'
         }`}
       </Words>
       <List label="Ends compared">
@@ -51,7 +51,7 @@ export function EndsSheet({ node, onClose }: { node: Uuid; onClose: () => void }
           <Row
             key={`${end.form} ${end.entry ?? ''}`}
             noteLines="all"
-            title={end.now ? `${nameOf(end)}: as it is` : nameOf(end)}
+            title={end.now ? `${nameOf(end)}: now` : nameOf(end)}
             note={noteOf(end)}
             after={
               end.now ? undefined : (

@@ -28,26 +28,29 @@ export function SizesSheet({ onClose }: { onClose: () => void }) {
   return (
     <Sheet title={`Sizes for ${name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {sizes.length === 0 || !other ? (
-        <Words tone="muted">Its pipe is of no make of the catalogue, so its other sizes are not known.</Words>
+        <Words tone="muted">Its pipe is not from the catalog, so its other sizes are not known.</Words>
       ) : (
         <>
           <Words>
             {smallest
-              ? `The smallest that the rules allow is ${smallest.name}${smallest.now ? ', as it is laid' : ''}.`
-              : 'No size of this make is allowed as the line lies: what stands against each is said below.'}
+              ? `The smallest size the rules allow is ${smallest.name}${smallest.now ? ', as it is now' : ''}.`
+              : 'No size of this pipe is allowed at this grade; the problems of each are below.'}
           </Words>
           <Words size="small" tone="muted">
-            By the rules of fall, cover and how pipes meet. Whether it carries the water is another question, and the
-            local code may ask for a least size.
+            By the rules for slope, cover and pipe changes. Whether it carries the flow is another question, and the
+            local code may set a minimum size.
           </Words>
           <Picker
-            label="Beside it"
+            label="Compare with"
             options={sizes
               .filter((size) => !size.now)
               .map((size) => ({
                 value: size.name,
                 label: size.name,
-                note: size.against.length === 0 ? 'allowed' : `${size.against.length} against it`,
+                note:
+                  size.against.length === 0
+                    ? 'allowed'
+                    : `${size.against.length === 1 ? '1 problem' : `${size.against.length} problems`}`,
               }))}
             value={other.name}
             onChange={setChosen}
@@ -86,11 +89,11 @@ function useFigures(now: SizeTried | undefined, other: SizeTried | undefined, pl
       ...new Set([now, other].flatMap((size) => size?.quantities.bought ?? []).map((one) => one.material)),
     ];
     return [
-      { words: 'Fall asked for', of: ({ fall }) => told(fall.asked, 'distance') },
-      { words: 'Fall there is', of: ({ fall }) => told(fall.has, 'distance') },
-      { words: 'So it is', of: spare },
+      { words: 'Fall required', of: ({ fall }) => told(fall.asked, 'distance') },
+      { words: 'Fall available', of: ({ fall }) => told(fall.has, 'distance') },
+      { words: 'That is', of: spare },
       { words: 'Deepest trench', of: ({ deepest }) => told(deepest, 'depth') },
-      { words: 'Dug', of: ({ quantities }) => told(quantities.excavation, 'volume') },
+      { words: 'Digging', of: ({ quantities }) => told(quantities.excavation, 'volume') },
       ...materials.map((material): Compared<SizeTried> => ({
         words: plan.material[material]?.name ?? 'Material',
         of: ({ quantities }) =>
@@ -100,7 +103,7 @@ function useFigures(now: SizeTried | undefined, other: SizeTried | undefined, pl
         words: 'Sticks of pipe',
         of: ({ quantities }) => String(quantities.pipe.reduce((sum, { sticks }) => sum + sticks, 0)),
       },
-      { words: 'Against it', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
+      { words: 'Problems', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
     ];
   }, [now, other, plan, print]);
 }

@@ -44,7 +44,7 @@ export function KeepingSheet({ keeping: id, onClose }: { keeping: Uuid | undefin
   };
   return (
     <Sheet
-      title={known ? known.name : 'A limit of this job'}
+      title={known ? known.name : 'Job limit'}
       onClose={onClose}
       onEnter={form.ready ? save : undefined}
       foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={known && remove} />}
@@ -53,13 +53,13 @@ export function KeepingSheet({ keeping: id, onClose }: { keeping: Uuid | undefin
         control={form.control}
         name="name"
         label="Why"
-        hint="Main as exposed, under the slab, reach of the machine"
+        hint="Main as dug up, under the slab, reach of the machine"
         focus
       />
       <Where form={form} />
       <What form={form} />
       <Words size="small" tone="muted">
-        It is kept to when the least dig is worked out, and told with the findings where the plan does not keep to it.
+        Least digging keeps it; a plan that breaks it gets a finding.
       </Words>
     </Sheet>
   );
@@ -142,7 +142,7 @@ function What({ form: { control, values, set, restart } }: Part) {
         onChange={(what) => restart({ ...values, keeps: begin(what) })}
       />
       {keeps.what === 'even' || keeps.what === 'drop' ? null : (
-        <Choice label="Which way" options={SIDES} value={keeps.is} onChange={(is) => set('keeps', { ...keeps, is })} />
+        <Choice label="Direction" options={SIDES} value={keeps.is} onChange={(is) => set('keeps', { ...keeps, is })} />
       )}
       {keeps.what === 'even' ? null : 'level' in keeps ? (
         <FormMeasure control={control} name="keeps.level" label="Elevation" quantity="elevation" limit={Elevation} />

@@ -13,7 +13,7 @@ export function Keepings() {
   return (
     <View style={styles.all}>
       {all.length > 0 ? (
-        <List label="Limits of this job">
+        <List label="Job limits">
           {all.map((keeping) => (
             <Row
               key={keeping.id}
@@ -26,7 +26,7 @@ export function Keepings() {
         </List>
       ) : null}
       <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'keeping', keeping: undefined }))}>
-        A limit of this job
+        Add a job limit
       </Button>
     </View>
   );

@@ -41,10 +41,10 @@ export const LeastRow = memo(function LeastRow({ proposal, run }: { proposal: Pr
           </View>
           {moved ? null : (
             <Words size="small" tone="muted">
-              Stays as it is
+              No change
             </Words>
           )}
-          <Unseen>. Why no higher</Unseen>
+          <Unseen>. Why not higher</Unseen>
         </View>
         <Icon name={open ? 'up' : 'down'} color={tones.muted} size={20} />
       </Tap>
@@ -96,10 +96,10 @@ function Why({ proposal, run, end }: { proposal: Proposal; run: ProposedRun; end
   const name = end === 'low' ? 'Low invert' : 'High invert';
   return (
     <View style={styles.end}>
-      <Words strong>{`${name} ${level}${invert.fixed ? ' does not move' : ' is held by'}`}</Words>
+      <Words strong>{`${name} ${level}${invert.fixed ? ' is locked' : ' is held by'}`}</Words>
       {invert.between ? (
         <Words size="small" tone="muted">
-          It lies between whole steps: a slope or a drop is fixed, and it carries what remains.
+          It falls between whole steps: a slope or a drop is locked, and it takes up the rest.
         </Words>
       ) : null}
       <Limits
@@ -112,7 +112,7 @@ function Why({ proposal, run, end }: { proposal: Proposal; run: ProposedRun; end
           <Words size="small" tone="muted">
             by way of
           </Words>
-          <Limits label={`What ${name.toLowerCase()} hangs on`} limits={reasons.through} own={run.run} />
+          <Limits label={`What holds the ${name.toLowerCase()}`} limits={reasons.through} own={run.run} />
         </>
       ) : null}
     </View>

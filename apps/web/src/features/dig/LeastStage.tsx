@@ -106,10 +106,10 @@ export function LeastStage() {
       numbers={
         <>
           <Heading action={<IconButton name="close" label="Close" onPress={() => dispatch(asked(null))} />}>
-            Dig least
+            Least digging
           </Heading>
           <LineBar />
-          {least === undefined ? <Busy>Working out the least dig…</Busy> : null}
+          {least === undefined ? <Busy>Working out the least digging…</Busy> : null}
           {proposal && changes ? <Proposed proposal={proposal} edits={edits} changes={changes} watch={watch} /> : null}
           {least && !least.ok ? <Nothing least={least} watch={watch} /> : null}
           {least ? <Left left={least.left} /> : null}
@@ -155,9 +155,9 @@ function Proposed({ proposal, edits, changes, watch }: ProposedProps) {
   const less = before === undefined || before <= 0 ? undefined : (before - after) / before;
   return (
     <>
-      <FigureGrid columns={3} label="Dug">
+      <FigureGrid columns={3} label="Digging">
         <Sum label="As planned">{before === undefined ? 'open' : print(before, 'volume')}</Sum>
-        <Sum label="Dug least">{print(after, 'volume')}</Sum>
+        <Sum label="Least digging">{print(after, 'volume')}</Sum>
         <Sum label={less !== undefined && less < 0 ? 'More' : 'Less'}>
           {less === undefined ? '–' : `${Math.abs(Math.round(less * 1000) / 10)} %`}
         </Sum>
@@ -165,14 +165,14 @@ function Proposed({ proposal, edits, changes, watch }: ProposedProps) {
       <View style={styles.body}>
         <Words size="small" tone="muted">
           {gap > 0
-            ? `The best that was found in the time there is${Number.isFinite(gap) ? `; nothing digs more than ${print(gap, 'volume')} less` : ''}.`
-            : 'Nothing that keeps these limits digs less.'}
+            ? `The best found in the time available${Number.isFinite(gap) ? `; nothing digs more than ${print(gap, 'volume')} less` : ''}.`
+            : 'Nothing within these limits digs less.'}
           {exact > 0
             ? ` ${exact} ${exact === 1 ? 'run' : 'runs'} cannot be set in whole steps.`
             : finer > 0
               ? ` ${finer} ${finer === 1 ? 'run' : 'runs'} must be set finer than usual.`
               : ''}
-          {less !== undefined && less < 0 ? ' The plan as it stands digs less, and breaks limits for it.' : ''}
+          {less !== undefined && less < 0 ? ' The plan as it is digs less, but breaks limits.' : ''}
         </Words>
         <View style={styles.buttons}>
           <Button
@@ -184,19 +184,19 @@ function Proposed({ proposal, edits, changes, watch }: ProposedProps) {
             }}
             style={styles.button}
           >
-            {edits.length === 0 ? 'It digs least already' : 'Set these inverts'}
+            {edits.length === 0 ? 'Already the least digging' : 'Set these inverts'}
           </Button>
           <Button onPress={() => dispatch(asked(null))} style={styles.button}>
-            Leave it
+            Leave as is
           </Button>
         </View>
         <Words size="small" tone="muted">
-          {`Dashed: as planned now. Of findings ${changes.gone.length} would go and ${changes.come.length} come.`}
+          {`Dashed: as planned now. Clears ${changes.gone.length === 1 ? '1 problem' : `${changes.gone.length} problems`}, adds ${changes.come.length}.`}
         </Words>
       </View>
       {late.length > 0 ? (
         <View style={styles.body}>
-          <Words tone="fix">{`For ${late.length} runs there was not time enough; they stay as they are.`}</Words>
+          <Words tone="fix">{`Time ran out for ${late.length} runs; they stay as they are.`}</Words>
         </View>
       ) : null}
       <CannotHold against={against} watch={watch} />
@@ -223,12 +223,12 @@ function Nothing({ least, watch }: { least: Exclude<DigLeast, { ok: true }>; wat
   if (least.why === 'nothing')
     return (
       <View style={styles.body}>
-        <Words>No run has a length, a pipe and ground to work with yet.</Words>
+        <Words>No run has a length, a pipe and ground yet.</Words>
       </View>
     );
   return (
     <View style={styles.body}>
-      <Words>Nothing was found in the time there is. Fix an invert or two where you know them, and ask again.</Words>
+      <Words>Nothing was found in the time available. Lock an invert or two where you know them, and try again.</Words>
     </View>
   );
 }
@@ -240,13 +240,13 @@ function CannotHold({ against, watch }: { against: readonly Against[]; watch: bo
       <View key={index}>
         <View style={styles.body}>
           <Words strong tone="stop">
-            {limits.length === 1 ? 'This cannot hold.' : `These ${limits.length} cannot hold together.`}
+            {limits.length === 1 ? 'This cannot be built.' : `These ${limits.length} limits conflict.`}
           </Words>
           <Words>
-            Without any one of them the others can. What you free stays where it is until you set other inverts.
+            Drop any one of them and the rest can be met. What you unlock stays where it is until you set other inverts.
           </Words>
         </View>
-        <Limits label="What cannot hold together" limits={limits} free={runs} />
+        <Limits label="Conflicting limits" limits={limits} free={runs} />
         <WaysOut against={one} watch={watch} />
       </View>
     );
@@ -269,7 +269,7 @@ function Left({ left }: { left: readonly LeftOut[] }) {
         <Words key={one.run} size="small" tone="fix">
           {`${plan.run[one.run]?.name ?? 'A run'} ${
             one.lacks === 'some-ground'
-              ? `has no ground over ${print(one.missing, 'distance')}: no cover is kept and nothing counted there`
+              ? `has no ground over ${print(one.missing, 'distance')}: cover and digging are not figured there`
               : `${LACKS[one.lacks]}, and is left out`
           }.`}
         </Words>
@@ -293,13 +293,13 @@ function Asked({ watch, onWatch, money, onMoney }: AskedProps) {
   return (
     <View style={styles.body}>
       <Choice
-        label="Rules that only ask for a second look"
+        label="Rules that only ask for a check"
         options={WATCH}
         value={watch ? 'kept' : 'left'}
         onChange={(value) => onWatch(value === 'kept')}
       />
       <Choice
-        label="Least of what"
+        label="Minimize"
         options={OF_WHAT}
         value={money ? 'work' : 'volume'}
         onChange={(value) => onMoney(value === 'work' ? { ...WORK, shoredFrom } : undefined)}
@@ -323,16 +323,16 @@ function Work({ money, onMoney }: { money: Money; onMoney: (money: Money) => voi
   return (
     <>
       <MeasureField
-        label="Rock digs so many times as hard as soil"
+        label="Rock counts this many times the digging of soil"
         quantity="plain"
         value={money.rock}
         onChange={(rock) => rock !== undefined && onMoney({ ...money, rock })}
         check={(rock) => (rock < 1 || rock > 100 ? 'Between 1 and 100.' : undefined)}
         when="leaving"
-        hint="Where a test pit of the line met it"
+        hint="Where a test pit on the line found it"
       />
       <MeasureField
-        label="A trench is shored from"
+        label="Shore the trench from a depth of"
         quantity="depth"
         value={money.shoredFrom}
         onChange={(shoredFrom) => shoredFrom !== undefined && onMoney({ ...money, shoredFrom })}
@@ -340,11 +340,11 @@ function Work({ money, onMoney }: { money: Money; onMoney: (money: Money) => voi
         when="leaving"
       />
       <MeasureField
-        label={`Shoring a ${unit} of trench costs as much as digging`}
+        label={`Shoring a ${unit} of trench counts as digging`}
         quantity="volume"
         value={money.shoring * metres}
         onChange={(volume) => volume !== undefined && onMoney({ ...money, shoring: volume / metres })}
-        check={(volume) => (volume < 0 || volume > 1000 ? 'Nothing, or a volume.' : undefined)}
+        check={(volume) => (volume < 0 || volume > 1000 ? '0, or a volume.' : undefined)}
         when="leaving"
       />
     </>
@@ -360,13 +360,13 @@ const OF_WHAT = [
 ] as const;
 
 const WATCH = [
-  { value: 'kept', label: 'Kept to' },
-  { value: 'left', label: 'Left aside' },
+  { value: 'kept', label: 'Kept' },
+  { value: 'left', label: 'Ignored' },
 ] as const;
 
 const FOLLOW = [
-  { value: 'alone', label: 'The run follows' },
-  { value: 'least', label: 'All that is free follows, at the least dig' },
+  { value: 'alone', label: 'Only the run follows' },
+  { value: 'least', label: 'Everything unlocked follows, with the least digging' },
 ] as const;
 
 const styles = StyleSheet.create({

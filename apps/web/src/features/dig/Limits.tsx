@@ -43,8 +43,8 @@ export function Limits({
             after={
               <>
                 {edits ? (
-                  <Button icon="free" label={`Free it: ${words(told, own)}`} onPress={() => edit(edits)}>
-                    Free it
+                  <Button icon="free" label={`Unlock: ${words(told, own)}`} onPress={() => edit(edits)}>
+                    Unlock
                   </Button>
                 ) : null}
                 {keeping === undefined ? null : (

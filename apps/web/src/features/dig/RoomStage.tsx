@@ -46,16 +46,16 @@ export function RoomStage({ figures }: { figures: ReactNode }) {
       numbers={
         <>
           <Heading action={<IconButton name="close" label="Close" onPress={() => dispatch(asked(null))} />}>
-            Room to be wrong
+            How far off can it be
           </Heading>
           <LineBar />
           {figures}
           <Here rooms={rooms} />
           <View style={styles.body}>
-            <Choice label="What lies below it" options={BELOW} value={below} onChange={setBelow} />
+            <Choice label="Runs below it" options={BELOW} value={below} onChange={setBelow} />
             <Words size="small" tone="muted">
-              In the band the invert may lie. Whatever is free elsewhere is worked out anew; what a person fixed stays,
-              but for this run. What the plan breaks already is left aside here, and stands with the findings.
+              The invert may be anywhere in the band. Everything unlocked elsewhere is recomputed; locked figures stay,
+              except on this run. Rules the plan breaks already are ignored here; see the findings.
             </Words>
             <Keepings />
           </View>
@@ -66,7 +66,7 @@ export function RoomStage({ figures }: { figures: ReactNode }) {
 }
 
 const BELOW = [
-  { value: 'free', label: 'Can still follow' },
+  { value: 'free', label: 'May still change' },
   { value: 'laid', label: 'Laid as planned' },
 ] as const;
 
@@ -123,7 +123,7 @@ function Here({ rooms }: { rooms: Rooms }) {
   if (!found || invert === undefined || run === undefined)
     return (
       <View style={styles.body}>
-        <Words tone="muted">This run has no grade yet, or no ground: its room is not known.</Words>
+        <Words tone="muted">This run has no grade or no ground yet.</Words>
       </View>
     );
   return (
@@ -132,12 +132,12 @@ function Here({ rooms }: { rooms: Rooms }) {
       <Way way="lower" by={invert - found.lowest} limits={found.by.lowest} run={run} />
       <View style={styles.body}>
         <MeasureField
-          label="Invert as it was laid here"
+          label="Invert as laid here"
           quantity="elevation"
           value={laid}
           onChange={setLaid}
           optional
-          hint="What is left is said below"
+          hint="The room left is shown below"
         />
         {laid === undefined ? null : (
           <Judged laid={laid} invert={invert} highest={found.highest} lowest={found.lowest} />
@@ -156,12 +156,12 @@ function Way({ way, by, limits, run }: { way: 'higher' | 'lower'; by: number; li
         <Words strong size="large" tone={by < 0.003 ? 'fix' : 'settled'}>
           {print(Math.max(0, by), 'distance')}
         </Words>
-        {by < 1e-6 ? ` ${way}: none. It is held by` : ` ${way}, until it meets`}
+        {by < 1e-6 ? ` ${way}: none. Held by` : ` ${way}, until it reaches`}
       </Words>
       {limits.length === 0 ? (
-        <Words tone="muted">nothing that is known</Words>
+        <Words tone="muted">no limit found</Words>
       ) : (
-        <Limits label={`What it meets ${way}`} limits={limits.slice(0, 4)} own={run} />
+        <Limits label={`What it reaches ${way}`} limits={limits.slice(0, 4)} own={run} />
       )}
     </View>
   );

@@ -25,7 +25,7 @@ export function WaysOut({ against, watch }: { against: Against; watch: boolean }
     }, 30);
     return () => clearTimeout(timer);
   }, [key, watch, system]);
-  if (found?.of !== key) return <Busy>Working out what could give…</Busy>;
+  if (found?.of !== key) return <Busy>Working out what would help…</Busy>;
   return <Ways ways={found.ways} />;
 }
 
@@ -37,26 +37,26 @@ function Ways({ ways }: { ways: readonly WayOut[] }) {
   if (ways.length === 0)
     return (
       <View style={styles.body}>
-        <Words tone="muted">No one change of the plan frees the rest: free what stands against it above.</Words>
+        <Words tone="muted">No single change solves this. Unlock one of the figures above.</Words>
       </View>
     );
   return (
     <View>
       <View style={styles.body}>
         <Words strong heading={3}>
-          What could give
+          What would help
         </Words>
         {short < Infinity ? (
-          <Words>{`It is ${print(short, 'distance')} short. Each of these is enough by itself:`}</Words>
+          <Words>{`It is short by ${print(short, 'distance')}. Any one of these solves it:`}</Words>
         ) : null}
       </View>
-      <List label="What could give">
+      <List label="What would help">
         {ways.map(({ words, edits, inverts, dig }, index) => (
           <Row
             key={index}
             noteLines="all"
             title={say(words)}
-            note={dig === undefined ? 'what it costs is no digging' : `digs ${print(dig, 'volume')} in all`}
+            note={dig === undefined ? 'cost is not digging' : `${print(dig, 'volume')} of digging in all`}
             after={
               <Button
                 icon="watch"

@@ -6,13 +6,13 @@ import { usePrint } from '../../ui/measured';
 
 export const WHAT_WORDS = {
   invert: 'Invert',
-  crown: 'Outside crown',
+  crown: 'Top of pipe',
   bottom: 'Trench bottom',
-  depth: 'Depth of trench',
+  depth: 'Trench depth',
   cover: 'Cover',
   slope: 'Slope',
   drop: 'Drop through it',
-  even: 'As deep at both ends',
+  even: 'Same depth at both ends',
 } as const satisfies Record<Keeping['keeps']['what'], string>;
 
 /** What a limit says, and of what. */
@@ -21,7 +21,7 @@ export function useKeepingWords(): (keeping: Keeping) => string {
   const { plan } = useAppSelector(selectCommitted);
   return useCallback(
     ({ at, keeps }) => {
-      const of = ('run' in at ? plan.run[at.run]?.name : plan.node[at.node]?.name) ?? 'what is gone';
+      const of = ('run' in at ? plan.run[at.run]?.name : plan.node[at.node]?.name) ?? 'something removed';
       const what = WHAT_WORDS[keeps.what];
       if (keeps.what === 'even') return `${of}: ${what.toLowerCase()}`;
       const value =

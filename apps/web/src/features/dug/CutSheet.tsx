@@ -15,9 +15,9 @@ type Run = ItemOf<'run'>;
 
 const SOIL_WORDS: Readonly<Record<SoilClass, string>> = {
   rock: 'Rock',
-  A: 'A, firm',
-  B: 'B, medium',
-  C: 'C, loose or wet',
+  A: 'Type A, firm',
+  B: 'Type B, medium',
+  C: 'Type C, loose or wet',
 };
 
 /** How the trench of a run is cut: by what the class of its soil says, or each side by hand. */
@@ -50,14 +50,14 @@ export function CutSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
     <Sheet title={`How ${run.name} is cut`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {problem ? (
         <View role="alert">
-          <Words tone="stop">{`Not taken: ${problem}.`}</Words>
+          <Words tone="stop">{`Not saved: ${problem}.`}</Words>
         </View>
       ) : null}
       <Choice
-        label="Soil of the job, as a competent person classed it"
+        label="Soil type, as classified by a competent person"
         options={[
           ...SOILS.map((value) => ({ value, label: SOIL_WORDS[value] })),
-          { value: 'open' as const, label: 'Nobody has' },
+          { value: 'open' as const, label: 'Not classified' },
         ]}
         value={native.soil ?? 'open'}
         onChange={(value) => {
@@ -66,13 +66,13 @@ export function CutSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
         }}
       />
       <Words size="small" tone="muted">
-        {`${run.protection ? `${PROTECTION_WORDS[run.protection]}. ` : 'Nothing is said of how people in it are protected. '}${
-          soil === native.soil ? '' : `A test pit found class ${soil ?? 'C'}, which goes before it. `
-        }Soil that nobody classed is taken for the loosest: 1½ out for one up.`}
+        {`${run.protection ? `${PROTECTION_WORDS[run.protection]}. ` : 'No worker protection set. '}${
+          soil === native.soil ? '' : `A test pit found Type ${soil ?? 'C'} soil, which counts here. `
+        }Unclassified soil counts as the loosest: slope it 1½ out for one up.`}
       </Words>
       <Sides run={run} told={told} out={out} soil={soil} put={put} />
       <PlanMeasure
-        label="Ground rises to the right, seen up the run"
+        label="Ground rises to the right, looking up the run"
         quantity="slope"
         value={told?.across}
         limit={Cut.shape.across}
@@ -130,7 +130,7 @@ function Sides({ run, told, out, soil, put }: SidesProps) {
         (['left', 'right'] as const).map((which) => (
           <SideFields
             key={which}
-            name={`${which === 'left' ? 'Left' : 'Right'} side, seen up the run`}
+            name={`${which === 'left' ? 'Left' : 'Right'} side, looking up the run`}
             side={told?.[which]}
             deep={deepest}
             usual={usual}

@@ -21,7 +21,7 @@ export function SharingSheet({ run: id, onClose }: { run: Uuid; onClose: () => v
   const run = evaluation.plan.run[id];
   if (!run) {
     return (
-      <Sheet title="Pipes in one trench" onClose={onClose}>
+      <Sheet title="Shared trench" onClose={onClose}>
         <Words>This run has been removed.</Words>
       </Sheet>
     );
@@ -32,7 +32,7 @@ export function SharingSheet({ run: id, onClose }: { run: Uuid; onClose: () => v
     <Sheet title={`Pipes in the trench of ${run.name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {lead && elsewhere ? (
         <>
-          <Words>{`${run.name} lies in the trench of ${lead.name} itself, which is dug once for both.`}</Words>
+          <Words>{`${run.name} lies in the trench of ${lead.name}, which is dug once for both.`}</Words>
           <TakeOut sharing={elsewhere.sharing} name={run.name} />
         </>
       ) : (
@@ -52,7 +52,7 @@ function LyingIn({ run }: { run: Uuid }) {
   if (beside.length === 0)
     return (
       <Words tone="muted">
-        Only its own pipe. Two that run side by side at about one depth are dug once; each keeps its own levels.
+        Only its own pipe. Two pipes side by side at about one depth are dug once; each keeps its own levels.
       </Words>
     );
   return beside.map(({ sharing, run: other }) => {
@@ -65,7 +65,7 @@ function LyingIn({ run }: { run: Uuid }) {
           {name}
         </Words>
         <Choice
-          label={`Where ${name} lies, seen from the fixed end`}
+          label={`Where ${name} lies, looking from the fixed end`}
           options={LIES_IN.map((value) => ({ value, label: LIES_WORDS[value] }))}
           value={item.lies}
           onChange={(lies) => edit([{ op: 'put', item: { ...item, lies } }])}
@@ -87,7 +87,7 @@ function TakeOut({ sharing, name }: { sharing: Uuid; name: string }) {
   const { edit } = useActions();
   return (
     <Button icon="trash" onPress={() => edit([{ op: 'remove', kind: 'sharing', id: sharing }])}>
-      {`A trench of its own for ${name}`}
+      {`Give ${name} its own trench`}
     </Button>
   );
 }
@@ -109,7 +109,7 @@ function PutIn({ run, name }: { run: Uuid; name: string }) {
     other === undefined || clear === undefined
       ? undefined
       : shareTrench(evaluation, { run: other, lead: run, lies, clear }, newId);
-  if (others.length === 0) return <Words tone="muted">There is no other run that could lie in it.</Words>;
+  if (others.length === 0) return <Words tone="muted">No other run can share it.</Words>;
   return (
     <>
       <Picker
@@ -123,7 +123,7 @@ function PutIn({ run, name }: { run: Uuid; name: string }) {
         onChange={setOther}
       />
       <Choice
-        label="Where it is to lie"
+        label="Where it goes"
         options={LIES_IN.map((value) => ({ value, label: LIES_WORDS[value] }))}
         value={lies}
         onChange={setLies}
@@ -134,11 +134,11 @@ function PutIn({ run, name }: { run: Uuid; name: string }) {
         value={clear}
         onChange={setClear}
         limit={Sharing.shape.clear}
-        hint={`From outside to outside; ${print(least, 'thickness')} at least`}
+        hint={`Outside to outside; minimum ${print(least, 'thickness')}`}
       />
       {made ? (
         <>
-          <Words>{`For ${print(made.length, 'distance')} of it, dug once: ${print(made.saves, 'volume')} less to dig.`}</Words>
+          <Words>{`Over ${print(made.length, 'distance')} it is dug once: ${print(made.saves, 'volume')} less digging.`}</Words>
           <Button
             icon="plus"
             onPress={() => {

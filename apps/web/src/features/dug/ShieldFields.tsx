@@ -22,7 +22,7 @@ export function ShieldFields({ shield, onChange }: ShieldFieldsProps) {
   return (
     <>
       <PlanMeasure
-        label="Shield, outside"
+        label="Shield, outside width"
         quantity="depth"
         value={half.outside}
         limit={Shield.shape.outside}
@@ -31,13 +31,13 @@ export function ShieldFields({ shield, onChange }: ShieldFieldsProps) {
         hint="The trench is dug 2 in wider on each side"
       />
       <PlanMeasure
-        label="Shield, how tall"
+        label="Shield height"
         quantity="depth"
         value={half.tall}
         limit={Shield.shape.tall}
         optional
         onChange={(tall) => set({ ...half, tall })}
-        hint="Where it does not reach the ground, the sides slope from 18 in under its top"
+        hint="Where it stops short of the ground, the sides slope from 18 in below its top"
       />
     </>
   );

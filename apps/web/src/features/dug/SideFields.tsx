@@ -55,10 +55,10 @@ export function SideFields({ name, side, deep, usual, out, problem, onChange }: 
       <Choice<By | 'usual'>
         label={name}
         options={[
-          { value: 'usual', label: `By the protection: ${told(usual)}` },
-          { value: 'upright', label: 'Upright' },
+          { value: 'usual', label: `From the protection: ${told(usual)}` },
+          { value: 'upright', label: 'Vertical' },
           { value: 'sloped', label: 'Sloped' },
-          { value: 'stepped', label: 'Upright, sloped above' },
+          { value: 'stepped', label: 'Vertical, sloped above' },
           { value: 'benched', label: 'Benched' },
         ]}
         value={side ? byOf(side) : 'usual'}
@@ -76,7 +76,7 @@ export function SideFields({ name, side, deep, usual, out, problem, onChange }: 
           />
           {side.over > 0 ? (
             <PlanMeasure
-              label={`${name}: upright from the bottom up to`}
+              label={`${name}: vertical from the bottom up to`}
               quantity="depth"
               value={side.over}
               limit={SLOPED.shape.over}
@@ -88,9 +88,9 @@ export function SideFields({ name, side, deep, usual, out, problem, onChange }: 
       {side?.by === 'benched'
         ? (
             [
-              ['first', 'first upright face'],
+              ['first', 'first vertical face'],
               ['rise', 'each further face'],
-              ['tread', 'each bench, out'],
+              ['tread', 'width of each bench'],
             ] as const
           ).map(([field, words]) => (
             <PlanMeasure

@@ -20,7 +20,7 @@ export function DeleteLineSheet({ onClose }: { onClose: () => void }) {
       onClose={onClose}
       foot={
         <>
-          <Button onPress={onClose}>Keep it</Button>
+          <Button onPress={onClose}>Keep the line</Button>
           <Button
             kind="danger"
             icon="trash"
@@ -37,9 +37,9 @@ export function DeleteLineSheet({ onClose }: { onClose: () => void }) {
       <Words>
         {others.length === 0
           ? 'Nothing else drains into it.'
-          : `With it goes what drains into it: ${others.join(', ')}.`}
+          : `Everything draining into it goes too: ${others.join(', ')}.`}
       </Words>
-      <Words tone="muted">Undo brings all of it back.</Words>
+      <Words tone="muted">Undo brings it all back.</Words>
     </Sheet>
   );
 }

@@ -57,7 +57,7 @@ export function FactSheet({ run: id, which, onClose }: { run: Uuid; which: Triad
       />
       {could.length > 1 ? (
         <Choice
-          label="Two are held already. What gives way?"
+          label="Two are locked already. Which one gives way?"
           options={could.map((one) => ({
             value: one,
             label: TRIAD_WORDS[one],

@@ -31,9 +31,9 @@ export function GivesSheet({
     onClose();
   };
   return (
-    <Sheet title="What gives way?" onClose={leave} foot={<Button onPress={leave}>Leave it as it was</Button>}>
+    <Sheet title="Which one gives way?" onClose={leave} foot={<Button onPress={leave}>Leave as it was</Button>}>
       <Words>
-        {`The ${end} invert of ${name} goes ${at === undefined ? '' : `from ${print(at, 'elevation')} `}to ${print(to, 'elevation')}. Other facts are fixed, so one of them has to follow.`}
+        {`The ${end} invert of ${name} moves ${at === undefined ? '' : `from ${print(at, 'elevation')} `}to ${print(to, 'elevation')}. Other figures are locked, so one of them has to follow.`}
       </Words>
       {ways.map((way, index) => (
         <Button

@@ -33,7 +33,7 @@ export const GradeBar = memo(function GradeBar() {
 
 const HELD_WORDS: Record<Held, string> = {
   locked: 'locked',
-  worked: 'dig least',
+  worked: 'least digging',
   linked: 'from below',
   free: 'follows',
 };
@@ -94,7 +94,7 @@ const Cell = memo(function Cell({ which }: { which: Triad }) {
       <Tap
         onPress={() => withRun(toggle)}
         style={[styles.lock, { borderColor: tones.line }]}
-        label={`${held === 'locked' ? 'Free' : 'Lock'} the ${lower}`}
+        label={`${held === 'locked' ? 'Unlock' : 'Lock'} the ${lower}`}
         role="checkbox"
         checked={held === 'locked'}
       >

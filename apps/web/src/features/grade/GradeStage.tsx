@@ -100,7 +100,7 @@ function Levels() {
           <GradeBar />
           <Laying />
           <Asking />
-          <StageFindings quiet="Nothing stands against this grade." />
+          <StageFindings quiet="No problems found." />
           <LineHeading />
         </>
       }
@@ -116,16 +116,16 @@ function Asking() {
   return (
     <View style={styles.asking}>
       <Button icon="down" onPress={() => dispatch(asked('least'))} style={styles.ask}>
-        Dig least
+        Least digging
       </Button>
       <Button icon="spread" onPress={() => dispatch(asked('room'))} style={styles.ask}>
-        Room to be wrong
+        How far off can it be
       </Button>
       <Button icon="rules" onPress={() => dispatch(asked('structures'))} style={styles.ask}>
         Structures
       </Button>
       <Button icon="ground" onPress={() => dispatch(sheetOpened({ sheet: 'against' }))} style={styles.ask}>
-        Against the ground
+        Depth along the line
       </Button>
     </View>
   );
@@ -156,10 +156,10 @@ function More() {
         Add a run at the top
       </Button>
       <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'outlet' }))}>
-        Another line, from an outlet of its own
+        New line from an outlet
       </Button>
       <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'plan-sheet' }))}>
-        Another line, from a plan sheet
+        New line from a plan sheet
       </Button>
     </View>
   );
@@ -171,24 +171,24 @@ function Start() {
   return (
     <View style={styles.start}>
       <Words size="title" strong heading={2}>
-        Find the low end first
+        Start at the low end
       </Words>
       <Words>
-        Every elevation on this job hangs from where the water leaves. Say where the outlet is and how high its invert
-        lies; then add the pipe run by run, up from there.
+        Every elevation on this job starts where the water leaves. Set the outlet and its invert; then add the pipe run
+        by run, up from there.
       </Words>
       <Button kind="main" icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'outlet' }))}>
         Set the outlet
       </Button>
       <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'plan-sheet' }))}>
-        Type a plan sheet in
+        Type in a plan sheet
       </Button>
       <Button icon="down" onPress={() => dispatch(sheetOpened({ sheet: 'down', node: undefined }))}>
         Septic: start at the house
       </Button>
       <Words size="small" tone="muted">
-        Have ready: the height of the outlet, the ground at both ends, and how far apart they are. Any benchmark will
-        do, 100.00 too.
+        Have ready: the height of the outlet, the ground at both ends, and the distance between them. Any benchmark will
+        do, even an assumed 100.00.
       </Words>
     </View>
   );

@@ -36,10 +36,10 @@ export function GroundAlong({ run }: { run: ItemOf<'run'> }) {
       },
     ]);
   const place = (value: number): string | undefined => {
-    if (value <= 0) return 'Must lie past the lower end.';
-    if (value >= length) return `Must lie before the upper end, at ${print(length, 'distance')}.`;
+    if (value <= 0) return 'Must be past the lower end.';
+    if (value >= length) return `Must be before the upper end, at ${print(length, 'distance')}.`;
     if (breaks.some((one) => Math.abs(one.at - value) < 1e-6))
-      return 'There is a ground point at this distance already; remove it first.';
+      return 'There is already a ground point at this distance; remove it first.';
     return undefined;
   };
   const add = (): void => {

@@ -28,7 +28,7 @@ export function LengthField({ run }: { run: ItemOf<'run'> }) {
       )}
       {run.length.from === 'typed' ? (
         <PlanMeasure
-          label="Flat length"
+          label="Horizontal length"
           quantity="distance"
           value={run.length.value}
           onChange={(value) => value !== undefined && put({ from: 'typed', value })}

@@ -54,16 +54,16 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
   return (
     <>
       <Picker
-        label={one ? 'Pipe of all runs' : 'Pipe of all runs: they differ now'}
+        label={one ? 'Pipe of all runs' : 'Pipe of all runs (they differ now)'}
         options={pipeOptions(plan)}
         value={one ? line.pipe : undefined}
         onChange={choose}
         likely={lately.map((name) => pipeOption(plan, name))}
       />
       <Choice
-        label="What passes over all of it"
+        label="Traffic over the whole line"
         options={[
-          { value: 'foot', label: 'Feet only' },
+          { value: 'foot', label: 'Foot traffic only' },
           { value: 'vehicles', label: 'Vehicles' },
         ]}
         value={loads.size > 1 ? undefined : loads.has(true) ? 'vehicles' : 'foot'}
@@ -88,7 +88,7 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
         onChange={(name) => edit([{ op: 'put', item: { ...line, name } }])}
       />
       <Choice
-        label="What runs in it"
+        label="Service"
         options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
         value={line.service}
         onChange={(service) => {
@@ -110,7 +110,7 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
       <HangsOn line={line} />
       <View style={styles.row}>
         <Button icon="undo" onPress={() => edit(reverseLine(plan, line.id))}>
-          Turn it round
+          Reverse flow
         </Button>
         <Button kind="danger" icon="trash" onPress={() => dispatch(sheetOpened({ sheet: 'delete-line' }))}>
           Delete the line
@@ -124,7 +124,7 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
         onChange={(startChainage) =>
           startChainage !== undefined && edit([{ op: 'put', item: { ...line, startChainage } }])
         }
-        hint="So that painted stakes survive an extended outlet"
+        hint="Keeps painted stakes valid when the outlet moves"
       />
     </Sheet>
   );

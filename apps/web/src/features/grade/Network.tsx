@@ -17,7 +17,7 @@ export function Network() {
       <Legend />
       {chosen === null ? (
         <View style={styles.pad}>
-          <Words tone="muted">Tap a run or a structure to see what stands against it.</Words>
+          <Words tone="muted">Tap a run or a structure to see its problems.</Words>
         </View>
       ) : 'run' in chosen ? (
         <ChosenRun id={chosen.run} at={chosen.at} />
@@ -32,7 +32,7 @@ function Legend() {
   const tones = useTones();
   const findings = useAppSelector(selectFindings);
   return (
-    <View style={styles.legend} role="group" aria-label="What the colours say">
+    <View style={styles.legend} role="group" aria-label="Legend">
       {Severity.options.map((severity) => (
         <View key={severity} style={styles.sign}>
           <Icon name={severity} color={tones[severity]} size={20} />
@@ -43,7 +43,7 @@ function Legend() {
       ))}
       <View style={styles.sign}>
         <View style={[styles.water, { backgroundColor: tones.flood }]} />
-        <Words>Water stands</Words>
+        <Words>Standing water</Words>
       </View>
     </View>
   );
@@ -66,7 +66,7 @@ function Told({ name, of, children }: ToldProps) {
       <Words strong size="large">
         {name}
       </Words>
-      {findings.length === 0 ? <Words tone="settled">Nothing stands against it.</Words> : null}
+      {findings.length === 0 ? <Words tone="settled">No problems found.</Words> : null}
       {findings.map((finding) => (
         <Words key={finding.id}>
           <Words strong tone={finding.severity}>{`${SEVERITY_WORD[finding.severity]}. `}</Words>
@@ -88,7 +88,7 @@ function ChosenRun({ id, at }: { id: Uuid; at: number }) {
     <Told name={run.run.name} of={(finding) => finding.run === id}>
       {line && along !== undefined ? (
         <Button icon="grade" onPress={() => dispatch(wentTo({ line: line.id, along }))}>
-          Its long section
+          Show its long section
         </Button>
       ) : null}
       <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'run', run: id }))}>

@@ -51,7 +51,7 @@ function ShotGround({ node }: { node: Uuid }) {
         <Choice
           label="Which one holds"
           options={[
-            { value: 'shot', label: 'The shot' },
+            { value: 'shot', label: 'Use the shot' },
             { value: 'typed', label: 'The typed one' },
           ]}
           value={typed.holds ? 'typed' : 'shot'}
@@ -90,10 +90,10 @@ function Inverts({ node }: { node: Uuid }) {
   const highestFirst = (one: NodeEnd, other: NodeEnd): number => (other.invert ?? 0) - (one.invert ?? 0);
   const { rim, bottom, depth } = here;
   const depths = [
-    depth === undefined ? '' : `Rim to the lowest invert: ${print(depth, 'depth')}.`,
+    depth === undefined ? '' : `Rim down to the lowest invert: ${print(depth, 'depth')}.`,
     bottom === undefined || here.node.sump === undefined
       ? ''
-      : `Bottom inside: ${print(bottom, 'elevation')}${rim === undefined ? '' : `, ${print(rim - bottom, 'depth')} under the rim`}.`,
+      : `Bottom inside: ${print(bottom, 'elevation')}${rim === undefined ? '' : `, ${print(rim - bottom, 'depth')} below the rim`}.`,
   ].filter(Boolean);
   return (
     <View>
@@ -118,7 +118,7 @@ function Top({ node, outlet }: { node: ItemOf<'node'>; outlet: boolean }) {
     <>
       {formOf(node.form).top || node.rim !== undefined ? (
         <PlanMeasure
-          label="Top of its grate or cover"
+          label="Top of the grate or cover"
           quantity="elevation"
           limit={Elevation}
           value={node.rim}
@@ -132,10 +132,10 @@ function Top({ node, outlet }: { node: ItemOf<'node'>; outlet: boolean }) {
       ) : null}
       {outlet && formOf(node.form).compared?.some(({ entry }) => entry) ? (
         <Choice
-          label="The line comes in"
+          label="The line enters"
           options={[
             { value: 'wall', label: 'Through its wall' },
-            { value: 'grate', label: 'Over its grate' },
+            { value: 'grate', label: 'Over the grate' },
           ]}
           value={node.entry ?? 'wall'}
           onChange={(entry) => {
@@ -156,14 +156,14 @@ function Behind({ node }: { node: Uuid }) {
   if (!behind) return null;
   return (
     <Words>
-      {`When rain has stopped water stands behind it up to ${print(behind.level, 'elevation')}: ${print(behind.wet, 'distance')} of pipe wet, ${print(behind.full, 'distance')} of it full, ${print(behind.volume, 'liquid')}. ${soaking(behind, print)}`}
+      {`When the rain stops, water stands behind it up to ${print(behind.level, 'elevation')}: ${print(behind.wet, 'distance')} of pipe wet, ${print(behind.full, 'distance')} of it full, ${print(behind.volume, 'liquid')}. ${soaking(behind, print)}`}
     </Words>
   );
 }
 
 /** Where what stands goes. */
 function soaking({ volume, soaks }: StandsBehind, print: (value: number, quantity: Quantity) => string): string {
-  if (soaks <= 0) return 'None of it soaks away through the pipe: it stays until it dries, and freezes and silts.';
+  if (soaks <= 0) return 'None of it soaks away through the pipe: it stays until it dries, freezes and leaves silt.';
   if (soaks >= volume * (1 - 1e-9)) return 'It soaks away through the wall of the pipe, as fast as the soil takes it.';
   return `${print(soaks, 'liquid')} of it soaks away through the wall of the pipe; the rest stays until it dries.`;
 }
@@ -174,7 +174,7 @@ function Sump({ node }: { node: ItemOf<'node'> }) {
   if (!formOf(node.form).sump && node.sump === undefined) return null;
   return (
     <PlanMeasure
-      label="Sump, under the lowest invert"
+      label="Sump depth, below the lowest invert"
       quantity="thickness"
       limit={Node.shape.sump}
       value={node.sump}
@@ -183,7 +183,7 @@ function Sump({ node }: { node: ItemOf<'node'> }) {
         const { sump: _before, ...rest } = node;
         edit([{ op: 'put', item: sump === undefined ? rest : { ...rest, sump } }]);
       }}
-      hint="What settles stays in it, out of the pipe; empty where there is none"
+      hint="Silt settles there and stays out of the pipe; empty where there is none"
     />
   );
 }
@@ -199,7 +199,7 @@ function JoinRuns({ node, onDone }: { node: Uuid; onDone: () => void }) {
   if (!join.ok) {
     return (
       <Words size="small" tone="muted">
-        {`They cannot be made one run. ${join.message}`}
+        {`They cannot be joined. ${join.message}`}
       </Words>
     );
   }
@@ -213,12 +213,12 @@ function JoinRuns({ node, onDone }: { node: Uuid; onDone: () => void }) {
           edit(join.edits);
         }}
       >
-        Make the two runs one
+        Join the two runs
       </Button>
       <Words size="small" tone="muted">
         {moves === undefined
-          ? 'What is here goes; the pipe, the ground and all that lies along it stay where they are.'
-          : `What is here goes, and the pipe here moves ${join.moves > 0 ? 'up' : 'down'} by ${moves}: the two are not on one grade.`}
+          ? 'This point is removed; the pipe, the ground and everything along it stay where they are.'
+          : `This point is removed, and the pipe here moves ${join.moves > 0 ? 'up' : 'down'} by ${moves}: the two runs are not on one grade.`}
       </Words>
     </>
   );
@@ -255,7 +255,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
         onChange={(name) => edit([{ op: 'put', item: { ...node, name } }])}
       />
       <PlanMeasure
-        label="Rim, or ground here, typed"
+        label="Rim or ground elevation here"
         quantity="elevation"
         limit={Elevation}
         value={plan.nodeGround[id]?.elevation}

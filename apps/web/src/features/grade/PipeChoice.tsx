@@ -37,7 +37,7 @@ export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
         value={inUse?.id}
         onChange={choose}
         likely={lately.map((name) => pipeOption(plan, name))}
-        otherwise={{ words: 'One of your own', onPress: typeOwn }}
+        otherwise={{ words: 'A pipe of your own', onPress: typeOwn }}
       />
       {inUse ? <PipeSizes pipe={inUse} /> : null}
     </View>
@@ -87,13 +87,13 @@ function PipeSizes({ pipe }: { pipe: ItemOf<'pipe'> }) {
       </View>
       <View style={styles.row}>
         <PlanMeasure
-          label="Stick"
+          label="Stick length"
           quantity="distance"
           value={pipe.stick}
           onChange={(stick) => stick !== undefined && put({ ...pipe, stick })}
           limit={Pipe.shape.stick}
           check={(value) =>
-            value > jointOf(pipe).socket ? undefined : 'No longer than its socket: nothing of it is laid.'
+            value > jointOf(pipe).socket ? undefined : 'No longer than its socket: it covers no length.'
           }
         />
         <PlanMeasure

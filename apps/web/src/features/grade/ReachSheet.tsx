@@ -43,7 +43,7 @@ export function ReachSheet({ run: id, at, which, onClose }: ReachSheetProps) {
   if (!run || is === undefined) {
     return (
       <Sheet title={WORDS[which]} onClose={onClose}>
-        <Words>It is not known here yet: type the inverts or slopes of the run, and its ground, first.</Words>
+        <Words>Not known here yet: first type the inverts or slopes of the run, and its ground.</Words>
       </Sheet>
     );
   }
@@ -57,16 +57,16 @@ export function ReachSheet({ run: id, at, which, onClose }: ReachSheetProps) {
         limit={Elevation}
         value={wanted ?? is}
         onChange={setWanted}
-        hint={`${print(at, 'distance')} up ${run.run.name}. It is ${print(is, level ? 'elevation' : 'depth')} now.`}
+        hint={`${print(at, 'distance')} up ${run.run.name}. Now ${print(is, level ? 'elevation' : 'depth')}.`}
         focus
       />
       {offered === undefined ? (
-        <Words tone="muted">What can give way for it is told as you type.</Words>
+        <Words tone="muted">What can give way shows as you type.</Words>
       ) : offered.length === 0 ? (
-        <Words tone="fix">Nothing alone can give way for this: other facts of this line hold it.</Words>
+        <Words tone="fix">Nothing can give way by itself: other figures of this line hold it.</Words>
       ) : (
         <>
-          <Words strong>What gives way?</Words>
+          <Words strong>Which one gives way?</Words>
           {offered.map(({ way, tells }, index) => (
             <Button key={index} kind={index === 0 ? 'main' : 'plain'} onPress={() => take(way)}>
               {`${wayWords(way, before.plan, run.run.name, print)} (${tells})`}

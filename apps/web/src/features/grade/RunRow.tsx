@@ -26,9 +26,9 @@ export const RunRow = memo(function RunRow({ id }: { id: Uuid }) {
   const deepest = run.trench?.deepest?.depth;
   const facts = [
     print(run.length, 'distance', system, { fraction }),
-    slope === undefined ? 'grade open' : print(slope, 'slope', system),
+    slope === undefined ? 'no grade yet' : print(slope, 'slope', system),
     run.pipe?.name ?? 'no pipe',
-    deepest === undefined ? '' : `to ${print(deepest, 'depth', system, { fraction })} deep`,
+    deepest === undefined ? '' : `up to ${print(deepest, 'depth', system, { fraction })} deep`,
   ];
   return (
     <Row

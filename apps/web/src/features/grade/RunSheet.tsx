@@ -45,7 +45,7 @@ export function RunSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
         onOpen={() => dispatch(sheetOpened({ sheet: 'node', node: upperOf(run) }))}
       />
       <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'wye', run: run.id, at: undefined }))}>
-        Put a wye in
+        Add a wye
       </Button>
       <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'swale', run: run.id }))}>
         {plan.swale[id] ? 'Its swale' : 'Cut a swale along it'}
@@ -53,9 +53,9 @@ export function RunSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
       <DropField run={run} />
       <PipeChoice run={run} />
       <Choice
-        label="What passes over it"
+        label="Traffic over it"
         options={[
-          { value: 'foot', label: 'Feet only' },
+          { value: 'foot', label: 'Foot traffic only' },
           { value: 'vehicles', label: 'Vehicles' },
         ]}
         value={run.vehicles ? 'vehicles' : 'foot'}
@@ -99,7 +99,7 @@ function DropField({ run }: { run: ItemOf<'run'> }) {
       value={factsOf(run, plan.runGrade[run.id]).drop}
       optional
       onChange={(drop) => edit(fixDrop(plan, run, drop).map((item) => ({ op: 'put', item })))}
-      hint="From this run’s invert down to the next; empty means it follows, and is none where nothing else says so"
+      hint="From this invert down to the next. Empty: it follows from the other figures, or is zero"
     />
   );
 }

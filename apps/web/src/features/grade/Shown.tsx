@@ -34,7 +34,7 @@ export function Shown() {
   };
   return (
     <View style={styles.pad}>
-      <Choice label="Drawn" bare options={options} value={shows} onChange={show} />
+      <Choice label="View" bare options={options} value={shows} onChange={show} />
     </View>
   );
 }

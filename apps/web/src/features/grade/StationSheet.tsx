@@ -22,8 +22,8 @@ export function StationSheet({ onClose }: { onClose: () => void }) {
   const steps = [
     ['Structure before', structures.before],
     ['Structure after', structures.after],
-    ['A stick back', sticks.before],
-    ['A stick on', sticks.after],
+    ['Back one stick', sticks.before],
+    ['Ahead one stick', sticks.after],
   ] as const;
   return (
     <Sheet title="Station" onClose={onClose} onEnter={onClose} foot={<DoneFoot onDone={onClose} />}>
@@ -53,8 +53,8 @@ export function StationSheet({ onClose }: { onClose: () => void }) {
         ))}
       </View>
       <Words size="small" tone="muted">
-        On the long section the station line holds to a structure that is near. Arrow keys move it; Page up and Page
-        down go from structure to structure.
+        On the long section the station line snaps to nearby structures. Arrow keys move it; Page up and Page down go
+        from structure to structure.
       </Words>
     </Sheet>
   );

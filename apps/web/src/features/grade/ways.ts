@@ -12,7 +12,7 @@ export function wayWords(
 ): string {
   switch (gives.what) {
     case 'alone':
-      return 'This invert moves; what joins it follows';
+      return 'This invert moves; the pipes joined to it follow';
     case 'slope':
       return `The slope of ${name} becomes ${print(gives.slope, 'slope')}`;
     case 'drop':
@@ -29,7 +29,7 @@ export function runsMoved(way: Way, before: Evaluation): string {
     const then = before.grade.runs.get(id);
     return then && (apart(then.low, now.low) || apart(then.high, now.high));
   }).length;
-  return `${moved} ${moved === 1 ? 'run' : 'runs'} moved`;
+  return `${moved === 1 ? '1 run moves' : `${moved} runs move`}`;
 }
 
 const apart = (a = 0, b = 0): boolean => Math.abs(a - b) > 1e-6;

@@ -39,12 +39,12 @@ export function BenchmarkSheet({ benchmark: id, onClose }: { benchmark: Uuid | u
         limit={Elevation}
         onSubmit={save}
         focus
-        hint="As given, or 100.00 where nobody gave one"
+        hint="As given, or 100.00 if nobody gave one"
       />
       <Choice
-        label="Who says so"
+        label="Where the elevation comes from"
         options={[
-          { value: 'assumed', label: 'Assumed here' },
+          { value: 'assumed', label: 'Assumed for this job' },
           { value: 'given', label: 'Given' },
         ]}
         value={values.assumed ? 'assumed' : 'given'}

@@ -22,8 +22,8 @@ export const Benchmarks = memo(function Benchmarks() {
       {benchmarks.length === 0 ? (
         <View style={styles.pad}>
           <Words>
-            Everything hangs on a point that will not move: a step, a lid, a nail in a tree. Where nobody gave its
-            height, 100.00 will do.
+            Start from a point that will not move: a step, a lid, a nail in a tree. If nobody gave its elevation, use
+            100.00.
           </Words>
         </View>
       ) : (

@@ -120,7 +120,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
         <View style={styles.grow}>
           <Words strong size="large" heading={2}>
             {from?.height === undefined
-              ? `${from?.setup.name ?? `Setup ${book.setups.length + 1}`}: look back`
+              ? `${from?.setup.name ?? `Setup ${book.setups.length + 1}`}: backsight`
               : `${from.setup.name}: instrument at ${print(from.height, 'elevation')}`}
           </Words>
           {last ? <Last shot={last} evaluation={evaluation} /> : null}
@@ -135,7 +135,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
           <Standing key={round} sight={sight} target={target} onMove={move} onTaped={setTaped} length={length} />
           <MeasureField
             key={`${round} ${on}`}
-            label={sight === 'back' ? `Back to ${targetWords(target, plan, system, lineage)}` : 'Rod reading'}
+            label={sight === 'back' ? `Backsight to ${targetWords(target, plan, system, lineage)}` : 'Rod reading'}
             quantity="elevation"
             value={reading}
             onChange={read}
@@ -151,7 +151,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
         </View>
         <View style={styles.row}>
           <Button kind="main" onPress={keep} disabled={!ready} style={styles.grow}>
-            Keep it
+            Save
           </Button>
           {standing ? (
             <Button
@@ -191,7 +191,7 @@ function optionsOf(
   const ahead: On[] = [...(runs.size > 0 ? (['run', 'node'] as const) : []), 'turning', 'benchmark'];
   const fore = ahead.map((value) => ({ value, label: ON_LABELS[value] }));
   if (guess.sight === 'fore') return fore;
-  const back = { value: 'back' as const, label: `Back, ${known}` };
+  const back = { value: 'back' as const, label: `Backsight, ${known}` };
   const levelled = book.setups[book.setups.length - 1]?.height !== undefined;
   return levelled && guess.setup === undefined ? [back, ...fore] : [back];
 }
@@ -263,7 +263,7 @@ function Standing({ sight, target, onMove, onTaped, length }: StandingProps) {
               limit={PastEnd}
               onChange={(at) => onMove({ ...target, at: at as never })}
               onValid={onTaped}
-              check={(at) => (at < length ? undefined : 'Beyond the end of the run.')}
+              check={(at) => (at < length ? undefined : 'Past the end of the run.')}
             />
           </View>
         </>

@@ -53,7 +53,7 @@ export function GroundStage() {
 function NoLine({ height }: { height: number }) {
   return (
     <View style={[styles.pad, { minHeight: height }]}>
-      <Words tone="muted">The profile shows here once there is a line. Heights can be shot before.</Words>
+      <Words tone="muted">The profile shows here once there is a line. You can shoot levels before that.</Words>
     </View>
   );
 }
@@ -64,9 +64,9 @@ function Shoot({ onShoot }: { onShoot: () => void }) {
   return (
     <View style={styles.pad}>
       <Button kind="main" icon="plus" onPress={onShoot} disabled={none}>
-        {some ? 'Go on shooting' : 'Set up the level'}
+        {some ? 'Next shot' : 'Set up the level'}
       </Button>
-      {none ? <Words tone="muted">First a benchmark to look back to.</Words> : null}
+      {none ? <Words tone="muted">First add a benchmark to look back to.</Words> : null}
     </View>
   );
 }

@@ -32,13 +32,13 @@ function Loop({ circuit }: { circuit: Circuit }) {
       ? ''
       : ` Not spread: find the wrong reading${names === '' ? '' : `, likely at ${names}`}.`;
   return (
-    <View style={[styles.loop, { borderColor: tones[tone] }]} role="group" aria-label="How the loop closed">
+    <View style={[styles.loop, { borderColor: tones[tone] }]} role="group" aria-label="Loop closure">
       <View style={styles.head}>
         <Icon name={good ? 'check' : 'fix'} color={tones[tone]} />
         <Words strong size="large" style={styles.flex}>
           {`Loop to ${benchmark}, ${setups.length} ${setups.length === 1 ? 'setup' : 'setups'}`}
         </Words>
-        <IconButton name="edit" label="What is allowed" onPress={() => dispatch(sheetOpened({ sheet: 'levelling' }))} />
+        <IconButton name="edit" label="Allowed miss" onPress={() => dispatch(sheetOpened({ sheet: 'levelling' }))} />
       </View>
       <Words>{`Misses by ${size(misclosure)}; ${judged}${spread}`}</Words>
       <Words size="small" tone="muted">

@@ -14,13 +14,13 @@ export const OutOfForce = memo(function OutOfForce({ shots }: { shots: readonly 
   // What only strikes out or takes back is no reading itself.
   const readings = shots.filter(({ struck, recalls }) => !struck && recalls === undefined);
   if (readings.length === 0) return null;
-  const count = `${readings.length} ${readings.length === 1 ? 'reading' : 'readings'} out of force`;
+  const count = `${readings.length} ${readings.length === 1 ? 'reading' : 'readings'} struck out`;
   return (
     <>
       <Tap
         onPress={() => setOpen(!open)}
         expanded={open}
-        label={`${count}. ${open ? 'Fold away' : 'Show'}`}
+        label={`${count}. ${open ? 'Hide' : 'Show'}`}
         style={styles.fold}
       >
         <Icon name={open ? 'up' : 'down'} size={16} color={tones.muted} />
@@ -29,7 +29,7 @@ export const OutOfForce = memo(function OutOfForce({ shots }: { shots: readonly 
         </Words>
       </Tap>
       {open ? (
-        <List label="Readings out of force">
+        <List label="Readings struck out">
           {readings.map((shot) => (
             <Reading key={shot.id} shot={shot} />
           ))}
@@ -58,7 +58,7 @@ function Reading({ shot }: { shot: Shot }) {
 
 function why(id: Uuid, shots: readonly Shot[]): string {
   const by = shots.find(({ supersedes }) => supersedes === id);
-  return by?.struck ? 'struck out' : by ? 'corrected since' : 'taken back';
+  return by?.struck ? 'struck out' : by ? 'corrected' : 'undone';
 }
 
 const styles = StyleSheet.create({

@@ -26,7 +26,7 @@ export function SetupSheet({ setup: id, onClose }: { setup: Uuid; onClose: () =>
         onChange={(name) => edit([{ op: 'put', item: { ...setup, name } }])}
       />
       <PlanMeasure
-        label="Sights back and fore, together"
+        label="Total sight distance"
         quantity="distance"
         value={setup.sights}
         optional
@@ -35,7 +35,7 @@ export function SetupSheet({ setup: id, onClose }: { setup: Uuid; onClose: () =>
           const { sights: _before, ...rest } = setup;
           edit([{ op: 'put', item: sights === undefined ? rest : { ...rest, sights } }]);
         }}
-        hint="Paced is good enough; it decides what a loop may miss by"
+        hint="Paced is close enough; it sets the allowed miss of a loop"
       />
     </Sheet>
   );

@@ -33,10 +33,10 @@ export function ShotFields({ form, here, onSubmit }: ShotFieldsProps) {
       <FormChoice
         control={control}
         name="sight"
-        label="Looking"
+        label="Direction"
         options={[
-          { value: 'back', label: 'Back, to a known point' },
-          { value: 'fore', label: 'Ahead' },
+          { value: 'back', label: 'Backsight, to a known point' },
+          { value: 'fore', label: 'Foresight' },
         ]}
         onChange={(next) => {
           set('sight', next);
@@ -89,7 +89,7 @@ function Standing({ form: { control, values } }: { form: SheetForm<Shot> }) {
             check={(at) =>
               at < (runs.get(target.run)?.length ?? Infinity)
                 ? undefined
-                : 'Must lie between the ends of the run; shoot those as structures.'
+                : 'Must be between the ends of the run; shoot the ends as structures.'
             }
           />
         </>
@@ -101,7 +101,7 @@ function Standing({ form: { control, values } }: { form: SheetForm<Shot> }) {
           <FormChoice
             control={control}
             name="target.what"
-            label="What of it"
+            label="Point"
             options={(Object.keys(WHAT_WORDS) as (keyof typeof WHAT_WORDS)[]).map((what) => ({
               value: what,
               label: WHAT_WORDS[what],

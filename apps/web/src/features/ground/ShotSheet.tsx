@@ -65,17 +65,17 @@ export function ShotSheet({ setup, corrects, onClose }: ShotSheetProps) {
             </Button>
           ) : (
             <Button onPress={() => save(true)} disabled={!form.ready}>
-              Keep, and another
+              Save, add another
             </Button>
           )}
           <Button kind="main" onPress={() => save(false)} disabled={!form.ready}>
-            {wrong ? 'Keep the correction' : 'Keep the shot'}
+            {wrong ? 'Save correction' : 'Save shot'}
           </Button>
         </>
       }
     >
       {wrong ? (
-        <Words>{`Written as ${print(wrong.reading.value, 'elevation')}. It stays in the book; everything that rests on it follows the new reading.`}</Words>
+        <Words>{`First entered as ${print(wrong.reading.value, 'elevation')}. It stays in the book; everything that depends on it uses the new reading.`}</Words>
       ) : null}
       <ShotFields key={round} form={form} here={here} onSubmit={() => save(false)} />
     </Sheet>

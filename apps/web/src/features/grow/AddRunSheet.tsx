@@ -40,7 +40,7 @@ export function AddRunSheet({ onClose }: { onClose: () => void }) {
       foot={
         <>
           <Button onPress={() => save(true)} disabled={!form.ready}>
-            Add, and another
+            Add, then another
           </Button>
           <Button kind="main" onPress={() => save(false)} disabled={!form.ready}>
             Add the run

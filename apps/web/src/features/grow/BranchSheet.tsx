@@ -56,10 +56,10 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
     >
       {ending ? (
         <Choice
-          label="It is"
+          label="This run is"
           options={[
-            { value: 'on', label: `More of ${ending.line.name}` },
-            { value: 'branch', label: 'A branch of its own' },
+            { value: 'on', label: `Part of ${ending.line.name}` },
+            { value: 'branch', label: 'A new branch' },
           ]}
           value={goOn ? 'on' : 'branch'}
           onChange={(value) => setGoOn(value === 'on')}
@@ -68,7 +68,7 @@ export function BranchSheet({ node, onClose }: { node: Uuid; onClose: () => void
       {goOn && ending ? null : (
         <>
           <Choice
-            label="What runs in it"
+            label="Service"
             options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
             value={service}
             onChange={(next) => {

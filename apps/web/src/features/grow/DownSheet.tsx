@@ -111,7 +111,7 @@ function Down({ node, onNext, onClose }: DownProps) {
             Add the run
           </Button>
           <Button kind="main" onPress={() => save(onNext)} disabled={!form.ready}>
-            Add, and on down
+            Add, continue down
           </Button>
         </>
       }
@@ -158,7 +158,7 @@ function DownFields({
       <FormMeasure
         control={control}
         name="length"
-        label="Flat length"
+        label="Horizontal length"
         quantity="distance"
         limit={Length}
         focus={!begins}
@@ -193,13 +193,13 @@ function DownFields({
           quantity="thickness"
           limit={Thickness}
           optional
-          hint="From the invert that comes in to the one that leaves"
+          hint="From the incoming invert down to the outgoing one"
         />
       ) : null}
       <FormChoice
         control={control}
         name="service"
-        label="What runs in it"
+        label="Service"
         options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
         onChange={(service) => {
           set('service', service);
@@ -245,7 +245,7 @@ function Laterals({ box, onSingle, onClose }: { box: Uuid; onSingle: () => void;
         <>
           <Button onPress={onSingle}>Another kind of line</Button>
           <Button kind="main" onPress={save} disabled={!form.ready}>
-            Lay them
+            Create laterals
           </Button>
         </>
       }

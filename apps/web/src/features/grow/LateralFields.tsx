@@ -61,10 +61,10 @@ export function LateralFields({ form: { control, values } }: { form: SheetForm<L
       <FormMeasure
         control={control}
         name="spacing"
-        label="Apart, centre to centre"
+        label="Spacing, center to center"
         quantity="distance"
         limit={Thickness}
-        hint="The local code says how far apart; leave the soil between them undisturbed"
+        hint="The local code sets the spacing; leave the soil between them undisturbed"
       />
       <FieldPicture count={values.count ?? 3} length={told(values.length)} spacing={told(values.spacing)} />
       <FormMeasure
@@ -81,7 +81,7 @@ export function LateralFields({ form: { control, values } }: { form: SheetForm<L
         label="Slope of each"
         quantity="slope"
         limit={Slope}
-        hint="1/4 in in each 5 ft, or dead level: 0"
+        hint="1/4 in every 5 ft, or 0 for dead level"
       />
       <FormMeasure
         control={control}
@@ -90,10 +90,10 @@ export function LateralFields({ form: { control, values } }: { form: SheetForm<L
         quantity="distance"
         limit={Length}
       />
-      <FormChoice control={control} name="towards" label="They run" options={TOWARDS} />
+      <FormChoice control={control} name="towards" label="Direction" options={TOWARDS} />
       <Words size="small" tone="muted">
-        Each gets a leader of solid pipe. All leaders fall alike, 1/8 in a foot at least, so that the laterals begin at
-        one level and the box can give each its share.
+        Each gets a leader of solid pipe. All leaders have one slope, at least 1/8 in/ft, so that the laterals start at
+        one level and the box shares evenly.
       </Words>
     </>
   );

@@ -100,7 +100,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
             Outlet
           </Button>
           <Button onPress={() => save(true)} disabled={!run.ready}>
-            Add, and another
+            Add, then another
           </Button>
           <Button kind="main" onPress={() => save(false)} disabled={!run.ready}>
             Add the run
@@ -134,7 +134,7 @@ function OutletFields({
         label="Outlet invert"
         quantity="elevation"
         limit={Elevation}
-        hint="Elevation of the inside bottom of the pipe where the water leaves"
+        hint="Inside bottom of the pipe where the water leaves"
         focus
       />
       <Explained words="What are invert, cover and depth?">
@@ -151,21 +151,21 @@ function OutletFields({
       <FormChoice
         control={control}
         name="service"
-        label="What runs in it"
+        label="Service"
         options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
         onChange={onService}
       />
       <FormPicker
         control={control}
         name="pipe"
-        label="Pipe, for the whole line"
+        label="Pipe for the whole line"
         options={pipeOptions(plan)}
         likely={lately.map((name) => pipeOption(plan, name))}
       />
       <FormChoice
         control={control}
         name="form"
-        label="Where it leaves"
+        label="Kind of outlet"
         options={formOptions(formsFor(OUTLETS, values.service))}
       />
       {noFall(values.form) ? <SpillPicture /> : null}

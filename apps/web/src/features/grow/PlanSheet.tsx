@@ -36,10 +36,10 @@ const COLUMNS: Readonly<
   Record<SheetField, { readonly name: string; readonly quantity: 'elevation' | 'distance' | 'slope' }>
 > = {
   rim: { name: 'Rim', quantity: 'elevation' },
-  in: { name: 'Invert in', quantity: 'elevation' },
-  out: { name: 'Invert out', quantity: 'elevation' },
-  length: { name: 'Pipe out, long', quantity: 'distance' },
-  slope: { name: 'Its slope', quantity: 'slope' },
+  in: { name: 'Incoming invert', quantity: 'elevation' },
+  out: { name: 'Outgoing invert', quantity: 'elevation' },
+  length: { name: 'Outgoing pipe: length', quantity: 'distance' },
+  slope: { name: 'Outgoing pipe: slope', quantity: 'slope' },
 };
 const LIMITS = { rim: Elevation, in: Elevation, out: Elevation, length: Length, slope: Slope } as const;
 
@@ -109,16 +109,15 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
       onEnter={save}
       foot={
         <Button kind="main" onPress={save}>
-          Lay the line out
+          Create line
         </Button>
       }
     >
       <Words size="small" tone="muted">
-        Length and slope in a row are those of the pipe that leaves the structure. Leave empty what the sheet leaves
-        out.
+        Length and slope in a row are those of the outgoing pipe. Leave empty what the sheet leaves out.
       </Words>
       <Choice
-        label="The sheet begins"
+        label="The sheet starts"
         options={[
           { value: 'up', label: 'At the outlet' },
           { value: 'down', label: 'At the head' },
@@ -144,11 +143,11 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
       })}
       {listed === 'up' ? another : null}
       {tried && meant.length < 2 ? (
-        <Words tone="fix">A line has at least one structure besides its outlet: type what the sheet says of it.</Words>
+        <Words tone="fix">A line has at least one structure besides its outlet: type it from the sheet.</Words>
       ) : null}
       <Heading>The line</Heading>
       <Choice
-        label="What runs in it"
+        label="Service"
         options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
         value={service}
         onChange={(next) => {
@@ -163,7 +162,7 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
           setPipe(pipeOption(plan, serviceOf(next).pipe));
         }}
       />
-      <Picker label="Pipe, for the whole line" options={pipeOptions(plan)} value={pipe} onChange={setPipe} />
+      <Picker label="Pipe for the whole line" options={pipeOptions(plan)} value={pipe} onChange={setPipe} />
       <Field
         label="Name of the line"
         value={name}
@@ -208,7 +207,7 @@ function StructureFields({ row, outlet, service, called: name, said, tell, onCha
         <>
           <Field label="Name" value={row.name} onChange={(to) => onChange({ name: to })} hint={`Left empty: ${name}`} />
           <Picker
-            label="What is there"
+            label="Kind"
             options={formOptions(formsFor(outlet ? OUTLETS : UPPER_NODES, service))}
             value={row.form}
             onChange={(form) => onChange({ form })}

@@ -72,20 +72,20 @@ export function RunFields({ form, service }: { form: RunForm; service: Service }
       <FormMeasure
         control={control}
         name="length"
-        label="Flat length"
+        label="Horizontal length"
         quantity="distance"
         limit={Length}
         focus
-        hint="Measured level, centre to centre, as on a plan sheet"
+        hint="Measured level, center to center, as on a plan sheet"
       />
       <FormChoice
         control={control}
         name="by"
-        label="Next is typed"
+        label="What do you know?"
         options={[
           { value: 'slope', label: 'Slope' },
           { value: 'high', label: 'High invert' },
-          { value: 'depth', label: 'Depth at its head' },
+          { value: 'depth', label: 'Depth at the head' },
         ]}
         onChange={(by) => {
           // What was not understood in the other field is in nobody's way once that is gone.
@@ -118,11 +118,11 @@ export function RunFields({ form, service }: { form: RunForm; service: Service }
           key="depth"
           control={control}
           name="depth"
-          label="Depth of the trench at the upper end"
+          label="Trench depth at the upper end"
           quantity="depth"
           limit={Thickness}
           focus
-          hint="From the ground to the bottom of the trench; the slope follows"
+          hint="From the ground to the trench bottom; the slope follows"
         />
       )}
       <FormMeasure

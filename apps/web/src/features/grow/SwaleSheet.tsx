@@ -22,7 +22,7 @@ const among = (others: readonly SwaleStretch[]) =>
     if (!met) return;
     // At the end by which it reaches into it.
     const path = from > met.from ? ['from'] : ['to'];
-    context.addIssue({ code: 'custom', path, message: 'reaches into another stretch of this swale' });
+    context.addIssue({ code: 'custom', path, message: 'overlaps another stretch of this swale' });
   });
 
 /** Stretches nearer to one another than this meet, m. */
@@ -88,8 +88,8 @@ function Stretch({ run: id, cuts, chosen, start, onChoose, onClose }: StretchPro
       foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={cuts[chosen] && (() => put(others))} />}
     >
       <Words size="small" tone="muted">
-        The ground is cut down to it first; the trench begins at its bottom, down its middle. Its sides are told by how
-        far they go out for one up: 4 is easily mown.
+        The ground is cut down to the swale first; the trench starts at its bottom, along its middle. Sides are out for
+        one up: 4 is easy to mow.
       </Words>
       {cuts.length === 0 ? null : (
         <Choice
@@ -112,7 +112,7 @@ function Stretch({ run: id, cuts, chosen, start, onChoose, onClose }: StretchPro
       <FormMeasure
         control={form.control}
         name="width"
-        label="Width of its bottom"
+        label="Bottom width"
         quantity="thickness"
         limit={SwaleStretch.shape.width}
       />
@@ -123,7 +123,7 @@ function Stretch({ run: id, cuts, chosen, start, onChoose, onClose }: StretchPro
         quantity="plain"
         limit={SwaleStretch.shape.sides}
       />
-      {cut > 0 ? <Words>{`Cut as it is kept now: ${print(cut, 'volume')}.`}</Words> : null}
+      {cut > 0 ? <Words>{`Digging as it is set now: ${print(cut, 'volume')}.`}</Words> : null}
     </Sheet>
   );
 }
@@ -148,7 +148,7 @@ function Bottom({ form: { control, values, restart }, run }: { form: SheetForm<S
         label="Its bottom"
         options={[
           { value: 'depth', label: 'Follows the ground' },
-          { value: 'levels', label: 'Has a fall of its own' },
+          { value: 'levels', label: 'Has its own fall' },
         ]}
         value={bottom.by}
         // Anew, since what was typed of the other is none of this one's.
@@ -177,7 +177,7 @@ function Bottom({ form: { control, values, restart }, run }: { form: SheetForm<S
           {falls === undefined || Number.isNaN(falls) ? null : (
             <Words>
               {falls > 0
-                ? `It falls at ${print(falls, 'slope')}.`
+                ? `It falls ${print(falls, 'slope')}.`
                 : 'It does not fall toward the low end: water stands in it.'}
             </Words>
           )}

@@ -16,10 +16,10 @@ export function AsideSheet({ onClose }: { onClose: () => void }) {
     if (none) onClose();
   }, [none, onClose]);
   return (
-    <Sheet title="Set aside" onClose={onClose}>
+    <Sheet title="Rejected changes" onClose={onClose}>
       <Words>
-        These changes are not in the plan, each for the reason that is told with it. Nothing else waits for them. Mend
-        what is said and try again, or type them anew and let go of them here.
+        The server did not take these changes; the reason is with each one. Nothing else waits for them. Fix the reason
+        and try again, or discard them here and type them again.
       </Words>
       {all.map((aside) => (
         <Refused key={aside.id} aside={aside} />
@@ -51,8 +51,8 @@ function Refused({ aside }: { aside: Aside }) {
         <Button kind="main" onPress={() => tryAgain(aside)} label={`Try again: ${which}`}>
           Try again
         </Button>
-        <Button onPress={() => letGo(aside)} label={`Let go: ${which}`}>
-          Let go
+        <Button onPress={() => letGo(aside)} label={`Discard: ${which}`}>
+          Discard
         </Button>
       </View>
     </View>

@@ -41,8 +41,8 @@ export function ConflictSheet({ conflict }: { conflict: Conflict }) {
       }
     >
       <Words>
-        Somebody else changed this while your change was waiting. Nothing is lost: choose which one holds. The other can
-        be typed again.
+        Somebody else changed this while your change was waiting. Nothing is lost: choose one. The other can be typed
+        again.
       </Words>
       <View style={styles.sides}>
         <View style={[styles.side, { borderColor: tones.water }]}>

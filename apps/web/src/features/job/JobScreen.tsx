@@ -115,12 +115,12 @@ function Waiting({ missing }: { missing: boolean }) {
   return (
     <View style={styles.waiting}>
       <Words size="title" strong>
-        {missing ? 'No such job' : 'No connection'}
+        {missing ? 'Job not found' : 'No connection'}
       </Words>
       <Words>
         {missing
           ? 'It was deleted, or the address is wrong.'
-          : 'This job is not on this device yet, and the server cannot be reached. It is tried again and again.'}
+          : 'This job is not on this device yet, and the server cannot be reached. The app keeps trying.'}
       </Words>
       <Button onPress={() => router.navigate('/')}>All jobs</Button>
     </View>

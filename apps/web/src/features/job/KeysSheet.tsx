@@ -10,21 +10,21 @@ const KEYS: readonly { where: string; keys: readonly (readonly [keys: string, do
       ['Ctrl Z, Ctrl Y', 'Undo, redo'],
       ['Ctrl P', 'Print'],
       ['Esc', 'Close the sheet in front'],
-      ['← →', 'From stage to stage, and from choice to choice'],
+      ['← →', 'Move between stages and between choices'],
     ],
   },
   {
     where: 'Typing',
     keys: [
-      ['Enter', 'Next field; after the last one, keep it'],
-      ['Ctrl Enter', 'Keep it at once'],
+      ['Enter', 'Next field; save after the last one'],
+      ['Ctrl Enter', 'Save at once'],
     ],
   },
   {
     where: 'Long section',
     keys: [
-      ['← →', 'Move the station line; ten times as far with Shift'],
-      ['Page up, Page down', 'Next structure, structure before'],
+      ['← →', 'Move the station line; Shift moves ten times as far'],
+      ['Page up, Page down', 'Next structure, previous structure'],
       ['Home, End', 'The ends of the line'],
       ['↑ ↓', 'On an invert: raise it, lower it'],
     ],
@@ -33,16 +33,16 @@ const KEYS: readonly { where: string; keys: readonly (readonly [keys: string, do
     where: 'Sketch',
     keys: [
       ['← → ↑ ↓', 'Move the view'],
-      ['+ −', 'Nearer, further'],
-      ['0', 'All of it'],
+      ['+ −', 'Zoom in, zoom out'],
+      ['0', 'Show all'],
     ],
   },
   {
     where: 'Level book, before a reading',
     keys: [
-      ['R, N', 'The rod stands along a run, on a structure'],
-      ['T, B', 'On a turning point, on a benchmark'],
-      ['↑ ↓', 'In the table: along a column'],
+      ['R, N', 'Rod along a run, on a structure'],
+      ['T, B', 'Rod on a turning point, on a benchmark'],
+      ['↑ ↓', 'In the table: move along a column'],
     ],
   },
 ];

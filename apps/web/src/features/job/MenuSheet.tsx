@@ -28,7 +28,7 @@ export function MenuSheet({ onClose }: { onClose: () => void }) {
               router.push(`/job/${id}/rules`);
             }}
           >
-            Rules in force
+            Rules
           </Button>
           <Button onPress={() => dispatch(sheetOpened({ sheet: 'print' }))}>Print</Button>
           <Button onPress={() => dispatch(sheetOpened({ sheet: 'keys' }))}>Keys</Button>

@@ -27,21 +27,21 @@ export function PartedSheet({ onClose }: { onClose: () => void }) {
   const all = (held: Held) => new Map(lost.map(({ address }) => [keyOf(address), held]));
   return (
     <Sheet
-      title="The server was put back"
+      title="The server was restored"
       onClose={onClose}
       foot={
         <>
-          <Button onPress={() => join(all('theirs'))}>Set all aside</Button>
+          <Button onPress={() => join(all('theirs'))}>Discard all</Button>
           <Button kind="main" onPress={() => join(choices)}>
-            {asked.length > 0 ? 'Put back as chosen' : 'Put them back'}
+            {asked.length > 0 ? 'Restore as chosen' : 'Restore them'}
           </Button>
         </>
       }
     >
       <Words>
         {there
-          ? 'It was brought back from a copy of an earlier day, and does not have what is told here. This device does. Nothing is sent for this job until you decide; what you set aside stays on this device.'
-          : 'It was brought back from a copy of an earlier day, and does not have this job. This device does, and can make it anew there.'}
+          ? 'It was restored from an earlier copy and does not have the changes below. This device does. Nothing is sent for this job until you decide; what you discard stays on this device as rejected.'
+          : 'It was restored from an earlier copy and does not have this job. This device does, and can create it there again.'}
       </Words>
       {asked.length > 0 ? (
         <Words size="large" strong heading={2}>
@@ -89,7 +89,7 @@ function Asked({ lost, value, onChange }: AskedProps) {
       <View style={styles.sides}>
         <View style={styles.side}>
           <Words size="small" tone="muted">
-            Here
+            On this device
           </Words>
           <Words>{words.mine}</Words>
         </View>
@@ -101,9 +101,9 @@ function Asked({ lost, value, onChange }: AskedProps) {
         </View>
       </View>
       <Choice
-        label="Which is to hold"
+        label="Which one to use"
         options={[
-          { value: 'mine', label: 'The one here' },
+          { value: 'mine', label: 'This device’s' },
           { value: 'theirs', label: 'The server’s' },
         ]}
         value={value}

@@ -17,14 +17,14 @@ export const ServerSays = memo(function ServerSays() {
   const anew = (): void => void loadAnew();
   return (
     <>
-      {refused === undefined ? null : <Told tone="stop" words={refused} does="Load anew" onPress={anew} />}
+      {refused === undefined ? null : <Told tone="stop" words={refused} does="Reload" onPress={anew} />}
       <Counted
         count={lost}
         tone="stop"
         words={(many) =>
-          `The server was put back to an earlier day. It lacks ${many ?? 'a'} ${changes(many)} of this device.`
+          `The server was restored to an earlier day. It lacks ${many ?? 'a'} ${changes(many)} of this device.`
         }
-        does="Look at them"
+        does="Review them"
         onPress={() => dispatch(sheetOpened({ sheet: 'parted' }))}
       />
       <Counted
@@ -32,17 +32,17 @@ export const ServerSays = memo(function ServerSays() {
         tone="fix"
         words={(many) =>
           many === undefined
-            ? 'One thing of this plan is from a newer version of the app. It is kept as it is, and not shown.'
-            : `${many} things of this plan are from a newer version of the app. They are kept as they are, and not shown.`
+            ? 'One item of this plan is from a newer version of the app. It is kept as it is and not shown.'
+            : `${many} items of this plan are from a newer version of the app. They are kept as they are and not shown.`
         }
-        does="Load anew"
+        does="Reload"
         onPress={anew}
       />
       <Counted
         count={aside}
         tone="fix"
-        words={(many) => `${many ?? 'One'} ${changes(many)} set aside, and not in the plan.`}
-        does="Look at it"
+        words={(many) => `${many ?? 'One'} ${changes(many)} rejected, and not in the plan.`}
+        does="Review"
         onPress={() => dispatch(sheetOpened({ sheet: 'aside' }))}
       />
     </>

@@ -4,10 +4,10 @@ import type { Tab } from '../../ui';
 import { STAGE_WORDS } from '../parts/words';
 
 const MARKS: Record<StageState, Tab<Stage>['mark']> = {
-  empty: { icon: null, tone: 'muted' },
-  'in work': { icon: 'edit', tone: 'muted' },
-  'in trouble': { icon: 'fix', tone: 'fix' },
-  settled: { icon: 'check', tone: 'settled' },
+  'nothing yet': { icon: null, tone: 'muted' },
+  'in progress': { icon: 'edit', tone: 'muted' },
+  'needs work': { icon: 'fix', tone: 'fix' },
+  OK: { icon: 'check', tone: 'settled' },
 };
 
 /** The stages as tabs, each with how it stands. */

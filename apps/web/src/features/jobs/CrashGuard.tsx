@@ -42,8 +42,8 @@ function Crashed({ error, store, onGoOn }: { error: Error; store: FrameStore; on
   return (
     <WordsPage title="This screen has failed">
       <Words>
-        What you typed is kept, and is still being sent. Go on and see whether it happens again; the plan file holds all
-        of the job, whatever happens here.
+        What you typed is saved, and still being sent. Go on and see whether it happens again; the plan file holds the
+        whole job in any case.
       </Words>
       <View role="note" style={[styles.what, { borderColor: tones.line, backgroundColor: tones.card }]}>
         <Words size="small" tone="muted">
@@ -51,7 +51,7 @@ function Crashed({ error, store, onGoOn }: { error: Error; store: FrameStore; on
         </Words>
       </View>
       <Button kind="main" onPress={onGoOn}>
-        Go on
+        Continue
       </Button>
       {open ? (
         <Button icon="file" onPress={() => savePlan(open)}>

@@ -26,9 +26,9 @@ export function DeletedSheet({ onClose }: { onClose: () => void }) {
       {list === 'asking' ? (
         <Busy>Asking the server…</Busy>
       ) : list === 'unknown' ? (
-        <Words tone="fix">The server cannot be asked now. Deleted jobs are kept there; try it again later.</Words>
+        <Words tone="fix">The server cannot be reached now. Deleted jobs are stored there; try again later.</Words>
       ) : list.length === 0 ? (
-        <Words>There are none. A job that is deleted stays here until it is brought back.</Words>
+        <Words>None. A deleted job stays here until it is restored.</Words>
       ) : (
         <View role="list" aria-label="Deleted jobs">
           {list.map((job) => (
@@ -37,8 +37,8 @@ export function DeletedSheet({ onClose }: { onClose: () => void }) {
               title={job.name}
               note={`Last changed ${ago(job.changedAt)}`}
               after={
-                <Button label={`Bring it back: ${job.name}`} onPress={() => void restore(job.id)}>
-                  Bring it back
+                <Button label={`Restore ${job.name}`} onPress={() => void restore(job.id)}>
+                  Restore
                 </Button>
               }
             />

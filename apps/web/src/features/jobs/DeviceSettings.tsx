@@ -33,7 +33,7 @@ export function DeviceSettings() {
         />
       )}
       <Choice
-        label="Light"
+        label="Light or dark"
         options={[
           { value: 'system', label: 'As the device' },
           { value: 'light', label: 'Light' },

@@ -25,7 +25,7 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: KnownJob; o
         <Words size="small" tone="muted">
           {[
             `Last changed ${ago(job.changedAt)}`,
-            ...(job.lost ? ['not on the server any more'] : []),
+            ...(job.lost ? ['no longer on the server'] : []),
             ...waitingWords(waiting),
           ].join(' · ')}
         </Words>
@@ -40,7 +40,7 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: KnownJob; o
 function waitingWords(waiting: { readonly pending: number; readonly aside: number } | undefined): string[] {
   if (!waiting) return [];
   const { pending, aside } = waiting;
-  return [...(pending > 0 ? [`${pending} to send`] : []), ...(aside > 0 ? [`${aside} set aside`] : [])];
+  return [...(pending > 0 ? [`${pending} to send`] : []), ...(aside > 0 ? [`${aside} rejected`] : [])];
 }
 
 const styles = StyleSheet.create({

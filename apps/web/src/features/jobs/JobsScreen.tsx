@@ -63,7 +63,7 @@ export function JobsScreen() {
               onNew={() => setNaming('new')}
             />
           }
-          ListEmptyComponent={state === 'loading' ? <Busy>Fetching the jobs…</Busy> : null}
+          ListEmptyComponent={state === 'loading' ? <Busy>Loading the jobs…</Busy> : null}
           ListFooterComponent={
             <View style={styles.foot}>
               <Button onPress={() => setDeleted(true)}>Deleted jobs</Button>
@@ -93,8 +93,7 @@ function Beginning({ remembered, none, onNew }: { remembered: boolean; none: boo
       </View>
       {remembered ? (
         <Note tone="fix" icon="fix" role="status">
-          The server cannot be reached. These are the jobs this device remembers; edits to them are kept here and sent
-          later.
+          The server cannot be reached. These are the jobs on this device; changes are saved here and sent later.
         </Note>
       ) : null}
       {none ? (
@@ -118,9 +117,7 @@ function OpenFile() {
     if (!file) return;
     const id = await planFiles()
       .then(({ jobFromFile }) => jobFromFile(file, jobs))
-      .catch(() =>
-        jobs.say('The part of the app that opens files could not be loaded. Try it again with a connection.'),
-      );
+      .catch(() => jobs.say('The part of the app that opens files could not be loaded. Try again with a connection.'));
     if (id) router.push(`/job/${id}/grade`);
   };
   return (
@@ -134,11 +131,11 @@ function Caution() {
   const tones = useTones();
   return (
     <View style={[styles.caution, { borderColor: tones.fix }]} role="note">
-      <Words strong>Before anybody digs</Words>
+      <Words strong>Before you dig</Words>
       <Words>
-        Have the utilities located, wait for the marks, and dig by hand near power and gas. Nobody goes into a trench of
-        5 ft or more, or into a bad one of any depth, without protection. What is planned here does not stand above the
-        local code, the inspector or a licensed designer.
+        Have the utilities located, wait for the marks, and dig by hand near power and gas. Nobody enters a trench 5 ft
+        or deeper, or a bad one of any depth, without protection. Nothing planned here overrides the local code, the
+        inspector or a licensed designer.
       </Words>
     </View>
   );

@@ -7,8 +7,8 @@ import { WordsPage } from './WordsPage';
 export function Lost() {
   const router = useRouter();
   return (
-    <WordsPage title="There is nothing at this address">
-      <Words>It was typed wrong, or cut off where it was copied. Jobs are opened from their list.</Words>
+    <WordsPage title="Page not found">
+      <Words>The address was mistyped, or cut off when it was copied. Open jobs from the list.</Words>
       <Button kind="main" onPress={() => router.replace('/')}>
         All jobs
       </Button>

@@ -28,14 +28,14 @@ export function NameSheet({ job, onClose }: { job: Job | 'new'; onClose: () => v
     } else if (await jobs.rename(job.id, parsed.data)) onClose();
     setBusy(false);
   };
-  const problem = parsed.success ? undefined : `The name ${parsed.error.issues[0]?.message ?? 'is not usable'}.`;
+  const problem = parsed.success ? undefined : `The name ${parsed.error.issues[0]?.message ?? 'cannot be used'}.`;
   return (
     <Sheet
       title={job === 'new' ? 'New job' : 'Rename the job'}
       onClose={onClose}
       foot={
         <Button kind="main" onPress={() => void save()} disabled={!parsed.success || busy}>
-          {job === 'new' ? 'Make the job' : 'Rename'}
+          {job === 'new' ? 'Create job' : 'Rename'}
         </Button>
       }
     >

@@ -12,7 +12,7 @@ export function NewBuild() {
   if (!here) return null;
   return (
     <View role="status" style={[styles.bar, { backgroundColor: tones.raised, borderColor: tones.line }]}>
-      <Words style={styles.words}>A new version of the app is here. What you typed stays.</Words>
+      <Words style={styles.words}>A new version of the app is ready. What you typed stays.</Words>
       <Button onPress={() => void loadAnew()}>Load it</Button>
     </View>
   );

@@ -16,7 +16,7 @@ export function Notice() {
         words={`${deleted.name} was deleted.`}
         stays={15_000}
         onGone={() => dispatch(deletedForgotten())}
-        action={{ label: 'Bring it back', onPress: () => void jobs.restore(deleted.id) }}
+        action={{ label: 'Restore', onPress: () => void jobs.restore(deleted.id) }}
       />
     );
   }

@@ -20,7 +20,7 @@ function onDay(then: Date): string {
 /** How long ago a moment was, as people say it; a day long past, or one to come, by its date. */
 export function ago(iso: string, now = new Date()): string {
   const then = new Date(iso);
-  if (!isValid(then)) return 'at some time';
+  if (!isValid(then)) return 'some time ago';
   const minutes = differenceInMinutes(now, then);
   if (minutes < -1 || differenceInDays(now, then) > 6) return onDay(then);
   if (minutes < 2) return 'just now';

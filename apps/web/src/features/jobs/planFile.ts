@@ -7,7 +7,7 @@ import { newId } from '../../sync/ids';
 /** A new job from a plan file. @returns its id, or undefined where it could not be made, which was said */
 export async function jobFromFile(file: File, jobs: JobActions): Promise<Uuid | undefined> {
   if (file.size > LIMITS.fileBytes) {
-    jobs.say(`This file has ${megabytes(file.size)}; a plan file has at most ${megabytes(LIMITS.fileBytes)}.`);
+    jobs.say(`This file is ${megabytes(file.size)}; a plan file is at most ${megabytes(LIMITS.fileBytes)}.`);
     return undefined;
   }
   const text = await file.text().catch(() => undefined);

@@ -53,13 +53,13 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
     if (answer.data) {
       const kept = answer.data as Kept<Kind>;
       onKept(kept);
-      say(`“${nameOf(kept)}” is kept for the company, version ${kept.version}.`);
+      say(`“${nameOf(kept)}” is saved for the company, version ${kept.version}.`);
     } else say(messageOf(answer.error));
   };
   const takeAway = async (one: Kept<Kind>): Promise<void> => {
     setAsked(undefined);
     const answer = await remove({ kind, id: one.id });
-    say(answer.error ? messageOf(answer.error) : `“${nameOf(one)}” was removed. Plans that have it keep their copy.`);
+    say(answer.error ? messageOf(answer.error) : `“${nameOf(one)}” was removed. Plans that use it keep their copy.`);
   };
 
   return (
@@ -72,17 +72,17 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
           {own
             ? own.version === from.version
               ? `This plan has “${nameOf(own)}”, version ${from.version}.`
-              : `This plan has “${nameOf(own)}” as it was in version ${from.version}; it is at version ${own.version} now.`
-            : `The ${word} that this plan has a copy of is not among them any more.`}
+              : `This plan has “${nameOf(own)}”, version ${from.version}; the company is at version ${own.version} now.`
+            : `The ${word} this plan was copied from is gone from the company list.`}
         </Words>
       ) : null}
       {error ? (
         <View style={styles.all}>
-          <Words tone="fix">{`They cannot be read just now: ${messageOf(error)}`}</Words>
+          <Words tone="fix">{`The company list cannot be loaded now: ${messageOf(error)}`}</Words>
           <Button onPress={() => void refetch()}>Try again</Button>
         </View>
       ) : isLoading ? (
-        <Words tone="muted">Reading them…</Words>
+        <Words tone="muted">Loading…</Words>
       ) : all?.length === 0 ? (
         <Words tone="muted">{empty}</Words>
       ) : (
@@ -100,8 +100,8 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
                     Remove
                   </Button>
                 ) : (
-                  <Button label={`Take away ${nameOf(one)}`} onPress={() => setAsked(one.id)}>
-                    Take away
+                  <Button label={`Remove ${nameOf(one)}`} onPress={() => setAsked(one.id)}>
+                    Remove
                   </Button>
                 )
               }
@@ -110,23 +110,23 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
         </List>
       )}
       {all && all.length >= KEPT[kind].most ? (
-        <Words tone="watch">{`A company may keep ${KEPT[kind].most} ${words}. Take one away before another is kept.`}</Words>
+        <Words tone="watch">{`A company can save ${KEPT[kind].most} ${words}. Remove one before saving another.`}</Words>
       ) : null}
       <View style={styles.buttons}>
         <Button
           disabled={putting.isLoading || !all}
-          label={`Keep as a new ${KEPT_NEW[kind]}: ${nameOfKept(kind, body)}`}
+          label={`Save as a new ${KEPT_NEW[kind]}: ${nameOfKept(kind, body)}`}
           onPress={() => void keepAs(undefined)}
         >
-          {`Keep as a new ${KEPT_NEW[kind]}`}
+          {`Save as a new ${KEPT_NEW[kind]}`}
         </Button>
         {own ? (
           <Button
             disabled={putting.isLoading}
-            label={`Keep as version ${own.version + 1} of ${nameOf(own)}`}
+            label={`Save as version ${own.version + 1} of ${nameOf(own)}`}
             onPress={() => void keepAs(own)}
           >
-            {`Keep as version ${own.version + 1}`}
+            {`Save as version ${own.version + 1}`}
           </Button>
         ) : null}
       </View>

@@ -18,8 +18,8 @@ export function CompanyRules({ profile: { from, ...rules }, noteOf, onChange }: 
       kind="profile"
       body={rules}
       from={from && { id: from.profile, version: from.version }}
-      title="Sets of rules of the company"
-      empty="None yet. Keep the rules of this plan under their name, and other plans can take them."
+      title="Company rules"
+      empty="None yet. Save the rules of this plan under their name, and other plans can use them."
       noteOf={noteOf}
       takes="Try it in this plan"
       onTake={take}

@@ -29,10 +29,10 @@ export function CompanySection({ section, onPut }: CompanySectionProps) {
       kind="section"
       body={sharedFrom(section, materials)}
       from={from && { id: from.section, version: from.version }}
-      title="Sections of the company"
-      empty="None yet. Keep this one, and other jobs can take it with its materials."
+      title="Company sections"
+      empty="None yet. Save this one, and other jobs can use it with its materials."
       noteOf={layersOf}
-      takes="Dig this section so; a material of a name that this job knows stays as this job has it"
+      takes="Use for this section; materials this job already knows by name stay as they are here"
       onTake={take}
       onKept={({ id, version }) => onPut({ ...section, from: { section: id, version } }, [])}
     />

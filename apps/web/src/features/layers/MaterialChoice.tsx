@@ -48,7 +48,7 @@ export function MaterialChoice({ material, onChange }: MaterialChoiceProps) {
             label: name,
             note: `${print(density, 'density')} placed`,
           })),
-          { value: 'native', label: 'Native soil', note: 'what came out of the trench' },
+          { value: 'native', label: 'Native soil', note: 'from the trench' },
           ...others.map(({ name, density }) => ({
             value: name,
             label: name,
@@ -58,7 +58,7 @@ export function MaterialChoice({ material, onChange }: MaterialChoiceProps) {
         value={material}
         likely={lately.map((name) => own.find((one) => one.name === name)?.id ?? name)}
         onChange={choose}
-        otherwise={{ words: 'One of your own', onPress: typeOwn }}
+        otherwise={{ words: 'A material of your own', onPress: typeOwn }}
       />
       {typing === undefined ? null : <MaterialSheet material={typing} onClose={() => setTyping(undefined)} />}
     </>

@@ -39,7 +39,7 @@ export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClo
             hint="5 % is common"
           />
           <PlanMeasure
-            label="Loose volume for each placed"
+            label="Loose volume per placed volume"
             quantity="plain"
             value={material.loose}
             onChange={(loose) => loose !== undefined && put({ ...material, loose })}
@@ -47,7 +47,7 @@ export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClo
             hint="Crushed stone is about 1.1"
           />
           <PlanMeasure
-            label="Comes in pieces that each lay"
+            label="Comes in pieces covering"
             quantity="distance"
             value={material.piece?.long}
             onChange={(long) =>
@@ -58,13 +58,13 @@ export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClo
             }
             limit={PIECE.long}
             optional
-            hint="Chambers, bundles and modules; empty for what is poured or spread"
+            hint="Chambers, bundles and modules; empty for anything poured or spread"
           />
           {material.piece ? (
             <Choice
-              label="One piece and the next"
+              label="One piece to the next"
               options={[
-                { value: 'lock', label: 'lock into each other' },
+                { value: 'lock', label: 'lock together' },
                 { value: 'coupled', label: 'are joined by couplings' },
               ]}
               value={material.piece.coupled ? 'coupled' : 'lock'}

@@ -19,7 +19,7 @@ export function NativeSheet({ onClose }: { onClose: () => void }) {
         value={native.swell}
         onChange={(swell) => swell !== undefined && put({ ...native, swell })}
         limit={Native.shape.swell}
-        hint="Loose in the truck over what it was in the ground; 25 % is common"
+        hint="Loose in the truck against in the ground; 25 % is common"
       />
       <PlanMeasure
         label="Shrink when compacted (%)"
@@ -27,7 +27,7 @@ export function NativeSheet({ onClose }: { onClose: () => void }) {
         value={native.shrink}
         onChange={(shrink) => shrink !== undefined && put({ ...native, shrink })}
         limit={Native.shape.shrink}
-        hint="Placed against what it was in the ground; 10 % is common"
+        hint="Placed against in the ground; 10 % is common"
       />
     </Sheet>
   );

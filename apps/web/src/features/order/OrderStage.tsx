@@ -20,7 +20,7 @@ export function OrderStage() {
     <ScrollView>
       <View style={styles.choice}>
         <Choice<'job' | 'line'>
-          label="Of"
+          label="For"
           bare
           options={[
             { value: 'job', label: 'The whole job' },
@@ -53,17 +53,17 @@ function OfLine() {
       <View style={[styles.page, wide && styles.pageWide]}>
         {missingLength > 0 ? (
           <Said>
-            {`Incomplete: ${print(missingLength, 'distance')} of the line has no ground or grade yet. Nothing below counts it.`}
+            {`Incomplete: ${print(missingLength, 'distance')} of the line has no ground or grade yet and is not counted below.`}
           </Said>
         ) : null}
         {holesMissing > 0 ? (
           <Said>
-            {`Incomplete: ${holesMissing === 1 ? 'a hole' : `${holesMissing} holes`} of structures ${holesMissing === 1 ? 'has' : 'have'} no depth yet. Nothing below counts ${holesMissing === 1 ? 'it' : 'them'}.`}
+            {`Incomplete: ${holesMissing === 1 ? 'a hole' : `${holesMissing} holes`} of structures ${holesMissing === 1 ? 'has' : 'have'} no depth yet and ${holesMissing === 1 ? 'is' : 'are'} not counted below.`}
           </Said>
         ) : null}
         {lost.length > 0 ? (
           <Said>
-            {`Incomplete: the material of ${lost.map(({ name }) => `the ${name}`).join(' and ')} is gone. It has no weight below and is not ordered.`}
+            {`Incomplete: the material of ${lost.map(({ name }) => `the ${name}`).join(' and ')} is gone. It has no weight and is not ordered.`}
           </Said>
         ) : null}
         {steepLength > 0 ? (
@@ -111,10 +111,10 @@ function Foot() {
         <Button icon="file" onPress={table}>
           Grade table (CSV)
         </Button>
-        <Button onPress={() => store.dispatch(sheetOpened({ sheet: 'print' }))}>Print it</Button>
+        <Button onPress={() => store.dispatch(sheetOpened({ sheet: 'print' }))}>Print</Button>
       </View>
       <Words size="small" tone="muted">
-        Sides as they are cut, holes of structures among them. Mass is of what is ordered, at its placed density.
+        Includes side slopes and holes of structures. Tons are as ordered, at placed density.
       </Words>
     </View>
   );

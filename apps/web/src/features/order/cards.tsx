@@ -128,9 +128,9 @@ export function PipeCard({ line }: CardProps) {
 const DIGGING = [
   { figure: 'excavation', label: 'Excavation', size: 'figure' },
   { figure: 'spoilLoose', label: 'Spoil, loose', size: 'figure' },
-  { figure: 'nativeReturned', label: 'Put back, placed', size: 'large' },
-  { figure: 'spoilBank', label: 'Spoil, in bank', size: 'large' },
-  { figure: 'pipeDisplaced', label: 'Pipe takes up', size: 'large' },
+  { figure: 'nativeReturned', label: 'Backfill, placed', size: 'large' },
+  { figure: 'spoilBank', label: 'Spoil, in the ground', size: 'large' },
+  { figure: 'pipeDisplaced', label: 'Taken up by pipe', size: 'large' },
 ] as const;
 
 export function DiggingCard({ line }: CardProps) {
@@ -159,7 +159,7 @@ export function DiggingCard({ line }: CardProps) {
       {line.quantities.inHoles > 0 ? (
         <View style={styles.text}>
           <Words size="small" tone="muted">
-            {`Of it ${print(line.quantities.inHoles, 'volume')} in holes of structures, which take up ${print(line.quantities.structures, 'volume')} themselves.`}
+            {`Of that, ${print(line.quantities.inHoles, 'volume')} in holes of structures, which take up ${print(line.quantities.structures, 'volume')} themselves.`}
           </Words>
         </View>
       ) : null}

@@ -7,13 +7,12 @@ import { useSay } from './useSay';
 
 /** What would be found otherwise, if something were done. */
 export function Effect({ changes: { gone, come, weigh } }: { changes: FindingChanges }) {
-  if (gone.length + come.length + weigh.length === 0)
-    return <Words tone="muted">Nothing that is found would change.</Words>;
+  if (gone.length + come.length + weigh.length === 0) return <Words tone="muted">No finding would change.</Words>;
   return (
     <View style={styles.lists}>
-      <Some title="No longer found" findings={gone} away />
-      <Some title="Found then" findings={come} />
-      <Some title="Found as before, but weighs otherwise" findings={weigh} />
+      <Some title="Fixed" findings={gone} away />
+      <Some title="New" findings={come} />
+      <Some title="Changed in severity" findings={weigh} />
     </View>
   );
 }

@@ -11,7 +11,7 @@ export function Empty() {
       <Words size="title" strong heading={2}>
         No pipe yet
       </Words>
-      <Words>This follows from a line with at least one run. Set the outlet and add the first run under Grade.</Words>
+      <Words>Set the outlet and add the first run under Grade; this page follows from it.</Words>
       <Button kind="main" onPress={() => router.replace(`/job/${job}/grade`)}>
         Go to Grade
       </Button>

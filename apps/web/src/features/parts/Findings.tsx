@@ -107,7 +107,7 @@ function GroupRow({ group: { rule, severity, findings } }: { group: FindingGroup
       <Head
         severity={severity}
         where={` at ${places} places`}
-        what={`${title}: not so ${findings.length} times.`}
+        what={`${title}: ${findings.length} findings`}
         open={open}
         onPress={() => setOpen(!open)}
       />
@@ -167,7 +167,7 @@ function Reasons({ finding }: { finding: Finding }) {
       {by ? <Words strong>{`By ${tell([by])}`}</Words> : null}
       <Words>{tell(why)}</Words>
       {stretches.length > 1 ? <Stretches finding={finding} /> : null}
-      {words.length > 0 ? <Words>{`What could give: ${words.join('; ')}.`}</Words> : null}
+      {words.length > 0 ? <Words>{`What would help: ${words.join('; ')}.`}</Words> : null}
       <Actions gives={gives} />
       <Words size="small" tone="muted">
         {`Rule: ${source}.${local ? ' The local rule and the inspector decide.' : ''}`}

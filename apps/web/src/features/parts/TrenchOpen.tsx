@@ -81,7 +81,7 @@ function stripAt(at: number, cross: CrossSection, native: ItemOf<'native'>): Str
 const CLASS_WORDS = {
   shallow: 'shallow',
   ladder: 'L: a ladder',
-  protect: 'P: protected',
+  protect: 'P: protection',
   engineer: 'E: designed by an engineer',
 };
 
@@ -127,7 +127,7 @@ export function GroundWords() {
   const { left, right } = stripOfGround(cross, spoil, heapSide(cross));
   return (
     <Words>
-      {`Dug open here it is ${print(openingOf(cross), 'distance')} wide at the top. All of it heaped ${print(spoil.setback, 'distance')} from the edge is ${print(spoil.height, 'distance')} high and ${print(spoil.base, 'distance')} wide: ${print(left + right, 'distance')} of ground taken.`}
+      {`Dug open here it is ${print(openingOf(cross), 'distance')} wide at the top. All the spoil piled ${print(spoil.setback, 'distance')} from the edge is ${print(spoil.height, 'distance')} high and ${print(spoil.base, 'distance')} wide: ${print(left + right, 'distance')} of space.`}
     </Words>
   );
 }

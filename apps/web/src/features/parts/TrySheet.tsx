@@ -33,7 +33,7 @@ export function TrySheet({ words, edits, onClose }: { words: string; edits: read
       onClose={onClose}
       foot={
         <>
-          <Button onPress={onClose}>Leave it as it was</Button>
+          <Button onPress={onClose}>Leave as it was</Button>
           <Button
             kind="main"
             onPress={() => {
@@ -41,12 +41,12 @@ export function TrySheet({ words, edits, onClose }: { words: string; edits: read
               onClose();
             }}
           >
-            Do it
+            Apply
           </Button>
         </>
       }
     >
-      <Words>What is shown follows it already. This is what it does to what is found:</Words>
+      <Words>The drawing shows it already. What it does to the findings:</Words>
       <Effect changes={changes} />
     </Sheet>
   );

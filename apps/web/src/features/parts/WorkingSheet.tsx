@@ -17,7 +17,7 @@ export function WorkingSheet({ figure, onClose }: { figure: FigureRef; onClose: 
   if (!working) {
     return (
       <Sheet title="Working" onClose={onClose}>
-        <Words>What this figure was about has been removed.</Words>
+        <Words>This figure is about something that was removed.</Words>
       </Sheet>
     );
   }
@@ -52,7 +52,7 @@ export function WorkingSheet({ figure, onClose }: { figure: FigureRef; onClose: 
       ) : null}
       {working.rests.length > 0 ? (
         <Words size="small" tone="muted">
-          {`Rests on: ${working.rests.join('; ')}.`}
+          {`Depends on: ${working.rests.join('; ')}.`}
         </Words>
       ) : null}
     </Sheet>

@@ -23,9 +23,9 @@ export const formsFor = (forms: readonly NodeForm[], service: Service): readonly
 export const PROTECTION_WORDS: Record<Protection, string> = {
   sloped: 'Sloped',
   benched: 'Benched',
-  shielded: 'Shield',
+  shielded: 'Shielded',
   shored: 'Shored',
-  'not-entered': 'Nobody enters',
+  'not-entered': 'No entry',
 };
 
 /** A name goes with what it names as long as nobody gave it another: a gas main that turns out to be a cable is no gas main. */

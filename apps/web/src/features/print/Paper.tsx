@@ -69,7 +69,7 @@ function Page({ title, children }: { title: string; children: ReactNode }) {
         </View>
         {children}
         <Words size="small">
-          {`Elevations in ${unitName('elevation', system)} above the datum of the job. Judged by: ${rules}. The local code, the inspector and licensed designers decide. Have utilities located before anybody digs, and protect people in the trench.`}
+          {`Elevations in ${unitName('elevation', system)} above the job datum. Checked by: ${rules}. The local code, the inspector and licensed designers decide. Have utilities located before digging, and protect people in the trench.`}
         </Words>
       </View>
     </Leaf>

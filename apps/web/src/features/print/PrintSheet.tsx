@@ -16,7 +16,7 @@ export function PrintSheet({ onClose }: { onClose: () => void }) {
   if (!line) {
     return (
       <Sheet title="Print" onClose={onClose}>
-        <Words>There is nothing to print yet: a job is printed once it has a line.</Words>
+        <Words>Nothing to print yet: first add a line.</Words>
       </Sheet>
     );
   }
@@ -42,9 +42,9 @@ export function PrintSheet({ onClose }: { onClose: () => void }) {
         />
       ) : null}
       <Choice
-        label="What of them"
+        label="Include"
         options={[
-          { value: 'all', label: 'All of it' },
+          { value: 'all', label: 'Everything' },
           { value: 'sketch', label: 'Sketch' },
           { value: 'section', label: 'Long section' },
           { value: 'table', label: 'Grade table' },
@@ -54,7 +54,7 @@ export function PrintSheet({ onClose }: { onClose: () => void }) {
         onChange={setPart}
       />
       <Words tone="muted">
-        In black and white, one line to a page. What is printed is as old as its date: look at the plan before you dig.
+        Black and white, one line to a page. A printout is only as current as its date: check the plan before you dig.
       </Words>
       <Paper lines={which === 'all' ? all : [line]} part={part} />
     </Sheet>

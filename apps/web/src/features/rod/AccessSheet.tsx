@@ -15,20 +15,20 @@ export function AccessSheet({ run: id, onClose }: { run: Uuid; onClose: () => vo
     edit([{ op: 'put', item: reached === 'free' ? rest : { ...rest, access: reached } }]);
   };
   return (
-    <Sheet title={`Reaching ${run.name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+    <Sheet title={`Access to ${run.name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       <Choice<Reached>
         label="Once it is dug"
         options={[
-          { value: 'free', label: 'Anything can pass' },
-          { value: 'none', label: 'Nothing can stand beside it' },
+          { value: 'free', label: 'Equipment can pass' },
+          { value: 'none', label: 'No room beside it' },
           { value: 'crossed', label: 'It closes the way in' },
         ]}
         value={run.access ?? 'free'}
         onChange={put}
       />
       <Words tone="muted">
-        Dug from each outlet up, so that what is finished carries the water away. Where nothing can stand beside a
-        trench later, its stone goes in as it is dug; what closes the way in is dug last. The crew decides on the day.
+        Dug from each outlet up, so that finished pipe carries the water away. With no room beside a trench, its stone
+        goes in as it is dug; a run that closes the way in is dug last. The crew decides on the day.
       </Words>
     </Sheet>
   );

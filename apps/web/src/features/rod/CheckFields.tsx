@@ -45,21 +45,21 @@ export function CheckFields({ benchmarks, rod, value, onChange, from, found, beh
       />
       {benchmark === behind ? (
         <Words size="small" tone="watch">
-          It looked back to that one already: shot again, it shows that nothing moved since, and not that the point is
-          right. Another point that is known shows both.
+          The setup already looked back to this point: shooting it again shows that nothing moved, not that the point is
+          right. Another known point shows both.
         </Words>
       ) : null}
       {found ? (
         <View role="status">
           <Words strong tone={found.trusted ? 'settled' : 'stop'}>
             {found.trusted
-              ? `Found ${print(found.found, 'elevation')}, ${print(Math.abs(found.by), 'elevation')} off: trusted.`
-              : `Found ${print(found.found, 'elevation')}, ${tell([missed(found, within)])} too ${found.by < 0 ? 'low' : 'high'}: not trusted at ${print(within, 'elevation')}. Read both once more, and then another point that is known.`}
+              ? `Found ${print(found.found, 'elevation')}, off by ${print(Math.abs(found.by), 'elevation')}: good.`
+              : `Found ${print(found.found, 'elevation')}, ${tell([missed(found, within)])} too ${found.by < 0 ? 'low' : 'high'}: no good at ${print(within, 'elevation')}. Read both again, then another known point.`}
           </Words>
         </View>
       ) : (
         <Words size="small" tone="muted">
-          Without a check the setup is dug by at your own risk: a leg that sinks or a knocked point shows only there.
+          Digging without a check is at your own risk: a tripod leg that sinks or a bumped benchmark shows only there.
         </Words>
       )}
     </>

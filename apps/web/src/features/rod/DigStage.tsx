@@ -72,12 +72,12 @@ function Digging() {
           <Standing dig={dig} />
           <View style={styles.shows}>
             <Choice<typeof shows>
-              label="What of it"
+              label="View"
               bare
               options={[
                 { value: 'sheet', label: 'Grade sheet' },
                 { value: 'stakes', label: 'Stakes' },
-                { value: 'order', label: 'Order' },
+                { value: 'order', label: 'Sequence' },
               ]}
               value={shows}
               onChange={(next) => dispatch(digChanged({ shows: next }))}

@@ -26,7 +26,7 @@ export function DiggingSheet({ onClose }: { onClose: () => void }) {
     <Sheet title="Rod, laser, receiver" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {problem === undefined ? null : (
         <View role="alert">
-          <Words tone="stop">{`Not taken: ${problem}.`}</Words>
+          <Words tone="stop">{`Not saved: ${problem}.`}</Words>
         </View>
       )}
       <PlanMeasure
@@ -37,7 +37,7 @@ export function DiggingSheet({ onClose }: { onClose: () => void }) {
         onChange={(rod) => rod !== undefined && put({ rod })}
       />
       <PlanMeasure
-        label="A check must come within"
+        label="A check must be within"
         quantity="elevation"
         value={digging.trust}
         limit={Digging.shape.trust}
@@ -48,14 +48,14 @@ export function DiggingSheet({ onClose }: { onClose: () => void }) {
         Pipe laser
       </Words>
       <PlanMeasure
-        label="Beam over the flow line"
+        label="Beam above the flow line"
         quantity="thickness"
         value={digging.beam}
         limit={Digging.shape.beam}
         onChange={(beam) => beam !== undefined && put({ beam })}
       />
       <PlanMeasure
-        label="Steepest down that it shows"
+        label="Steepest down it can show"
         quantity="slope"
         value={dial.least}
         limit={Dial.shape.least}
@@ -95,7 +95,7 @@ function Also() {
   const others = (Object.keys(SYSTEM_WORDS) as System[]).filter((one) => one !== system);
   return (
     <Choice<System | 'none'>
-      label="Readings told in this as well"
+      label="Also show readings in"
       options={[{ value: 'none', label: 'No' }, ...others.map((value) => ({ value, label: SYSTEM_WORDS[value] }))]}
       value={also !== null && also !== system ? also : 'none'}
       onChange={(next) => dispatch(settingsChanged({ also: next === 'none' ? null : next }))}
@@ -119,8 +119,8 @@ function Receiver() {
       <Choice<'off' | 'on'>
         label="Readings come from"
         options={[
-          { value: 'off', label: 'What is typed' },
-          { value: 'on', label: 'A stand-in receiver' },
+          { value: 'off', label: 'Typing' },
+          { value: 'on', label: 'Practice receiver' },
         ]}
         value={receiver ? 'on' : 'off'}
         onChange={(next) => dispatch(settingsChanged({ receiver: next === 'on' ? { ...NO_FAULTS } : null }))}
@@ -128,24 +128,24 @@ function Receiver() {
       {receiver ? (
         <>
           <Words size="small" tone="fix">
-            It makes its readings up, to try out how a receiver works here: nothing is to be dug by them.
+            It makes up readings to practice with: never dig by them.
           </Words>
           <PlanMeasure
-            label="It scatters by"
+            label="Readings scatter by"
             quantity="fine"
             value={receiver.noise}
             limit={Small}
             onChange={(noise) => noise !== undefined && put({ noise })}
           />
           <PlanMeasure
-            label="The level sinks in a minute by"
+            label="Level sinks per minute"
             quantity="fine"
             value={receiver.drift}
             limit={Small}
             onChange={(drift) => drift !== undefined && put({ drift })}
           />
           <Choice
-            label="Beats that miss the beam"
+            label="Beeps that miss the beam"
             options={[
               { value: '0', label: 'None' },
               { value: '0.1', label: 'One in ten' },

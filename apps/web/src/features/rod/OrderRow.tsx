@@ -20,7 +20,7 @@ export function OrderRow({
       title={`${number}. ${plan.run[run]?.name ?? ''}`}
       note={[plan.line[line]?.name ?? '', ...why.map((one) => WHY_WORDS[one])].join(' · ')}
       noteLines="all"
-      does="Say how it can be reached"
+      does="Set its access"
       onPress={() => dispatch(sheetOpened({ sheet: 'access', run }))}
     />
   );

@@ -53,7 +53,7 @@ export const PlaceRow = memo(function PlaceRow({ place, dig, view, onPress }: Pl
           </View>
         );
       })}
-      <Unseen>. Opens it in the trench view</Unseen>
+      <Unseen>. Open in the trench view</Unseen>
     </Tap>
   );
 });

@@ -44,7 +44,7 @@ export function ReadingField({ label, value, onChange, rod, held, focus = false,
         limit={Reading.options[0].shape.value}
         check={(reading) =>
           reading > rod
-            ? `The rod is ${print(rod, 'distance')} long: set the level up lower, or take a longer rod.`
+            ? `The rod is ${print(rod, 'distance')} long: set the level up lower, or use a longer rod.`
             : undefined
         }
         optional

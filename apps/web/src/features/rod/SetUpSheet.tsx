@@ -65,7 +65,7 @@ export function SetUpSheet({ onClose }: { onClose: () => void }) {
       foot={<KeepFoot ready={height !== undefined} onKeep={keep} />}
     >
       <Picker
-        label="It looks back to"
+        label="Backsight to"
         options={[
           ...(before?.height === undefined
             ? []

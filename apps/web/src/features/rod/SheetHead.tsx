@@ -22,7 +22,7 @@ export function SheetHead({ dig }: { dig: Dig }) {
       <View style={styles.pickers}>
         <View style={styles.picker}>
           <Picker<DigView['tells']>
-            label="Told as"
+            label="Show as"
             options={[
               { value: 'reading', label: 'Rod readings' },
               { value: 'ground', label: 'Down from ground' },
@@ -35,7 +35,7 @@ export function SheetHead({ dig }: { dig: Dig }) {
         </View>
         <View style={styles.picker}>
           <Picker
-            label="At every"
+            label="Every"
             options={[
               ...steps.map((one) => ({ value: String(one), label: metric ? `${one} m` : `${one} ft` })),
               { value: 'stick', label: 'Stick of pipe' },
@@ -49,13 +49,13 @@ export function SheetHead({ dig }: { dig: Dig }) {
       </View>
       {tells === 'stake' ? (
         <MeasureField
-          label="Elevation of the stake’s head"
+          label="Elevation of the stake top"
           quantity="elevation"
           value={stake ?? undefined}
           limit={Elevation}
           optional
           onChange={(value) => dispatch(digChanged({ stake: value ?? null }))}
-          hint="Set beside the trench, clear of the bucket"
+          hint="Set it beside the trench, clear of the bucket"
         />
       ) : null}
       <Falls />
@@ -89,7 +89,7 @@ function Falls() {
     ({ over, fall }) => `${fine(fall)} in ${print(over, 'distance')}`,
   );
   return (
-    <Words size="small">{`${run.run.name} falls ${told.join(' · ')}${run.pipe ? ', the first over a stick' : ''}.`}</Words>
+    <Words size="small">{`${run.run.name} falls ${told.join(' · ')}${run.pipe ? ', the first per stick' : ''}.`}</Words>
   );
 }
 

@@ -61,7 +61,7 @@ export function SheetTable({ dig, height }: { dig: Dig; height: number }) {
                     {name}
                   </Words>
                 )}
-                <Unseen>. Opens it in the trench view</Unseen>
+                <Unseen>. Open in the trench view</Unseen>
               </View>
             </Tap>
           );

@@ -40,7 +40,7 @@ export function StakeSheet({ node, onClose }: { node: Uuid; onClose: () => void 
         ))}
       </View>
       {risers === undefined ? null : risers < 0 ? (
-        <Words tone="fix">{`It stands ${print(-risers, 'distance')} over the rim: a lower one is needed, or a deeper base.`}</Words>
+        <Words tone="fix">{`Its top is ${print(-risers, 'distance')} above the rim: use a shorter one, or a deeper base.`}</Words>
       ) : (
         <Words>{`Risers and frame make up ${print(risers, 'distance')} to the rim.`}</Words>
       )}
@@ -48,22 +48,22 @@ export function StakeSheet({ node, onClose }: { node: Uuid; onClose: () => void 
         <>
           <ClockFace knockouts={knockouts} />
           <Words size="small" tone="muted">
-            Seen from above, with the pipe out at 6 o’clock; common practice.
+            From above, with the outgoing pipe at 6 o’clock; common practice.
           </Words>
         </>
       ) : (
         <Words size="small" tone="muted">
-          Which way its pipes come in is told once it lies on the sketch.
+          The directions of its pipes show once it is on the sketch.
         </Words>
       )}
       {holed ? null : (
         <Words size="small" tone="muted">
-          No hole was told for it: the bottom is that of its deepest trench.
+          No hole set: the bottom is that of its deepest trench.
         </Words>
       )}
       {level ? null : (
         <Words tone="watch">
-          No readings: {dig.trust.is === 'doubted' ? 'the setup is not trusted' : 'set up the level first'}.
+          No readings: {dig.trust.is === 'doubted' ? 'the setup is not checked' : 'set up the level first'}.
         </Words>
       )}
     </Sheet>

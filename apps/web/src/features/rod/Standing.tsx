@@ -15,7 +15,7 @@ export function Standing({ dig }: { dig: Dig }) {
   return (
     <View style={styles.all}>
       <Choice<DigView['by']>
-        label="Dug by"
+        label="Dug with"
         bare
         options={[
           { value: 'level', label: 'Level' },
@@ -50,9 +50,9 @@ function Level({ dig: { evaluation, trust, digging } }: { dig: Dig }) {
       {height === undefined ? (
         <Words>
           {none
-            ? 'No benchmark yet: fix one under Ground, so that the level has something to look back to.'
+            ? 'No benchmark yet: add one under Ground, so that the level has something to look back to.'
             : setup
-              ? `${setup.setup.name} has looked back to nothing that is known.`
+              ? `${setup.setup.name} has no backsight on a known point.`
               : 'The level is not set up yet.'}
         </Words>
       ) : (
@@ -90,25 +90,25 @@ export function Trusted({
   if (trust.is === 'unchecked')
     return (
       <Note tone="muted" icon="watch" role="note">
-        Not checked yet: shoot a point that is known before you dig by it.
+        Not checked yet: shoot a known point before you dig.
       </Note>
     );
   const { check } = trust;
   const name = evaluation.plan.benchmark[check.benchmark]?.name ?? 'the point';
   if (trust.is === 'trusted')
     return (
-      <Words tone="settled">{`Checked on ${name}: found ${print(check.found, 'elevation')}, ${print(Math.abs(check.by), 'elevation')} off. Trusted.`}</Words>
+      <Words tone="settled">{`Checked on ${name}: found ${print(check.found, 'elevation')}, off by ${print(Math.abs(check.by), 'elevation')}. Good.`}</Words>
     );
   return (
     <Note tone="stop" icon="stop" role="alert">
       <Words strong>
-        {`Not trusted: ${name} came out at ${print(check.found, 'elevation')}, ${tell([missed(check, digging.trust)])} too ${check.by < 0 ? 'low' : 'high'}; ${print(digging.trust, 'elevation')} is allowed. Shoot it again; then another point that is known. Either the level was knocked, a reading is wrong, or the point has moved.`}
+        {`No good: ${name} came out at ${print(check.found, 'elevation')}, ${tell([missed(check, digging.trust)])} too ${check.by < 0 ? 'low' : 'high'}; ${print(digging.trust, 'elevation')} is allowed. Shoot it again, then another known point. The level was bumped, a reading is wrong, or the point has moved.`}
       </Words>
       {all === setup ? (
-        <Words>It is dug by all the same.</Words>
+        <Words>Digging continues anyway.</Words>
       ) : (
         <View style={[styles.buttons, styles.under]}>
-          <Button onPress={() => dispatch(digChanged({ allTheSame: setup ?? null }))}>Dig by it all the same</Button>
+          <Button onPress={() => dispatch(digChanged({ allTheSame: setup ?? null }))}>Dig anyway</Button>
         </View>
       )}
     </Note>
@@ -126,7 +126,7 @@ function Laser({ dig: { digging } }: { dig: Dig }) {
   return (
     <>
       <Choice<DigView['end']>
-        label="It stands at"
+        label="It sits at"
         options={[
           { value: 'low', label: 'The low end' },
           { value: 'high', label: 'The high end' },
@@ -139,11 +139,11 @@ function Laser({ dig: { digging } }: { dig: Dig }) {
           <Words size="large" strong>
             {`${run.run.name}: dial ${set.slope < 0 ? '' : '+'}${percent(set.slope)} %, ${end === 'low' ? 'up' : 'down'} the line`}
           </Words>
-          <Words>{`Beam ${print(beam, 'thickness')} over the flow line${Math.abs(set.off) * run.length > 0.0005 ? `; its step puts it ${print(Math.abs(set.off) * run.length, 'elevation')} off at the far end` : ''}.`}</Words>
+          <Words>{`Beam ${print(beam, 'thickness')} above the flow line${Math.abs(set.off) * run.length > 0.0005 ? `; its step puts it ${print(Math.abs(set.off) * run.length, 'elevation')} off at the far end` : ''}.`}</Words>
           {set.within ? null : (
             <Note tone="fix" icon="fix" role="alert">
               <Words strong>
-                {`The laser shows from ${percent(dial.least)} to +${percent(dial.most)} %: it cannot be set to this grade. Set it up at the other end, or dig this run by the level.`}
+                {`The laser goes from ${percent(dial.least)} to +${percent(dial.most)} %: it cannot be set to this grade. Set it up at the other end, or dig this run with the level.`}
               </Words>
             </Note>
           )}
@@ -161,7 +161,7 @@ const percent = (slope: number): string => (slope * 100).toFixed(3).replace('-',
 function Direct() {
   return (
     <Words>
-      The rod tells elevations itself. Set it on a benchmark first, and again whenever it was moved or knocked.
+      The rod reads elevations itself. Set it on a benchmark first, and again whenever it was moved or bumped.
     </Words>
   );
 }

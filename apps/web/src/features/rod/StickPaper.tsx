@@ -33,7 +33,7 @@ export function StickPaper({ kind, Unparted }: StickPaperProps) {
   return (
     <>
       <Words>
-        {`${kind === 'probe' ? 'Probe bar' : `Grade stick for ${run.run.name}`}: strips from the foot up, each glued ${LAP * 1000} mm over the one before, to a lath whose foot is the foot of the first. Print at 100 %, not fitted to the page.`}
+        {`${kind === 'probe' ? 'Probe bar' : `Grade stick for ${run.run.name}`}: strips from the foot up, each glued ${LAP * 1000} mm over the one before, on a lath whose foot is the foot of the first. Print at 100 %, not fitted to the page.`}
       </Words>
       <Unparted>
         <Svg width="110mm" height="10mm" viewBox="0 0 110 10">

@@ -54,7 +54,7 @@ export function StickSheet({ onClose }: { onClose: () => void }) {
         label="Read by"
         options={[
           { value: 'beam', label: 'The laser’s beam' },
-          { value: 'foot', label: 'Its foot on the bottom' },
+          { value: 'foot', label: 'Foot on the bottom' },
           { value: 'probe', label: 'Pushed into stone' },
         ]}
         value={kind}
@@ -64,7 +64,7 @@ export function StickSheet({ onClose }: { onClose: () => void }) {
       {marks.length === 0 ? (
         <Words tone="fix">This run has no grade or no section yet: there is nothing to mark.</Words>
       ) : (
-        <List label="Marks over the foot, the topmost first">
+        <List label="Marks above the foot, top one first">
           {marks.map(({ mark, height: over }) => (
             <Row
               key={`${mark} ${over}`}
@@ -79,9 +79,9 @@ export function StickSheet({ onClose }: { onClose: () => void }) {
       ) : (
         <>
           <Words size="small" tone="muted">
-            At its true size on this screen, foot at the end: hold the lath to it.
+            Actual size on this screen, foot at the end: hold the lath against it.
           </Words>
-          <View role="img" aria-label="The stick at its true size" style={styles.stick}>
+          <View role="img" aria-label="The stick at actual size" style={styles.stick}>
             <Stick marks={marks} strip={{ from: 0, to: height }} scale={pixels} system={system} fraction={fraction} />
           </View>
           <Button onPress={() => setMeasuring(true)}>Hold a card to it again</Button>
@@ -96,8 +96,8 @@ export function StickSheet({ onClose }: { onClose: () => void }) {
 const inchesOf = (metres: number): string => `${(metres / 0.0254).toFixed(1)} in, ${(metres * 1000).toFixed(0)} mm`;
 
 const HOW: Readonly<Record<StickKind, string>> = {
-  beam: 'Stand its foot on each thing in turn: it is right where the beam meets the mark of that.',
-  foot: 'Stand its foot on the trench bottom: each thing comes up to its mark.',
+  beam: 'Stand its foot on each surface in turn: it is right where the beam meets that mark.',
+  foot: 'Stand its foot on the trench bottom: each surface comes up to its mark.',
   probe: 'Push it into the stone down to the bottom: the stone comes up to its mark.',
 };
 
@@ -110,16 +110,16 @@ function Calibrate({ onDone }: { onDone: () => void }) {
   const by = (share: number): void => setPixels((now) => Math.min(14, Math.max(2, now * (1 + share))));
   return (
     <View role="group" aria-label="Size of this screen" style={styles.group}>
-      <Words>Hold a bank card upright to the screen, and change the frame until it is just as large.</Words>
+      <Words>Hold a bank card upright against the screen, and change the frame until it is the same size.</Words>
       <View style={styles.buttons}>
         <Button icon="minus" onPress={() => by(-0.05)}>
           Smaller
         </Button>
         <Button icon="minus" onPress={() => by(-0.004)}>
-          A hair smaller
+          Slightly smaller
         </Button>
         <Button icon="plus" onPress={() => by(0.004)}>
-          A hair larger
+          Slightly larger
         </Button>
         <Button icon="plus" onPress={() => by(0.05)}>
           Larger

@@ -170,7 +170,7 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
           </View>
         )}
         {has && view.by === 'level' && trust.is !== 'unset' ? <Live place={place} dig={dig} /> : null}
-        <View role="group" aria-label="All of it here" style={styles.marks}>
+        <View role="group" aria-label="All levels here" style={styles.marks}>
           {marks.map((one) => (
             <MarkTile key={one} mark={one} chosen={one === mark}>
               {values?.[one] === undefined ? '—' : print(values[one], 'elevation', true)}
@@ -184,13 +184,13 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
         )}
         <View style={styles.row}>
           <Button style={styles.big} onPress={say}>
-            Say it
+            Read aloud
           </Button>
           <IAmAt length={length} onGo={onGo} />
         </View>
         <ToldAs />
         <Words size="small" tone="muted">
-          Nobody goes into a trench that is not protected; the competent person on site decides.
+          Nobody enters an unprotected trench; the competent person on site decides.
         </Words>
       </View>
     </Sheet>
@@ -238,7 +238,7 @@ const IAmAt = memo(function IAmAt({ length, onGo }: Pick<StationProps, 'length' 
     <View style={styles.grow}>
       <MeasureField
         key={round}
-        label="I am at, from the low end"
+        label="My station, from the low end"
         quantity="distance"
         value={undefined}
         when="leaving"
@@ -263,7 +263,7 @@ const ToldAs = memo(function ToldAs() {
   const staked = useAppSelector((state) => state.view.dig.stake !== null);
   return (
     <Choice<typeof tells>
-      label="Told as"
+      label="Show as"
       options={[
         { value: 'reading', label: 'Readings' },
         { value: 'ground', label: 'Down from ground' },
@@ -295,11 +295,7 @@ function useStepKeys(onStep: (by: 1 | -1) => void): void {
 /** Nothing is shown to dig by before the level is set up, or while a check throws doubt on it. */
 function Gate({ dig }: { dig: StationProps['dig'] }) {
   if (dig.trust.is === 'unset')
-    return (
-      <Words tone="fix">
-        The level is not set up: there is nothing to read yet. Depths and elevations stand all the same.
-      </Words>
-    );
+    return <Words tone="fix">The level is not set up: no readings yet. Depths and elevations still show.</Words>;
   return dig.trust.is === 'trusted' ? null : <Trusted dig={dig} />;
 }
 

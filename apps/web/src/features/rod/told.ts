@@ -64,10 +64,10 @@ export function unseenWords(
   switch (unseenBy(instrument, reading, rod)) {
     case 'over':
       return instrument.by === 'laser'
-        ? `${told(-reading)} over the beam: measure up from it.`
-        : `${told(-reading)} over the line of sight: set the level up higher, or turn the rod over.`;
+        ? `${told(-reading)} above the beam: measure up from it.`
+        : `${told(-reading)} above the line of sight: set the level up higher, or turn the rod over.`;
     case 'short':
-      return `The rod of ${told(rod)} is ${told(reading - rod)} too short: set the level up lower, or take a longer rod.`;
+      return `The rod of ${told(rod)} is ${told(reading - rod)} too short: set the level up lower, or use a longer rod.`;
     case undefined:
       return undefined;
   }

@@ -24,8 +24,8 @@ export const STANDS_ON: Readonly<Record<Mark, string>> = {
 };
 
 export const WHY_WORDS: Readonly<Record<DigWhy, string>> = {
-  'as-dug': 'nothing can stand beside it afterwards: its stone goes in as it is dug',
-  'way-in': 'the way in crosses it: it is dug last, and cannot be passed while it is open',
-  water: 'a pit met water over its bottom: kept dry until it is covered',
-  driven: 'it is driven on: closed and firm before anything passes',
+  'as-dug': 'no room beside it afterwards: its stone goes in as it is dug',
+  'way-in': 'the way in crosses it: it is dug last, and nothing passes while it is open',
+  water: 'a pit found water above its bottom: pump it until it is covered',
+  driven: 'traffic crosses it: closed and firm before anything passes',
 };

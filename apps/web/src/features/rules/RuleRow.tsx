@@ -57,7 +57,7 @@ export function RuleRow({ rule, profile, onChange }: RuleRowProps) {
       </Tap>
       {open ? (
         <View style={styles.open}>
-          <Choice label={`How grave: ${rule.title}`} options={WEIGHTS} value={weight} onChange={weigh} />
+          <Choice label={`Severity: ${rule.title}`} options={WEIGHTS} value={weight} onChange={weigh} />
           {rule.number && number ? (
             <PlanMeasure
               label={rule.number.words}

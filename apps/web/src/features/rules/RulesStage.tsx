@@ -18,7 +18,7 @@ import { UtilityRules } from './UtilityRules';
 
 function countOf(profile: Profile): string {
   const count = differences(profile).length;
-  return count === 0 ? 'as shipped' : `${count} not as shipped`;
+  return count === 0 ? 'as shipped' : `${count} changed`;
 }
 
 /**
@@ -43,11 +43,11 @@ export function RulesStage() {
       <ScrollView style={styles.scroll}>
         <View style={styles.page}>
           <Words size="title" strong heading={2}>
-            Rules in force
+            Rules
           </Words>
           <Words>
             These decide what becomes a finding. They start as common practice and published tables; the local code and
-            the inspector come first, so change whatever they say otherwise. They are saved with the plan.
+            the inspector come first, so change what they require otherwise. They are saved with the plan.
           </Words>
           <NameField
             key={profile.name}
@@ -83,10 +83,10 @@ export function RulesStage() {
 /** What of the rules is not as shipped. */
 function Differing({ profile, onReset }: { profile: Profile; onReset: () => void }) {
   const found = differences(profile);
-  if (found.length === 0) return <Words tone="muted">All rules are as they ship.</Words>;
+  if (found.length === 0) return <Words tone="muted">No rule is changed.</Words>;
   return (
     <View style={styles.differing}>
-      <Words strong>{`Not as shipped: ${found.length}`}</Words>
+      <Words strong>{`Changed: ${found.length}`}</Words>
       <Words size="small">{found.join('; ')}.</Words>
       <Button onPress={onReset}>Back to common practice</Button>
     </View>
@@ -106,14 +106,14 @@ function Trying({ profile, onKeep, onLeave }: { profile: Profile; onKeep: () => 
       {/* The arrows scroll it: there is nothing in it that a key could reach otherwise. */}
       <ScrollView style={styles.effect} role="region" aria-label="What these rules do" tabIndex={0}>
         <View role="status" style={styles.said}>
-          <Words strong>These rules are tried, not kept yet. What they do to this plan:</Words>
+          <Words strong>These rules are on trial, not saved yet. What they do to this plan:</Words>
           <Effect changes={changes} />
         </View>
       </ScrollView>
       <View style={styles.buttons}>
-        <Button onPress={onLeave}>Leave them</Button>
+        <Button onPress={onLeave}>Discard</Button>
         <Button kind="main" onPress={onKeep}>
-          Keep these rules
+          Save rules
         </Button>
       </View>
     </View>

@@ -27,14 +27,14 @@ export function ServiceRules({ profile, onChange }: { profile: Profile; onChange
       />
       <View style={styles.row}>
         <PlanMeasure
-          label="Least cover, feet only"
+          label="Minimum cover, foot traffic"
           quantity="thickness"
           value={rule.cover.foot}
           limit={Distance}
           onChange={(foot) => foot !== undefined && put({ ...rule, cover: { ...rule.cover, foot } })}
         />
         <PlanMeasure
-          label="Least cover, vehicles"
+          label="Minimum cover, vehicles"
           quantity="thickness"
           value={rule.cover.vehicles}
           limit={Distance}
@@ -42,7 +42,7 @@ export function ServiceRules({ profile, onChange }: { profile: Profile; onChange
           hint={rule.cover.source}
         />
       </View>
-      <Words strong>Least slope, by pipe size</Words>
+      <Words strong>Minimum slope, by pipe size</Words>
       {rule.leastSlope.map((band, index) => (
         <SlopeBandRow
           key={`${service}${index}`}
@@ -58,7 +58,7 @@ export function ServiceRules({ profile, onChange }: { profile: Profile; onChange
       {steep ? (
         <PlanMeasure
           key={`${service}steep`}
-          label={steep.by === 'slope' ? 'Looks odd above' : 'Looks odd above, running full'}
+          label={steep.by === 'slope' ? 'Unusual above' : 'Unusual above, running full'}
           quantity={steep.by === 'slope' ? 'slope' : 'speed'}
           value={steep.limit}
           limit={steep.by === 'slope' ? Slope : Distance}

@@ -8,7 +8,7 @@ import { useAppSelector } from '../../store';
 import { selectLine } from '../../store/results';
 import { Choice, PlanMeasure, Words } from '../../ui/measured';
 
-const SIDE_WORDS = { above: 'Our pipe over it', below: 'Our pipe under it', beside: 'Beside it' } as const;
+const SIDE_WORDS = { above: 'Our pipe above it', below: 'Our pipe below it', beside: 'Beside it' } as const;
 type Side = keyof typeof SIDE_WORDS;
 
 /** What is kept from utilities, outside to outside. */
@@ -28,7 +28,7 @@ export function UtilityRules({ profile, onChange }: { profile: Profile; onChange
   return (
     <>
       <Words size="large" strong heading={3}>
-        Clear of utilities
+        Clearance to utilities
       </Words>
       <Choice
         label="Utility"

@@ -11,9 +11,9 @@ export function differences(profile: Profile): string[] {
     const title = rule?.title ?? name;
     if (setting.on === false) found.push(`“${title}” is off`);
     else if (setting.severity !== undefined && setting.severity !== rule?.severity)
-      found.push(`“${title}” weighs otherwise`);
+      found.push(`“${title}” has another severity`);
     if (setting.limit !== undefined && setting.limit !== rule?.number?.value)
-      found.push(`“${title}” has a number of its own`);
+      found.push(`“${title}” has its own number`);
     if (setting.note !== undefined) found.push(`“${title}” has a note`);
   }
   for (const [service, rules] of Object.entries(profile.services)) {
@@ -24,7 +24,6 @@ export function differences(profile: Profile): string[] {
     keyof typeof UTILITY_MARKS,
     unknown,
   ][])
-    if (!same(clearance, DEFAULT_CLEARANCES[utility]))
-      found.push(`what is kept clear of ${UTILITY_MARKS[utility].word}`);
+    if (!same(clearance, DEFAULT_CLEARANCES[utility])) found.push(`the clearance to ${UTILITY_MARKS[utility].word}`);
   return found;
 }

@@ -19,9 +19,9 @@ interface Chosen {
 }
 
 const WHICH_WORDS: Readonly<Record<Which, string>> = {
-  above: 'From here up the run',
-  below: 'From here down the run',
-  run: 'All of the run',
+  above: 'Uphill from here',
+  below: 'Downhill from here',
+  run: 'The whole run',
 };
 
 /** Another section for the run at the station, or for the part of it above or below: it is parted there, and no level moves. */
@@ -42,26 +42,26 @@ export function SectionFromSheet({ onClose }: { onClose: () => void }) {
   const edits = chosen && editsFor(evaluation, place, which, chosen);
   return (
     <Sheet
-      title={`Another section at ${print(place.chainage, 'chainage')}`}
+      title={`Section change at ${print(place.chainage, 'chainage')}`}
       onClose={onClose}
       foot={<DoneFoot onDone={onClose} />}
     >
-      <Words>{`${place.run.run.name} is dug as ${place.run.section?.name ?? 'nothing yet'}.`}</Words>
+      <Words>{`${place.run.run.name} uses ${place.run.section?.name ?? 'no section yet'}.`}</Words>
       <Choice<Which>
-        label="Which part is to be dug another way"
+        label="Which part changes"
         options={(['above', 'below', 'run'] as const).map((value) => ({ value, label: WHICH_WORDS[value] }))}
         value={which}
         onChange={setWhich}
       />
       <SectionChoice
-        label="Dug as"
+        label="New section"
         service={evaluation.plan.line[place.run.run.line]?.service}
         value={chosen?.section}
         onChange={(section, more) => setChosen({ section, more })}
       />
       {chosen ? <Words strong>{nameOf(chosen, evaluation)}</Words> : null}
       {chosen && !edits ? (
-        <Words tone="fix">The station stands at an end of the run: move it along, or take all of the run.</Words>
+        <Words tone="fix">The station is at an end of the run: move it along, or take the whole run.</Words>
       ) : null}
       {edits ? (
         <Button
@@ -72,7 +72,7 @@ export function SectionFromSheet({ onClose }: { onClose: () => void }) {
             edit(edits);
           }}
         >
-          Dig it so
+          Change section
         </Button>
       ) : null}
     </Sheet>

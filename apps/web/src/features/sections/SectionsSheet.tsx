@@ -42,7 +42,7 @@ function TwoSections({ company }: { company: readonly Kept<'section'>[] }) {
       {other ? (
         <>
           <Picker
-            label="Beside it"
+            label="Compare with"
             options={others.map((one) => ({
               value: one.id,
               label: one.name,
@@ -60,7 +60,7 @@ function TwoSections({ company }: { company: readonly Kept<'section'>[] }) {
             <Button
               icon="watch"
               onPress={() =>
-                dispatch(sheetOpened({ sheet: 'try', words: `Dig ${name} as ${other.name}`, edits: other.edits }))
+                dispatch(sheetOpened({ sheet: 'try', words: `Use ${other.name} for ${name}`, edits: other.edits }))
               }
             >
               Try it
@@ -106,8 +106,8 @@ function PriceFields({ prices, onChange }: { prices: Prices; onChange: (prices: 
       {(
         [
           ['dig', `Digging costs, per ${volume}`],
-          ['buy', `What is bought costs, per ${mass}`],
-          ['haul', `Hauling away costs, per loose ${volume}`],
+          ['buy', `Bought material costs, per ${mass}`],
+          ['haul', `Hauling costs, per loose ${volume}`],
         ] as const
       ).map(([name, label]) => (
         <MeasureField
@@ -150,15 +150,15 @@ function useFigures(prices: Prices): readonly Compared<SectionTried>[] {
     };
     const words = print(long, 'distance').replace(/\.0+(?= )/, '');
     return [
-      { words: 'Dug in all', of: ({ quantities }) => told(quantities.excavation, 'volume') },
-      { words: `Dug in ${words}`, of: per(({ quantities }) => quantities.excavation) },
-      { words: 'Bought in all', of: (one) => told(boughtOf(one), 'volume') },
-      { words: `Bought in ${words}`, of: per(boughtOf) },
+      { words: 'Digging, total', of: ({ quantities }) => told(quantities.excavation, 'volume') },
+      { words: `Digging, ${words}`, of: per(({ quantities }) => quantities.excavation) },
+      { words: 'Bought, total', of: (one) => told(boughtOf(one), 'volume') },
+      { words: `Bought, ${words}`, of: per(boughtOf) },
       { words: 'Hauled away', of: ({ quantities }) => told(quantities.spoilLoose, 'volume') },
       ...(Object.values(prices).some((price) => price !== undefined)
         ? [
             {
-              words: `Money for ${words}`,
+              words: `Cost, ${words}`,
               of: (one: SectionTried) => {
                 const all = moneyOf(one, prices, system === 'metric');
                 const each = all === undefined ? undefined : perLength(all, one);
@@ -168,7 +168,7 @@ function useFigures(prices: Prices): readonly Compared<SectionTried>[] {
           ]
         : []),
       { words: 'Deepest trench', of: ({ deepest }) => told(deepest, 'depth') },
-      { words: 'Against it', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
+      { words: 'Problems', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
     ];
   }, [print, prices, system]);
 }

@@ -12,7 +12,9 @@ export function ChosenBar({ onPlace }: { onPlace: (node: Uuid) => void }) {
   if (!chosen) {
     return (
       <View style={styles.pad}>
-        <Words tone="muted">Tap a structure or a run on the sketch to work on it. Two fingers or the wheel zoom.</Words>
+        <Words tone="muted">
+          Tap a structure or a run on the sketch to work on it. Zoom with two fingers or the wheel.
+        </Words>
       </View>
     );
   }
@@ -69,7 +71,7 @@ function ChosenRun({ id, at }: { id: Uuid; at: number }) {
       <Words size="small">{`${line.name} · ${serviceOf(line.service).word} · ${print(run.length, 'distance')}`}</Words>
       <View style={styles.row}>
         <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'wye', run: id, at }))}>
-          Put a wye in
+          Add a wye
         </Button>
         <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'crossing', crossing: undefined, run: id }))}>
           Utility here

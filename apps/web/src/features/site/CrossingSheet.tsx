@@ -1,4 +1,4 @@
-import { INCH } from '@alveus/core';
+import { FOOT, INCH } from '@alveus/core';
 import { AlongRun, Crossing, cutText, Elevation, Thickness, UTILITIES } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { useState } from 'react';
@@ -72,7 +72,7 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
         <>
           {known ? null : (
             <Button onPress={() => save(true)} disabled={!form.ready}>
-              Keep, and another
+              Save, add another
             </Button>
           )}
           <KeepFoot ready={form.ready} onKeep={() => save(false)} onRemove={known && remove} />
@@ -119,7 +119,7 @@ function What({ form: { control, values, set } }: Part) {
         }}
       />
       <FormText control={control} name="name" label="Name" />
-      <FormMeasure control={control} name="size" label="Its outside diameter" quantity="thickness" limit={Thickness} />
+      <FormMeasure control={control} name="size" label="Outside diameter" quantity="thickness" limit={Thickness} />
     </>
   );
 }
@@ -127,16 +127,16 @@ function What({ form: { control, values, set } }: Part) {
 function Where({ form: { control, values, set }, fresh }: Part & { fresh: boolean }) {
   const runs = useRunChoices();
   const length = useAppSelector((state) => selectEvaluation(state).runs.get(values.run)?.length ?? 0);
-  const along = (value: number): string | undefined => (value <= length ? undefined : 'Must lie along the run.');
+  const along = (value: number): string | undefined => (value <= length ? undefined : 'Must be along the run.');
   const { lies } = values;
   const place = { control, quantity: 'distance', limit: AlongRun, check: along } as const;
   return (
     <>
-      {runs.options.length > 1 ? <FormPicker control={control} name="run" label="At which run" {...runs} /> : null}
+      {runs.options.length > 1 ? <FormPicker control={control} name="run" label="On which run" {...runs} /> : null}
       <FormChoice
         control={control}
         name="lies.how"
-        label="It lies"
+        label="Position"
         options={[
           { value: 'across', label: 'Across the run' },
           { value: 'beside', label: 'Beside it' },
@@ -146,7 +146,7 @@ function Where({ form: { control, values, set }, fresh }: Part & { fresh: boolea
             'lies',
             how === 'across'
               ? { how, at: lies.how === 'beside' ? lies.from : lies.at }
-              : { how, from: 0, to: length, off: 1.5 },
+              : { how, from: 0, to: length, off: 5 * FOOT },
           )
         }
       />
@@ -160,7 +160,7 @@ function Where({ form: { control, values, set }, fresh }: Part & { fresh: boolea
             key="off"
             control={control}
             name="lies.off"
-            label="Off, centre to centre"
+            label="Offset, center to center"
             quantity="distance"
             limit={Thickness}
           />
@@ -168,7 +168,7 @@ function Where({ form: { control, values, set }, fresh }: Part & { fresh: boolea
       )}
       {lies.how === 'beside' ? (
         <Choice
-          label="On which side of the pipe, seen up the run"
+          label="Which side of the pipe, looking up the run"
           value={lies.side ?? 'open'}
           options={[
             { value: 'left', label: 'Left' },
@@ -182,7 +182,7 @@ function Where({ form: { control, values, set }, fresh }: Part & { fresh: boolea
         />
       ) : null}
       {lies.how === 'beside' && lies.to <= lies.from ? (
-        <Words tone="stop">It must end further up than it begins.</Words>
+        <Words tone="stop">It must end farther up than it begins.</Words>
       ) : null}
     </>
   );
@@ -195,7 +195,7 @@ function HowHigh({ form: { control, values, set } }: Part) {
       <FormChoice
         control={control}
         name="level.by"
-        label="Its level is told as"
+        label="Depth entered as"
         options={[
           { value: 'depth', label: 'Depth under ground' },
           { value: 'elevation', label: 'Elevation' },
@@ -209,7 +209,7 @@ function HowHigh({ form: { control, values, set } }: Part) {
       <FormChoice
         control={control}
         name="level.of"
-        label="Of its"
+        label="Measured to its"
         options={[
           { value: 'top', label: 'Top' },
           { value: 'centre', label: 'Centre' },
@@ -219,7 +219,7 @@ function HowHigh({ form: { control, values, set } }: Part) {
         key={level.by}
         control={control}
         name="level.value"
-        label={level.by === 'depth' ? 'Depth' : 'Elevation of it'}
+        label={level.by === 'depth' ? 'Depth' : 'Its elevation'}
         quantity={level.by === 'depth' ? 'depth' : 'elevation'}
         limit={Elevation}
         check={(value) => (level.by === 'depth' && value < 0 ? 'Must not be negative.' : undefined)}
@@ -236,7 +236,7 @@ function Marks({ form: { control, values, set } }: Part) {
         value={values.measured ? 'measured' : 'assumed'}
         options={[
           { value: 'assumed', label: 'Assumed from the marks' },
-          { value: 'measured', label: 'Dug to and measured' },
+          { value: 'measured', label: 'Dug up and measured' },
         ]}
         onChange={(value) => set('measured', value === 'measured')}
       />

@@ -19,7 +19,7 @@ export const RunRow = memo(function RunRow({ id }: { id: Uuid }) {
       title={run.run.name}
       note={`${line} · ${print(run.length, 'distance')} ${from}`}
       onPress={() => dispatch(sketchChosen({ run: id, at: run.length / 2 }))}
-      does="Choose it on the sketch"
+      does="Select on the sketch"
     />
   );
 });
@@ -36,7 +36,7 @@ export const NodeRow = memo(function NodeRow({ id, onPlace }: { id: Uuid; onPlac
       title={node.name}
       note={spot ? `${print(spot.east, 'distance')} east, ${print(spot.north, 'distance')} north` : 'not placed'}
       onPress={() => dispatch(sketchChosen({ node: id }))}
-      does="Choose it on the sketch"
+      does="Select on the sketch"
       after={<IconButton name="site" label={`Tap the place of ${node.name}`} onPress={() => onPlace(id)} />}
     />
   );

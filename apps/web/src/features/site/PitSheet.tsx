@@ -1,3 +1,4 @@
+import { FOOT } from '@alveus/core';
 import { AlongRun, cutText, Distance, SOIL_CLASSES, TestPit, Thickness } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { useAppSelector } from '../../store';
@@ -25,7 +26,7 @@ export function PitSheet({ pit: id, onClose }: { pit: Uuid | undefined; onClose:
           id: newId(),
           name: `Pit ${Object.keys(plan.testPit).length + 1}`,
           ...(place ? { place: { run: place.run.id, at: Math.round(place.station.at * 100) / 100 } } : {}),
-          depth: 1.5,
+          depth: 5 * FOOT,
           description: '',
         },
   );
@@ -87,15 +88,18 @@ function Seen({ form: { control, values, set } }: Part) {
     <>
       <FormText control={control} name="description" label="What was seen" hint="Topsoil 8 in, silty clay, stones" />
       <Choice
-        label="Soil class, if a competent person said"
-        options={[...SOIL_CLASSES.map((value) => ({ value: value, label: value })), { value: '', label: 'Not said' }]}
+        label="Soil type, if a competent person classified it"
+        options={[
+          ...SOIL_CLASSES.map((value) => ({ value: value, label: value })),
+          { value: '', label: 'Not classified' },
+        ]}
         value={soil ?? ''}
         onChange={(value) => set('soil', value === '' ? undefined : value)}
       />
       <FormMeasure
         control={control}
         name="limiting.depth"
-        label="Depth to what limits, if met"
+        label="Depth to rock, clay pan or other limit, if found"
         quantity="depth"
         limit={Distance}
         optional
@@ -107,7 +111,7 @@ function Seen({ form: { control, values, set } }: Part) {
       <FormMeasure
         control={control}
         name="groundwater"
-        label="Depth to groundwater, if met"
+        label="Depth to groundwater, if found"
         quantity="depth"
         limit={Distance}
         optional

@@ -21,7 +21,9 @@ export const Pits = memo(function Pits() {
       </Heading>
       {pits.length === 0 ? (
         <View style={styles.pad}>
-          <Words>No test pit yet. Dig one where the line goes deepest: rock, clay pan and water decide much.</Words>
+          <Words>
+            No test pit yet. Dig one where the line is deepest: rock, clay pan and water make a big difference.
+          </Words>
         </View>
       ) : (
         <List label="Test pits">
@@ -29,13 +31,13 @@ export const Pits = memo(function Pits() {
             const seen = [
               `${print(pit.depth, 'depth')} deep`,
               pit.limiting ? `${pit.limiting.what} at ${print(pit.limiting.depth, 'depth')}` : '',
-              pit.groundwater === undefined ? 'no water met' : `water at ${print(pit.groundwater, 'depth')}`,
+              pit.groundwater === undefined ? 'no water found' : `water at ${print(pit.groundwater, 'depth')}`,
               pit.description,
             ];
             return (
               <Row
                 key={pit.id}
-                title={`${pit.name}${pit.soil ? ` · class ${pit.soil}` : ''}`}
+                title={`${pit.name}${pit.soil ? ` · Type ${pit.soil}` : ''}`}
                 note={seen.filter(Boolean).join(' · ')}
                 onPress={() => dispatch(sheetOpened({ sheet: 'pit', pit: pit.id }))}
                 does="Open"

@@ -71,11 +71,11 @@ export function PlaceSheet({ node, onClose }: { node: Uuid; onClose: () => void 
   };
   return (
     <Sheet
-      title={`Where ${plan.node[node]?.name ?? 'it'} lies`}
+      title={`Place of ${plan.node[node]?.name ?? 'it'}`}
       onClose={onClose}
       foot={
         <>
-          {now ? <Button onPress={off}>Off the sketch</Button> : null}
+          {now ? <Button onPress={off}>Remove from sketch</Button> : null}
           <Button kind="main" onPress={save} disabled={!form.ready}>
             Place it
           </Button>
@@ -85,7 +85,7 @@ export function PlaceSheet({ node, onClose }: { node: Uuid; onClose: () => void 
       <FormChoice
         control={control}
         name="how"
-        label="Told by"
+        label="Entered as"
         options={[
           { value: 'coordinates', label: 'Coordinates' },
           ...(others.length > 0 ? [{ value: 'bearing', label: 'Distance and bearing' }] : []),

@@ -62,13 +62,13 @@ export function SiteStage() {
             <ChosenBar onPlace={setPlacing} />
           ) : (
             <View style={styles.pad} role="status">
-              <Words strong>{`Tap where ${node[placing]?.name ?? 'it'} lies.`}</Words>
-              <Button onPress={() => setPlacing(undefined)}>Leave it where it is</Button>
+              <Words strong>{`Tap where ${node[placing]?.name ?? 'it'} goes.`}</Words>
+              <Button onPress={() => setPlacing(undefined)}>Leave as it is</Button>
             </View>
           )}
           {drawn ? null : <Schematic />}
           <Utilities />
-          <StageFindings stages={SITE_FINDINGS} quiet="Nothing known stands in the way." />
+          <StageFindings stages={SITE_FINDINGS} quiet="No problems found." />
           <Pits />
           <Frost />
         </>
@@ -93,11 +93,11 @@ function Schematic() {
   return (
     <View style={styles.pad}>
       <Words>
-        There is no sketch yet: this is a schematic of what was typed. It can stay so; or start a sketch from it and
-        move the nodes where they are.
+        No sketch yet: this is a diagram of what was typed. It can stay that way; or start a sketch from it and move the
+        points to where they are.
       </Words>
       <Button icon="site" onPress={take}>
-        Start the sketch from this
+        Start a sketch from this
       </Button>
     </View>
   );
@@ -111,7 +111,7 @@ function Frost() {
       <Heading>Frost</Heading>
       <View style={styles.pad}>
         <PlanMeasure
-          label="The ground freezes to"
+          label="Frost depth"
           quantity="depth"
           value={site?.frost}
           optional
@@ -120,7 +120,7 @@ function Frost() {
             const { frost: _before, ...rest } = site ?? { kind: 'site' as const, id: ONLY };
             edit([{ op: 'put', item: frost === undefined ? rest : { ...rest, frost } }]);
           }}
-          hint="From the local code; empty where it does not freeze"
+          hint="From the local code; empty where the ground does not freeze"
         />
       </View>
     </>

@@ -30,14 +30,14 @@ export const Utilities = memo(function Utilities() {
           )
         }
       >
-        Utilities marked
+        Marked utilities
       </Heading>
       {crossings.length === 0 ? (
         <View style={styles.pad}>
-          <Words>None typed yet. Have them located before anybody digs, and wait for the marks.</Words>
+          <Words>No utilities yet. Have them located before anybody digs, and wait for the marks.</Words>
         </View>
       ) : (
-        <List label="Utilities marked">
+        <List label="Marked utilities">
           {crossings.map(({ run, result }) => {
             const { crossing } = result;
             const where =

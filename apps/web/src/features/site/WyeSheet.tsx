@@ -35,33 +35,33 @@ export function WyeSheet({ run, at: tapped, onClose }: { run: Uuid; at: number |
   };
   return (
     <Sheet
-      title={`A wye in ${evaluation.plan.run[run]?.name ?? 'the run'}`}
+      title={`Wye in ${evaluation.plan.run[run]?.name ?? 'the run'}`}
       onClose={onClose}
       foot={
         <Button kind="main" onPress={save} disabled={!split}>
-          Put it in, and branch
+          Add it, then a branch
         </Button>
       }
     >
-      <Words>The run is parted there. Its slope, ground, section and amounts stay as they are.</Words>
+      <Words>Splits the run here. Slope, ground, section and amounts stay as they are.</Words>
       <MeasureField
         label="Distance up the run"
         quantity="distance"
         value={at}
         onChange={setAt}
         limit={PastEnd}
-        check={(value) => (value < length ? undefined : `Must lie within the run, up to ${print(length, 'distance')}.`)}
+        check={(value) => (value < length ? undefined : `Must be within the run, up to ${print(length, 'distance')}.`)}
         focus
         onSubmit={save}
       />
       <Choice
-        label="What is put in"
+        label="Fitting"
         options={WITHIN.filter(({ value }) => service === undefined || mayEndIn([service], value))}
         value={form}
         onChange={setForm}
       />
       <Words size="small" tone="muted">
-        A wye where water comes fast or with debris, as from roofs and basins; a tee will do inside a French drain.
+        Use a wye where water comes fast or with debris, as from roofs and basins; a tee will do inside a French drain.
       </Words>
       <Field label="Name" value={name} onChange={setName} />
     </Sheet>

@@ -37,12 +37,12 @@ const Card = memo(function Card({ row }: { row: StructureRow }) {
           <RimField row={row} />
         </Cell>
         {row.in ? (
-          <Cell name="Invert in">
+          <Cell name="Incoming invert">
             <InvertField row={row} which="in" />
           </Cell>
         ) : null}
         {row.out ? (
-          <Cell name="Invert out">
+          <Cell name="Outgoing invert">
             <InvertField row={row} which="out" />
           </Cell>
         ) : null}
@@ -52,7 +52,7 @@ const Card = memo(function Card({ row }: { row: StructureRow }) {
           </Cell>
         ) : null}
       </Cells>
-      {besides ? <Words size="small" tone="muted">{`Besides comes in ${besides}`}</Words> : null}
+      {besides ? <Words size="small" tone="muted">{`Also entering: ${besides}`}</Words> : null}
       {row.out ? (
         <Words size="small" tone="muted">
           {`Out: ${print(row.out.length, 'distance')}${row.out.slope === undefined ? '' : ` at ${print(row.out.slope, 'slope')}`}`}

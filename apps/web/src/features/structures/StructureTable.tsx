@@ -27,8 +27,8 @@ export function StructureTable({ height }: { height: number }) {
         ),
       },
       { name: 'Rim', wide: 2, cell: (row) => <RimField row={row} /> },
-      { name: 'Invert in', wide: 2, cell: (row) => <InvertField row={row} which="in" /> },
-      { name: 'Invert out', wide: 2, cell: (row) => <InvertField row={row} which="out" /> },
+      { name: 'Incoming invert', wide: 2, cell: (row) => <InvertField row={row} which="in" /> },
+      { name: 'Outgoing invert', wide: 2, cell: (row) => <InvertField row={row} which="out" /> },
       { name: 'Drop', wide: 2, cell: (row) => <DropField row={row} /> },
       {
         name: 'Depth',
@@ -36,7 +36,7 @@ export function StructureTable({ height }: { height: number }) {
         cell: ({ depth }) => (depth === undefined ? null : <Words strong>{print(depth, 'depth')}</Words>),
       },
       {
-        name: 'Pipe out',
+        name: 'Outgoing pipe',
         wide: 2,
         cell: ({ out }) =>
           out ? (
@@ -45,7 +45,7 @@ export function StructureTable({ height }: { height: number }) {
             </Words>
           ) : null,
       },
-      { name: 'Besides', wide: 2, cell: (row) => <Words tone="muted">{besidesWords(row, print)}</Words> },
+      { name: 'Also entering', wide: 2, cell: (row) => <Words tone="muted">{besidesWords(row, print)}</Words> },
     ],
     [dispatch, print],
   );

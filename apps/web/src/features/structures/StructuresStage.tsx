@@ -35,8 +35,8 @@ export function StructuresStage({ shown, figures }: { shown: ReactNode; figures:
           {wide ? figures : <StructureCards />}
           <View style={styles.body}>
             <Words size="small" tone="muted">
-              What is typed is fixed there; what hangs on it follows. On a keyboard Alt with up or down moves a level by
-              the least that crews set, Enter goes on.
+              Typing a level locks it; the rest follows. On a keyboard, Alt with up or down moves a level by the
+              smallest step crews set; Enter goes on.
             </Words>
           </View>
         </>

@@ -62,11 +62,11 @@ export function InvertField({ row, which }: LevelProps & { which: 'in' | 'out' }
       key={round}
       bare
       when="leaving"
-      label={`Invert ${which} of ${row.name}`}
+      label={`${which === 'in' ? 'Incoming' : 'Outgoing'} invert of ${row.name}`}
       quantity="elevation"
       value={pipe.invert}
       limit={Elevation}
-      check={(to) => (held(pipe, to) || ways(to).length > 0 ? undefined : 'Other facts hold it where it lies.')}
+      check={(to) => (held(pipe, to) || ways(to).length > 0 ? undefined : 'Other figures hold it where it is.')}
       nudge={resolution('elevation', system, fraction)}
       onChange={(to) => {
         if (to === undefined) return;

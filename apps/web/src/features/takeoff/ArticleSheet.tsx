@@ -22,8 +22,8 @@ export function ArticleSheet({ article: key, onClose }: { article: string; onClo
   const sum = now?.takeoff.sums.find((one) => one.key === key);
   if (!now || !sum) {
     return (
-      <Sheet title="Article" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
-        <Words tone="muted">{now ? 'The plan takes nothing of it any more.' : 'Working it out…'}</Words>
+      <Sheet title="Item" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+        <Words tone="muted">{now ? 'The plan does not use it any more.' : 'Working it out…'}</Words>
       </Sheet>
     );
   }
@@ -54,20 +54,19 @@ function How({ sum }: { sum: Sum }) {
   const here = movedIn(moved);
   if (what.of === 'material' || what.of === 'sod')
     said.push(
-      `${print(amount, quantity)} as it lies, ${here > 0 ? `of which ${print(here, quantity)} are moved here from elsewhere, ` : ''}and ${print(ordered - amount + here, quantity)} of waste.`,
+      `${print(amount, quantity)} placed, ${here > 0 ? `of which ${print(here, quantity)} is moved here from elsewhere, ` : ''}plus ${print(ordered - amount + here, quantity)} of waste.`,
     );
   if (loads > 0)
     said.push(
-      `${print(loose, 'volume')} loose, ${print(mass, 'mass')}: the truck is full by volume or by mass, whichever comes first.`,
+      `${print(loose, 'volume')} loose, ${print(mass, 'mass')}: the truck fills by volume or by weight, whichever comes first.`,
     );
   for (const { wide, length, strips, pieces, long, rolls: number, wasted } of rolls)
     said.push(
-      `${print(length, 'distance')} by ${print(wide, 'thickness')} across: ${strips === 1 ? 'one strip' : `${strips} strips side by side`}, ${pieces} pieces on end, ${print(long, 'distance')} with the laps; ${countWords(number, 'roll')}, ${print(Math.max(0, wasted), 'area')} cut off or left.`,
+      `${print(length, 'distance')} by ${print(wide, 'thickness')} across: ${strips === 1 ? 'one strip' : `${strips} strips side by side`}, ${pieces} pieces end to end, ${print(long, 'distance')} with the laps; ${countWords(number, 'roll')}, ${print(Math.max(0, wasted), 'area')} cut off or left.`,
     );
   if (what.of === 'pipe' && !sum.count)
-    said.push('A stick of it is no longer than its socket, so that no sticks can be counted: correct the pipe.');
-  if (what.of === 'spoil')
-    said.push('All that is dug in the job, less what goes back, swelled: one account for all lines.');
+    said.push('A stick is no longer than its socket, so sticks cannot be counted: correct the pipe.');
+  if (what.of === 'spoil') said.push('All digging on the job, less backfill, swelled: one account for all lines.');
   return said.map((words) => <Words key={words}>{words}</Words>);
 }
 
@@ -83,7 +82,7 @@ function Cutting({ sum: { cutList, count }, evaluation }: { sum: Sum; evaluation
         Cut list
       </Words>
       <Words>
-        {`${countWords(whole, 'stick')} laid whole, ${countWords(cutList.cuts.length, 'stick')} cut${cutList.least ? '; no cutting takes fewer' : ''}. An offcut has no socket left: it goes in last, into a wall or a fitting, and as far as it goes into the socket before it, it lays nothing.`}
+        {`${countWords(whole, 'stick')} laid whole, ${countWords(cutList.cuts.length, 'stick')} cut${cutList.least ? '; no other cutting takes fewer' : ''}. An offcut has no socket left: it goes in last, into a wall or a fitting, and the part inside the socket before it adds no length.`}
       </Words>
       <List label="Cut list">
         {cutList.cuts.map(({ pieces, offcut }, index) => (
@@ -113,15 +112,15 @@ function Came({ sum, evaluation: { plan } }: { sum: Sum; evaluation: Evaluation 
       </Words>
       <Words>
         {ordered === 0 && delivered === 0
-          ? 'Nothing was ordered or delivered yet.'
-          : `Ordered ${told(ordered)}, delivered ${told(delivered)}: ${left >= 0 ? `${told(left)} still to come` : `${told(-left)} more than was ordered`}.`}
+          ? 'Nothing ordered or delivered yet.'
+          : `Ordered ${told(ordered)}, delivered ${told(delivered)}: ${left >= 0 ? `${told(left)} still to come` : `${told(-left)} more than ordered`}.`}
       </Words>
       {ordered > 0 && Math.abs(since) > 1e-6 * Math.max(1, sum.ordered) ? (
-        <Words tone="watch">{`Since it was ordered the plan takes ${told(Math.abs(since))} ${since > 0 ? 'more' : 'less'}.`}</Words>
+        <Words tone="watch">{`Since the order the plan takes ${told(Math.abs(since))} ${since > 0 ? 'more' : 'less'}.`}</Words>
       ) : null}
       {unlike.length > 0 ? (
         <Words tone="fix">
-          {`${unlike.length === 1 ? 'A ticket is' : `${unlike.length} tickets are`} in a unit that says nothing of this article, and counted nowhere: strike it out and write it anew.`}
+          {`${unlike.length === 1 ? 'A ticket is' : `${unlike.length} tickets are`} in a unit that does not fit this item and not counted: correct it.`}
         </Words>
       ) : null}
       {tickets.length > 0 ? (
@@ -150,7 +149,7 @@ function ChangeMaterial({ id }: { id: string }) {
   const dispatch = useAppDispatch();
   return (
     <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'material', material: id }))}>
-      What it weighs and wastes
+      Weight and waste
     </Button>
   );
 }

@@ -14,7 +14,7 @@ export function ArticlesSheet({ group, onClose }: { group: GroupName; onClose: (
       {now && sums.length > 0 ? (
         <Sums sums={sums} evaluation={now.evaluation} />
       ) : (
-        <Words tone="muted">{now ? 'The job takes nothing of it.' : 'Working it out…'}</Words>
+        <Words tone="muted">{now ? 'The job does not use it.' : 'Working it out…'}</Words>
       )}
     </Sheet>
   );

@@ -27,7 +27,7 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
     <Sheet title="Trucks, rolls and bags" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {problem ? (
         <View role="alert">
-          <Words tone="stop">{`Not taken: ${problem}`}</Words>
+          <Words tone="stop">{`Not saved: ${problem}`}</Words>
         </View>
       ) : null}
       <Words strong heading={3}>
@@ -41,7 +41,7 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
         onChange={(volume) => volume !== undefined && put({ truck: { ...truck, volume } })}
       />
       <PlanMeasure
-        label="Or a mass of"
+        label="Or a weight of"
         quantity="mass"
         value={truck.mass}
         limit={Truck.shape.mass}
@@ -73,7 +73,7 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
         onChange={(lap) => lap !== undefined && put({ fabric: { ...fabric, lap } })}
       />
       <Words strong heading={3}>
-        Besides
+        Other items
       </Words>
       <PlanMeasure
         label="Tape and wire come by"
@@ -83,7 +83,7 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
         onChange={set('marker')}
       />
       <Choice
-        label="What grows over it"
+        label="Surface over it"
         options={[
           { value: 'sod', label: 'Sod' },
           { value: 'seed', label: 'Seed under straw' },
@@ -111,10 +111,10 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
         value={buying.byBags}
         limit={Buying.shape.byBags}
         onChange={set('byBags')}
-        hint="More comes by the truck"
+        hint="More comes by truck"
       />
       <PlanMeasure
-        label="From cleanout to cleanout"
+        label="Spacing of cleanouts"
         quantity="distance"
         value={buying.cleanouts}
         limit={Buying.shape.cleanouts}
@@ -132,5 +132,5 @@ const FIELDS: Readonly<Record<string, string>> = {
   long: 'Length of a roll',
   lap: 'Lap',
   volume: 'Loose volume',
-  mass: 'Mass',
+  mass: 'Weight',
 };

@@ -13,12 +13,12 @@ export function Cleanouts({ evaluation }: { evaluation: Evaluation }) {
   const wanting = useMemo(() => cleanoutsWanting(evaluation, apart), [evaluation, apart]);
   if (wanting.length === 0) return null;
   return (
-    <Card title="Cleanouts that are wanting" style={card}>
+    <Card title="Missing cleanouts" style={card}>
       <View style={styles.text}>
         <Words size="small" tone="muted">
-          {`One at the head of a line, at each change of size, and every ${print(apart, 'distance')}: common practice; the local rule decides. They are not in the order until they are in the plan.`}
+          {`One at the head of a line, at each change of size, and every ${print(apart, 'distance')}: common practice; the local rule decides. They are not ordered until they are in the plan.`}
         </Words>
-        <List label="Cleanouts that are wanting">
+        <List label="Missing cleanouts">
           {wanting.map(({ run, line, count, why }) => (
             <Row
               key={`${run} ${why}`}

@@ -39,7 +39,7 @@ export function Glance({ takeoff: { sums, soil } }: { takeoff: Takeoff }) {
             key={group}
             label={GROUPS[group].title}
             onPress={() => dispatch(sheetOpened({ sheet: 'articles', group }))}
-            said=". Opens what it is made of"
+            said=". Open what it is made of"
           >
             {value}
           </Figure>
@@ -47,7 +47,7 @@ export function Glance({ takeoff: { sums, soil } }: { takeoff: Takeoff }) {
       </FigureGrid>
       <View style={styles.text}>
         <Words size="small" tone="muted">
-          {`Dug ${print(soil.dug, 'volume')}, of which ${print(soil.back, 'volume')} go back${soil.moved > 1e-6 ? `, ${print(soil.moved, 'volume')} of it from one line to another` : ''}${soil.stone > 1e-6 ? `, ${print(soil.stone, 'volume')} are stone that goes into another trench` : ''}${soil.short > 1e-6 ? `; ${print(soil.short, 'volume')} are lacking and must be brought` : ''}: all as it lies in the ground.`}
+          {`Dug ${print(soil.dug, 'volume')}, of which ${print(soil.back, 'volume')} goes back${soil.moved > 1e-6 ? `, ${print(soil.moved, 'volume')} of it from one line to another` : ''}${soil.stone > 1e-6 ? `, ${print(soil.stone, 'volume')} is stone that goes into another trench` : ''}${soil.short > 1e-6 ? `; ${print(soil.short, 'volume')} is missing and must be brought in` : ''}. All measured in the ground.`}
         </Words>
       </View>
     </Card>

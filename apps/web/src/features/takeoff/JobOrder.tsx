@@ -32,7 +32,7 @@ export function JobOrder() {
   if (!now) {
     return (
       <View role="status">
-        <Words tone="muted">Working out what the job takes…</Words>
+        <Words tone="muted">Working out the order…</Words>
       </View>
     );
   }
@@ -42,18 +42,18 @@ export function JobOrder() {
       {stale ? (
         <View role="status">
           <Words size="small" tone="muted">
-            Working it out anew…
+            Updating…
           </Words>
         </View>
       ) : null}
       <Missing takeoff={takeoff} />
       <Glance takeoff={takeoff} />
       <Choice<By>
-        label="Listed by"
+        label="Group by"
         options={[
           { value: 'supplier', label: 'Supplier' },
           { value: 'line', label: 'Line' },
-          { value: 'article', label: 'Article' },
+          { value: 'article', label: 'Item' },
         ]}
         value={by}
         onChange={setBy}
@@ -62,7 +62,7 @@ export function JobOrder() {
         {by === 'supplier' ? <BySupplier takeoff={takeoff} evaluation={evaluation} /> : null}
         {by === 'line' ? <ByLine takeoff={takeoff} evaluation={evaluation} /> : null}
         {by === 'article' ? (
-          <Card title="All articles" style={styles.whole}>
+          <Card title="All items" style={styles.whole}>
             <Sums
               sums={[...takeoff.sums].sort((one, other) => one.name.localeCompare(other.name, 'en'))}
               evaluation={evaluation}
@@ -104,21 +104,21 @@ function Ordering({ takeoff, evaluation, supplier }: Shown & { supplier: Supplie
   const last = booksOf(evaluation.plan).lastOrder.get(supplier);
   const order = (): void => {
     edit([{ op: 'put', item: { kind: 'purchase', id: newId(), supplier, day: today(), lines: [...lines] } }]);
-    say(`${SUPPLIER_WORDS[supplier]}: written down as ordered.`);
+    say(`${SUPPLIER_WORDS[supplier]}: marked as ordered.`);
   };
   return (
     <View style={styles.text}>
       <Words size="small" tone="muted">
         {last === undefined
-          ? 'Nothing was ordered yet.'
+          ? 'Nothing ordered yet.'
           : lines.length === 0
-            ? `All of it was ordered, last on ${last}.`
-            : `Since it was ordered on ${last} the plan takes more of ${lines.length === 1 ? 'one article' : `${lines.length} articles`}.`}
+            ? `Everything is ordered, last on ${last}.`
+            : `Since the order of ${last} the plan takes more of ${lines.length === 1 ? 'one item' : `${lines.length} items`}.`}
       </Words>
       {lines.length > 0 ? (
         <View style={styles.buttons}>
-          <Button icon="check" label={`Written down as ordered: ${SUPPLIER_WORDS[supplier]}`} onPress={order}>
-            {last === undefined ? 'Written down as ordered' : 'Written down as ordered: the rest'}
+          <Button icon="check" label={`Mark as ordered: ${SUPPLIER_WORDS[supplier]}`} onPress={order}>
+            {last === undefined ? 'Mark as ordered' : 'Mark the rest as ordered'}
           </Button>
         </View>
       ) : null}
@@ -165,7 +165,7 @@ function Foot() {
         <Button icon="file" onPress={() => saveOrderBook(store.getState())}>
           Order list (XLSX)
         </Button>
-        <Button onPress={() => dispatch(sheetOpened({ sheet: 'print' }))}>Print it</Button>
+        <Button onPress={() => dispatch(sheetOpened({ sheet: 'print' }))}>Print</Button>
       </View>
     </View>
   );

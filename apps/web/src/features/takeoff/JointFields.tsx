@@ -16,7 +16,7 @@ export function JointFields({ pipe }: { pipe: ItemOf<'pipe'> }) {
         How it is joined
       </Words>
       <Choice<PipeJoint['by']>
-        label="One stick and the next"
+        label="One stick to the next"
         options={[
           { value: 'ring', label: 'Socket and ring' },
           { value: 'glue', label: 'Glued' },
@@ -30,16 +30,16 @@ export function JointFields({ pipe }: { pipe: ItemOf<'pipe'> }) {
         quantity="thickness"
         value={joint.socket}
         limit={PipeJoint.shape.socket}
-        check={(socket) => (socket < pipe.stick ? undefined : 'As long as the stick: nothing of it is laid.')}
+        check={(socket) => (socket < pipe.stick ? undefined : 'As long as the stick: it covers no length.')}
         onChange={(socket) => socket !== undefined && put({ socket })}
       />
       <PlanMeasure
-        label="A joint may be turned by"
+        label="Deflection at a joint"
         quantity="slope"
         value={joint.turns}
         limit={PipeJoint.shape.turns}
         onChange={(turns) => turns !== undefined && put({ turns })}
-        hint="So much aside in so much on: 1.7 % is one degree. The maker’s sheet says how far; what is more is turned by bends"
+        hint="Sideways per length: 1.7 % is one degree. The maker’s sheet gives it; sharper turns take bends"
       />
     </>
   );

@@ -13,13 +13,13 @@ export function Missing({ takeoff: { missing } }: { takeoff: Takeoff }) {
     ...many(missing.bends, 'a bend that is not on the sketch', 'bends that are not on the sketch'),
     ...many(
       missing.lost,
-      'a layer whose material is gone, and weighs nothing',
-      'layers whose material is gone, and weigh nothing',
+      'a layer whose material is gone, with no weight',
+      'layers whose material is gone, with no weight',
     ),
   ];
   return said.length === 0 ? null : (
     <Note tone="fix" icon="fix" role="alert">
-      <Words strong>{`Incomplete. Nothing below counts ${said.join('; ')}.`}</Words>
+      <Words strong>{`Incomplete. Not counted below: ${said.join('; ')}.`}</Words>
     </Note>
   );
 }

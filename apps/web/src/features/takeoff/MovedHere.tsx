@@ -23,7 +23,7 @@ export function MovedHere({ sum: { key, moved }, evaluation }: { sum: Sum; evalu
         Moved from other trenches
       </Words>
       {moved.length === 0 ? (
-        <Words tone="muted">None: all of it is ordered. What is dug up elsewhere need not be.</Words>
+        <Words tone="muted">None: everything is ordered. Stone dug up elsewhere can go here.</Words>
       ) : (
         <List label="Moved from other trenches">
           {moved.map((one) => {
@@ -37,10 +37,10 @@ export function MovedHere({ sum: { key, moved }, evaluation }: { sum: Sum; evalu
                 noteLines="all"
                 after={
                   <Button
-                    label={`Order it again: ${title}`}
+                    label={`Undo the move: ${title}`}
                     onPress={() => edit([{ op: 'remove', kind: 'transfer', id: transfer.id }])}
                   >
-                    Order it again
+                    Undo the move
                   </Button>
                 }
               />

@@ -32,7 +32,7 @@ export function OrderPaper({ Table, Unparted }: OrderPaperProps) {
       <Unparted key={supplier}>
         <Table
           caption={SUPPLIER_WORDS[supplier]}
-          head={['Article', 'Count', 'Amount', 'Mass', 'Loads']}
+          head={['Item', 'Count', 'Amount', 'Weight', 'Loads']}
           rows={sums.map(row)}
           named
         />

@@ -9,16 +9,16 @@ export function Strays({ takeoff: { strays } }: { takeoff: Takeoff }) {
   const card = useCard();
   if (strays.length === 0) return null;
   return (
-    <Card title="Ordered or brought, and not taken any more" style={card}>
+    <Card title="Ordered or delivered, no longer used" style={card}>
       <View style={styles.text}>
-        <List label="Ordered or brought, and not taken any more">
+        <List label="Ordered or delivered, no longer used">
           {strays.flatMap(({ article, name, tickets }) => [
             <Row
               key={article}
               title={name}
               note={
                 tickets.length === 0
-                  ? 'ordered; nothing came yet'
+                  ? 'ordered; nothing delivered yet'
                   : tickets.length === 1
                     ? 'one ticket'
                     : `${tickets.length} tickets`

@@ -19,7 +19,7 @@ export function Sums({
   const print = usePrint();
   return (
     <View style={styles.rows}>
-      <List label="Articles">
+      <List label="Items">
         {sums.map((sum) => (
           <Row
             key={sum.key}
@@ -48,7 +48,7 @@ function accountWords(sum: Sum, { plan }: Evaluation, print: ReturnType<typeof u
     Math.abs(since) > 1e-6 * Math.max(1, sum.ordered)
       ? `, plan ${since > 0 ? '+' : '−'}${print(Math.abs(since), quantity)}`
       : '';
-  return ` — ordered ${print(ordered, quantity)}, came ${print(delivered, quantity)}${ordered > 0 ? moved : ''}`;
+  return ` — ordered ${print(ordered, quantity)}, delivered ${print(delivered, quantity)}${ordered > 0 ? moved : ''}`;
 }
 
 const styles = StyleSheet.create({ rows: { paddingHorizontal: 12 } });

@@ -17,7 +17,7 @@ export function TicketSheet({ article, onClose }: { article: string; onClose: ()
     <Ticket sum={sum} onClose={onClose} />
   ) : (
     <Sheet title="Delivery ticket" onClose={onClose}>
-      <Words tone="muted">The plan takes nothing of it any more.</Words>
+      <Words tone="muted">The plan does not use it any more.</Words>
     </Sheet>
   );
 }
@@ -45,7 +45,7 @@ function Ticket({ sum, onClose }: { sum: Sum; onClose: () => void }) {
     <Sheet title={`Delivery: ${sum.name}`} onClose={onClose} foot={<KeepFoot ready={form.ready} onKeep={save} />}>
       {units.length > 1 ? (
         <Choice<Unit>
-          label="The ticket tells it"
+          label="The ticket is in"
           options={units.map((value) => ({
             value,
             label: value === 'count' && sum.count ? `By the ${sum.count.of}` : UNIT_WORDS[value],
@@ -64,7 +64,7 @@ function Ticket({ sum, onClose }: { sum: Sum; onClose: () => void }) {
         focus
         onSubmit={save}
       />
-      <FormText control={form.control} name="ticket" label="Number of the ticket" />
+      <FormText control={form.control} name="ticket" label="Ticket number" />
       <FormText control={form.control} name="day" label="Day" type="date" />
       <Words size="small" tone="muted">
         A ticket is a record: it is struck out where it was wrong, and stays to be seen.

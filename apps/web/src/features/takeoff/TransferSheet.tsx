@@ -17,7 +17,7 @@ export function TransferSheet({ article, onClose }: { article: string; onClose: 
     <Move sum={sum} material={sum.what.material} evaluation={now.evaluation} onClose={onClose} />
   ) : (
     <Sheet title="Moved from another trench" onClose={onClose}>
-      <Words tone="muted">{now ? 'The plan takes nothing of it any more.' : 'Working it out…'}</Words>
+      <Words tone="muted">{now ? 'The plan does not use it any more.' : 'Working it out…'}</Words>
     </Sheet>
   );
 }
@@ -65,13 +65,13 @@ function Move({ sum, material, evaluation, onClose }: MoveProps) {
         }))}
       />
       <Picker
-        label="Is dug up"
+        label="Comes from"
         options={[
-          { value: ELSEWHERE, label: 'Elsewhere', note: 'an old trench, a heap, another job' },
+          { value: ELSEWHERE, label: 'Elsewhere', note: 'an old trench, a pile, another job' },
           ...others.map(({ id, line }) => ({
             value: id,
             label: line.name,
-            note: 'in its trenches: it is no spoil then',
+            note: 'from its trenches: it is not spoil then',
           })),
         ]}
         value={from ?? ELSEWHERE}
@@ -80,18 +80,18 @@ function Move({ sum, material, evaluation, onClose }: MoveProps) {
       <FormMeasure
         control={form.control}
         name="volume"
-        label="As much as will lie there"
+        label="How much goes there"
         quantity="volume"
         limit={Transfer.shape.volume}
-        hint="Placed, not as it lies loose on a heap"
+        hint="Placed, not loose on a pile"
         onSubmit={save}
       />
       {over > 1e-9 && room !== undefined ? (
-        <Words tone="watch">{`It takes only ${print(room, 'volume')}: the rest is told as left over, and saves nothing.`}</Words>
+        <Words tone="watch">{`It takes only ${print(room, 'volume')}: the rest is left over and saves nothing.`}</Words>
       ) : null}
-      <FormText control={form.control} name="place" label="Where it lies now" />
+      <FormText control={form.control} name="place" label="Where it is now" />
       <Words size="small" tone="muted">
-        Old stone goes in only where it is clean: fines that came into it close the new stone.
+        Old stone goes in only where it is clean: fines in it plug the new stone.
       </Words>
     </Sheet>
   );

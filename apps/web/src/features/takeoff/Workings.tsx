@@ -23,9 +23,9 @@ export function Workings({ sum, evaluation }: { sum: Sum; evaluation: Evaluation
   return (
     <>
       <Words strong heading={3}>
-        Worked out by line
+        Workings by line
       </Words>
-      <List label="Worked out by line">
+      <List label="Workings by line">
         {rows.map(({ line, amount, figure }) => (
           <Row
             key={line}

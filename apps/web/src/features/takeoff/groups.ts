@@ -9,7 +9,7 @@ export interface Group {
 
 export const GROUPS = {
   bulk: { title: 'Stone, sand and soil to buy', has: ({ supplier }) => supplier === 'quarry' },
-  brought: { title: 'Loads brought', has: ({ what, loads }) => what.of !== 'spoil' && loads > 0 },
+  brought: { title: 'Loads delivered', has: ({ what, loads }) => what.of !== 'spoil' && loads > 0 },
   hauled: { title: 'Soil hauled away, loose', has: ({ what }) => what.of === 'spoil' },
   away: { title: 'Loads hauled away', has: ({ what }) => what.of === 'spoil' },
   pipe: { title: 'Pipe', has: ({ what }) => what.of === 'pipe' },

@@ -16,9 +16,9 @@ type Cell = string | number;
 
 const HEAD = [
   'Supplier',
-  'Article',
+  'Item',
   'Unit',
-  'As it lies',
+  'Placed',
   'Moved here',
   'To order',
   'Count',
@@ -69,7 +69,7 @@ function placeRows({ sums }: Takeoff, evaluation: Evaluation, system: System): C
       entry.why,
     ]);
   });
-  return [['Article', 'Line', 'Place', 'Amount', 'Unit', 'Why'], ...rows];
+  return [['Item', 'Line', 'Place', 'Amount', 'Unit', 'Why'], ...rows];
 }
 
 const asText = (rows: readonly (readonly Cell[])[]): string[][] => rows.map((row) => row.map(String));

@@ -28,7 +28,7 @@ export const UNIT_WORDS: Readonly<Record<Unit, string>> = {
   area: 'By area',
   length: 'By length',
   count: 'By the piece',
-  mass: 'By what it weighs',
+  mass: 'By weight',
 };
 
 /** How an article is measured. What comes by the kilogram is told as a weight, not as a load. */

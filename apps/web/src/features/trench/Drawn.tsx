@@ -11,7 +11,7 @@ export function Drawn() {
   return (
     <View style={styles.pad}>
       <Choice<TrenchShows>
-        label="Drawn"
+        label="View"
         bare
         options={[
           { value: 'layers', label: 'Layers' },

@@ -22,7 +22,7 @@ const HOLD_WORDS: Readonly<Record<Hold, string>> = {
   bottom: 'the trench bottom, its level and that nothing soft is left',
   bed: 'the bed, to grade',
   pipe: 'the pipe, to line and grade, every joint home',
-  cover: 'joints, wyes and levels; tested and inspected where that is asked for',
+  cover: 'joints, wyes and levels; tested and inspected where required',
 };
 
 /** The trench at the station filled lift by lift, with what must be seen before it is covered. */
@@ -59,8 +59,8 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
           <Words>
             {`${lifts.length} lifts, from the bottom up, both sides alike. ${
               field
-                ? 'Nothing heavy crosses a field, then or later: work from beside it.'
-                : `Machines cross once ${print(machineCover(pipe.outside), 'thickness')} lie over the pipe, however thick its cover is in the end.`
+                ? 'Nothing heavy crosses a field, now or later: work from beside it.'
+                : `Machines may cross with ${print(machineCover(pipe.outside), 'thickness')} over the pipe, whatever its final cover.`
             }`}
           </Words>
           <List label="Lifts from the bottom up">
@@ -68,7 +68,7 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
               <View key={index} role="listitem" style={[styles.lift, { borderColor: tones.line }]}>
                 {before.length > 0 ? (
                   <Words strong tone="fix">
-                    {`Hold: see ${before.map((one) => HOLD_WORDS[one]).join('; ')}`}
+                    {`Stop and check ${before.map((one) => HOLD_WORDS[one]).join('; ')}`}
                   </Words>
                 ) : null}
                 <Words strong>
@@ -82,12 +82,12 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
           </List>
           {lifts.some(({ zone }) => zone === 'pieces') ? (
             <Words>
-              {`What is set whole is filled along its middle first, from both sides in turn: never more than ${print(MOST_DIFFERENCE, 'thickness')} higher on one side than on the other.`}
+              {`Anything set in one piece is filled along its middle first, from both sides in turn: never more than ${print(MOST_DIFFERENCE, 'thickness')} higher on one side.`}
             </Words>
           ) : null}
           <Words size="small" tone="muted">
             Thicknesses and passes are common practice: the material, the machine and the owner’s specification decide.
-            {field ? '' : 'Firmness is a percent of standard Proctor, by the kind of soil.'}
+            {field ? '' : 'Percent of standard Proctor, by the kind of soil.'}
           </Words>
         </>
       )}
@@ -108,7 +108,7 @@ const markWords = (mark: number, size: (value: number) => string): string =>
   Math.abs(mark) < 1e-6
     ? 'level with the crown'
     : mark < 0
-      ? `${size(-mark)} under the crown`
-      : `${size(mark)} over the crown`;
+      ? `${size(-mark)} below the crown`
+      : `${size(mark)} above the crown`;
 
 const styles = StyleSheet.create({ lift: { paddingVertical: 8, borderBottomWidth: 1, gap: 2 } });

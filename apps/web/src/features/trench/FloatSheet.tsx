@@ -16,7 +16,7 @@ export function FloatSheet({ onClose }: { onClose: () => void }) {
   return (
     <Sheet title="Will it float?" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       <Choice
-        label="What lies empty in the water"
+        label="What is empty in the water"
         options={[
           { value: 'pipe', label: 'The pipe here' },
           { value: 'box', label: 'A tank or a box' },
@@ -26,18 +26,18 @@ export function FloatSheet({ onClose }: { onClose: () => void }) {
         onChange={setOf}
       />
       <MeasureField
-        label={of === 'pipe' ? 'Water over the underside of the pipe' : 'Water over its base'}
+        label={of === 'pipe' ? 'Water above the underside of the pipe' : 'Water above its base'}
         quantity="depth"
         value={water}
         onChange={setWater}
         limit={Thickness}
         optional
-        hint="As it stands in the hole, or could after rain"
+        hint="As it is in the hole, or could be after rain"
       />
       {of === 'pipe' ? <PipeHere water={water} /> : <Box key={of} round={of === 'round'} water={water} />}
       <Words size="small" tone="muted">
-        Soil that was not told, friction and safety are left out: those who design for it ask for a fifth more, or the
-        local rule’s share. Nobody stands in a hole with a tank that may lift.
+        Leaves out soil that is not entered, friction and a safety margin: designers add a fifth, or the local rule’s
+        share. Nobody stands in a hole with a tank that may float.
       </Words>
     </Sheet>
   );
@@ -72,8 +72,8 @@ function PipeHere({ water }: { water: number | undefined }) {
           <Verdict down={floats.down} per />
           <Words>
             {floats.from === undefined
-              ? 'No water lifts it.'
-              : `It lifts from ${print(floats.from, 'depth')} of water on. ${print(floats.fill, 'thickness')} of fill over it holds it, as wide as the pipe is${apart === undefined ? '' : `; or mounds of ${print(mound, 'volume')}, ${print(apart, 'distance')} apart`}.`}
+              ? 'No water floats it.'
+              : `It floats at ${print(floats.from, 'depth')} of water. ${print(floats.fill, 'thickness')} of fill over it holds it down, as wide as the pipe${apart === undefined ? '' : `; or mounds of ${print(mound, 'volume')}, ${print(apart, 'distance')} apart`}.`}
           </Words>
           <List label="Safe water at each stage of filling">
             {pipeStages(pipe, [-outside / 2, ...STAGES.map((over) => over * FOOT)]).map(({ over, safe }) => (
@@ -84,12 +84,12 @@ function PipeHere({ water }: { water: number | undefined }) {
                     ? 'Filled to its middle'
                     : over === 0
                       ? 'Filled to its crown'
-                      : `Filled ${print(over, 'thickness')} over its crown`
+                      : `Filled ${print(over, 'thickness')} above its crown`
                 }
                 note={
                   safe === undefined
-                    ? 'no water lifts it'
-                    : `stays up to ${print(safe, 'depth')} of water over its underside`
+                    ? 'no water floats it'
+                    : `holds up to ${print(safe, 'depth')} of water above its underside`
                 }
               />
             ))}
@@ -152,15 +152,15 @@ function Box({ round, water }: { round: boolean; water: number | undefined }) {
         onChange={setCover}
         limit={Thickness}
         optional
-        hint="As far as it is filled by then; weighed under water"
+        hint="As much as is in place by then; weighed under water"
       />
       {floats ? (
         <>
           <Verdict down={floats.down} />
           <Words>
             {floats.from === undefined
-              ? 'No water lifts it.'
-              : `It lifts from ${print(floats.from, 'depth')} of water over its base on.${floats.fill > 0 ? ` ${print(floats.fill, 'liquid')} of water in it hold it.` : ''}`}
+              ? 'No water floats it.'
+              : `It floats at ${print(floats.from, 'depth')} of water above its base.${floats.fill > 0 ? ` ${print(floats.fill, 'liquid')} of water in it holds it down.` : ''}`}
           </Words>
         </>
       ) : null}

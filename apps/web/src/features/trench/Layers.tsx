@@ -24,7 +24,7 @@ export function Layers() {
     return [
       {
         index,
-        layer: plan.material[layer.material]?.piece === undefined ? layer.name : 'set whole',
+        layer: plan.material[layer.material]?.piece === undefined ? layer.name : 'set in one piece',
         material: native ? 'Native soil' : (plan.material[layer.material]?.name ?? 'Material was removed'),
         thickness,
         top: tops && station.bottom !== undefined ? station.bottom + (tops[index] as number) : undefined,
@@ -58,13 +58,13 @@ export function Layers() {
           Compare sections
         </Button>
         <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'section-from' }))}>
-          Another section from here
+          Section change from here
         </Button>
         <Button icon="up" onPress={() => dispatch(sheetOpened({ sheet: 'float' }))}>
           Will it float?
         </Button>
         <Button icon="order" onPress={() => dispatch(sheetOpened({ sheet: 'filling' }))}>
-          How it is filled
+          How to fill it
         </Button>
       </View>
     </View>

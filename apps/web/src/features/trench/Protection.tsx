@@ -63,15 +63,15 @@ export function Protection() {
   const needed = deepest !== undefined && deepest >= from - 1e-6;
   return (
     <View>
-      <Heading>Protection in the trench</Heading>
+      <Heading>Worker protection</Heading>
       <View style={styles.protection}>
         <Words tone={needed && !run.protection ? 'stop' : 'ink'}>
           {deepest === undefined
             ? 'Depth not known yet.'
-            : `${run.name} goes to ${print(deepest, 'depth')}. ${needed ? `From ${print(from, 'depth')} on it needs protection.` : `The rule starts at ${print(from, 'depth')}; bad soil needs it sooner.`}`}
+            : `${run.name} goes down to ${print(deepest, 'depth')}. ${needed ? `From ${print(from, 'depth')} it needs protection.` : `The rule starts at ${print(from, 'depth')}; bad soil needs it sooner.`}`}
         </Words>
         <Choice
-          label={`How people are protected in ${run.name}`}
+          label={`Worker protection in ${run.name}`}
           options={PROTECTIONS.map((value) => {
             const cost = costs?.get(value);
             return {
@@ -89,7 +89,7 @@ export function Protection() {
         />
         {run.protection === 'shielded' && !run.cut?.shield ? (
           <Words tone={needed ? 'stop' : 'fix'}>
-            How wide and how tall is the shield? Type it under “How it is cut”: without its size it protects nobody.
+            How wide and how tall is the shield? Type it under “How it is cut”: a shield without a size protects nobody.
           </Words>
         ) : null}
         <GroundWords />
@@ -110,7 +110,7 @@ export function Protection() {
           </>
         ) : null}
         <Words size="small" tone="muted">
-          {`A trench that caves in kills within minutes. A competent person decides on the day; keep spoil ${print(SETBACK, 'thickness')} from the edge, a ladder within ${print(LADDER_WITHIN, 'distance')}, nobody under a load, and look again after rain. The local rule comes first.`}
+          {`A cave-in kills within minutes. A competent person decides on the day. Keep spoil ${print(SETBACK, 'thickness')} from the edge, a ladder within ${print(LADDER_WITHIN, 'distance')}, nobody under a load, and inspect again after rain. The local rule comes first.`}
         </Words>
       </View>
     </View>

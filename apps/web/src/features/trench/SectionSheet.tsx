@@ -57,7 +57,7 @@ export function SectionSheet({ section: id, onClose }: { section: Uuid; onClose:
     <Sheet title={section.name} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {problem ? (
         <View role="alert">
-          <Words tone="stop">{`Not taken: ${problem}`}</Words>
+          <Words tone="stop">{`Not saved: ${problem}`}</Words>
         </View>
       ) : null}
       <NameField key={section.name} value={section.name} onChange={(name) => put({ name })} />
@@ -87,7 +87,7 @@ function Cloth() {
         label="Filter fabric"
         options={[
           { value: 'none', label: 'None' },
-          { value: 'round', label: 'Closed round what is bought' },
+          { value: 'round', label: 'Wrapped around the stone' },
           { value: 'over', label: 'Over it only' },
           { value: 'sock', label: 'Sock on the pipe' },
         ]}
@@ -103,7 +103,7 @@ function Cloth() {
             limit={Section.shape.beyond}
             onChange={(next) => next !== undefined && put({ fabric: { ...fabric, lap: next } })}
           />
-          {bought ? null : <Words tone="watch">There is nothing bought in this section for it to go round.</Words>}
+          {bought ? null : <Words tone="watch">This section has no bought layer to wrap.</Words>}
         </>
       ) : null}
     </>
@@ -127,7 +127,7 @@ function Besides() {
         limit={Section.shape.beyond}
         optional
         onChange={(each) => setJoints({ each: each ?? 0 })}
-        hint="For those who join the pipe; spread evenly along the run in the amounts. Dips for sockets take nothing: the socket fills them"
+        hint="Room to join the pipe; spread evenly along the run in the amounts. Dips for bells take nothing: the bell fills them"
       />
       {joints ? (
         <PlanMeasure
@@ -145,7 +145,7 @@ function Besides() {
         limit={Section.shape.beyond}
         optional
         onChange={(beyond) => put({ beyond })}
-        hint="Where a bed is longer than its pipes; empty for a trench"
+        hint="For a bed longer than its pipes; empty for a trench"
       />
     </>
   );
@@ -203,12 +203,12 @@ function Above() {
     put({ above: replaced(section.above, index, next) }, more);
   return (
     <>
-      <Words strong>Round and over the pipe</Words>
+      <Words strong>Around and over the pipe</Words>
       {section.above
         .map((layer, index) => (
           <LayerBox
             key={index}
-            title={`Layer ${index + 1} from the pipe’s underside`}
+            title={`Layer ${index + 1} from the underside of the pipe`}
             material={layer.material}
             onMaterial={(material, more) => change(index, { ...layer, material }, more)}
             onRemove={() => put({ above: without(section.above, index) })}

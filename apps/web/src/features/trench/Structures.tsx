@@ -21,7 +21,7 @@ export function Structures() {
     const told = hole
       ? hole.amounts && hole.depth !== undefined
         ? `${print(hole.depth, 'depth')} deep, ${print(hole.amounts.excavation, 'volume')} dug`
-        : 'its depth is not known yet'
+        : 'depth not known yet'
       : `${form.word}: no hole set; not counted`;
     return [{ id, name: node.name, told }];
   });

@@ -41,7 +41,7 @@ export function TrenchStage() {
           <Layers />
           <Protection />
           <Structures />
-          <StageFindings stages={TRENCH_FINDINGS} quiet="The section fits all along." />
+          <StageFindings stages={TRENCH_FINDINGS} quiet="No problems found." />
         </>
       }
     />

@@ -53,7 +53,7 @@ export function WidthFields({ rule, onChange }: { rule: WidthRule; onChange: (ru
             onChange={(width) => width !== undefined && onChange({ ...rule, width })}
           />
           <PlanMeasure
-            label="Teeth reach out of it, each side"
+            label="Teeth stick out, each side"
             quantity="thickness"
             value={rule.teeth}
             limit={FIXED.shape.teeth}
@@ -62,7 +62,7 @@ export function WidthFields({ rule, onChange }: { rule: WidthRule; onChange: (ru
               const { teeth: _before, ...rest } = rule;
               onChange(teeth === undefined ? rest : { ...rest, teeth });
             }}
-            hint="They dig wider than the bucket is called; empty where they do not"
+            hint="They dig wider than the bucket’s size; empty where they do not"
           />
         </>
       ) : null}

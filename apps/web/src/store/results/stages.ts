@@ -8,7 +8,7 @@ import { selectFindings, selectRested } from './evaluation';
 export const STAGES = STAGE_ORDER;
 export type { Stage };
 
-export type StageState = 'empty' | 'in work' | 'in trouble' | 'settled';
+export type StageState = 'nothing yet' | 'in progress' | 'needs work' | 'OK';
 
 export const selectStageStates: (state: RootState) => Record<Stage, StageState> = createSelector(
   [selectRested, selectFindings],
@@ -24,7 +24,13 @@ export const selectStageStates: (state: RootState) => Record<Stage, StageState> 
     const unfinished = new Set(findings.flatMap(({ stage, rule }) => (ruleNamed(rule)?.unfinished ? [stage] : [])));
     /** How a stage stands, as far as anything was done in it. */
     const state = (stage: Stage, begun: boolean, whole: boolean): StageState =>
-      !begun ? 'empty' : troubled.has(stage) ? 'in trouble' : whole && !unfinished.has(stage) ? 'settled' : 'in work';
+      !begun
+        ? 'nothing yet'
+        : troubled.has(stage)
+          ? 'needs work'
+          : whole && !unfinished.has(stage)
+            ? 'OK'
+            : 'in progress';
     const drawn = any(plan.nodePlace);
     const looked = any(plan.crossing, plan.testPit, plan.site);
     const lines = [...evaluation.lines.values()];

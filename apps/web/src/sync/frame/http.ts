@@ -32,7 +32,7 @@ export async function ask(path: string, method = 'GET', body?: unknown): Promise
   } catch {
     throw new Unreachable('The server cannot be reached.');
   }
-  if (response.status >= 500) throw new Unreachable('The server has trouble; it will be tried again.');
+  if (response.status >= 500) throw new Unreachable('The server has trouble; the app will try again.');
   const json: unknown = response.status === 204 ? undefined : await response.json().catch(() => undefined);
   const error = (json as { error?: Json } | undefined)?.error;
   // A conflict that is no error is an answer like others.

@@ -31,7 +31,7 @@ const FIELDS = { id: 'string', name: 'string', sequence: 'number', changedAt: 's
 export function jobOf(json: unknown): Job {
   const given = (typeof json === 'object' && json !== null ? json : {}) as Record<string, unknown>;
   const wrong = Object.entries(FIELDS).find(([field, type]) => typeof given[field] !== type);
-  if (wrong) throw new TypeError(`The server sent a job whose ${wrong[0]} is not as it should be.`);
+  if (wrong) throw new TypeError(`The server sent a job with a wrong ${wrong[0]}.`);
   const { id, name, sequence, changedAt } = given as Job;
   return { id, name, sequence, changedAt };
 }

@@ -21,7 +21,7 @@ export interface Opening {
   now(): Frame | undefined;
 }
 
-const NEWER = 'A newer version of the app is open in another tab. Load this page anew: from here on it keeps nothing.';
+const NEWER = 'A newer version of the app is open in another tab. Reload this page: from here on it saves nothing.';
 
 /** Asks for the storage and for the list of jobs. Both come while the first screen is still being made. */
 export function openFrame(): Opening {

@@ -24,7 +24,7 @@ function beside(
 
 export const utilityAstray = rule<CrossingFacts>()({
   name: 'utility-astray',
-  title: 'Utilities lie on the run that they are told of',
+  title: 'Utility past the end of its run',
   stage: 'site',
   severity: 'fix',
   source: GEOMETRY,
@@ -32,27 +32,27 @@ export const utilityAstray = rule<CrossingFacts>()({
     beyond > 0 ? [{ at: stretch.to >= length - NEAR ? length : 0, by: beyond }] : NOTHING,
   words: ({ by = 0 }, { crossing, ours, places }) => ({
     what: [
-      `${crossing.name} is told up to `,
+      `${crossing.name} is entered up to `,
       measured(by, 'distance'),
-      ` beyond the end of ${ours.name}; ${places.length === 0 ? 'it is judged nowhere' : 'only what lies on it is judged'}.`,
+      ` past the end of ${ours.name}; ${places.length === 0 ? 'it is not checked at all' : 'only the part along it is checked'}.`,
     ],
-    why: ['The run became shorter, or the distance was mistyped.'],
-    gives: ['Say where it lies', 'Correct the length'],
+    why: ['The run got shorter, or the distance is mistyped.'],
+    gives: ['Correct where it lies', 'Correct the length'],
   }),
 });
 
 export const utilityLoose = rule<LooseFacts>()({
   name: 'utility-astray',
-  title: 'Utilities lie on the run that they are told of',
+  title: 'Utility on a removed run',
   stage: 'site',
   severity: 'fix',
   source: GEOMETRY,
   judge: () => [{}],
   words: (_, { crossing }) => ({
-    what: [`${crossing.name} was told of a run that is gone; it is judged nowhere.`],
-    why: ['It lies in the ground whether or not the plan knows where.'],
+    what: [`${crossing.name} was entered on a run that is gone. It is not checked anywhere.`],
+    why: ['It is still in the ground, whatever the plan shows.'],
     gives: [
-      'Say at which run it lies',
+      'Choose the run it crosses or follows',
       { words: ['Remove it'], edits: [{ op: 'remove', kind: 'crossing', id: crossing.id }] },
     ],
   }),
@@ -60,16 +60,16 @@ export const utilityLoose = rule<LooseFacts>()({
 
 export const crossingLevel = rule<CrossingFacts>()({
   name: 'crossing-level',
-  title: 'It is known how high a utility lies',
+  title: 'Utility depth known',
   stage: 'site',
   severity: 'fix',
   source: GEOMETRY,
   judge: ({ gap, at, beyond, stretch, length }) =>
     gap !== undefined || (beyond > 0 && (stretch.from >= length - NEAR || stretch.to <= NEAR)) ? NOTHING : [{ at }],
   words: (_, { crossing, ours }) => ({
-    what: [`How high ${crossing.name} lies against ${ours.name} is not known yet.`],
-    why: ['Its level needs the ground there or an elevation, and the run needs its grade.'],
-    gives: ['Dig to it and measure', 'Type the ground along the run'],
+    what: [`Depth of ${crossing.name} at ${ours.name} is not known yet.`],
+    why: ['It needs the ground there or an elevation, and the run needs its grade.'],
+    gives: ['Dig down to it and measure', 'Type the ground along the run'],
   }),
 });
 
@@ -87,7 +87,7 @@ const centresApart = ({ top, bottom, crown, underside }: CrossingPlace): number 
 
 export const clash = rule<CrossingFacts>()({
   name: 'clash',
-  title: 'No utility lies where the pipe has to go',
+  title: 'Utility in the way of the pipe',
   stage: 'site',
   severity: 'stop',
   source: GEOMETRY,
@@ -99,13 +99,13 @@ export const clash = rule<CrossingFacts>()({
   },
   words: ({ by = 0, stretches = NOTHING }, { crossing, ours }) => ({
     what: [
-      `${crossing.name} lies where the pipe of ${ours.name} has to go: they overlap by `,
+      `${crossing.name} is where the pipe of ${ours.name} has to go: they overlap by `,
       measured(by, 'thickness'),
       ...(stretches.length > 0 ? [', over ', measured(lengthOf(stretches), 'distance')] : []),
       '.',
     ],
-    why: ['Both cannot be in one place.'],
-    gives: ['Pass under or over it', 'Another route', 'Ask its owner whether it can be moved'],
+    why: ['Two pipes cannot be in one place.'],
+    gives: ['Go under or over it', 'Take another route', 'Ask its owner whether it can be moved'],
   }),
   bound: { pass: ({ crossing }) => (crossing.lies.how === 'across' ? { above: 0, below: 0 } : undefined) },
 });
@@ -120,7 +120,7 @@ interface Clear extends Breach {
 
 export const clearance = rule<CrossingFacts>()({
   name: 'clearance',
-  title: 'Utilities are kept clear of',
+  title: 'Clearance to utilities',
   stage: 'site',
   severity: 'fix',
   source: COMMON,
@@ -161,28 +161,28 @@ export const clearance = rule<CrossingFacts>()({
           what:
             has < 0
               ? [
-                  `${crossing.name} runs over or under the pipe of ${ours.name} for `,
+                  `${crossing.name} runs above or below the pipe of ${ours.name} for `,
                   measured(lengthOf(stretches), 'distance'),
-                  '; beside it the least is ',
+                  '; the minimum beside it is ',
                   exact(needs, quantity),
                   '.',
                 ]
               : [
                   `${crossing.name} runs `,
                   is,
-                  ` beside the pipe of ${ours.name} for `,
+                  ` from the pipe of ${ours.name} for `,
                   measured(lengthOf(stretches), 'distance'),
-                  '; the least is ',
+                  '; the minimum is ',
                   least,
                   '.',
                 ],
-          why: ['What leaks from one must not reach the other, and each must be dug up without the other.'],
-          gives: ['Move the run away', 'Bend it round'],
+          why: ['A leak from one must not reach the other, and each must be dug up without the other.'],
+          gives: ['Move the run away', 'Route it around'],
         }
       : {
-          what: [`${crossing.name} has `, is, ` of room ${how} the pipe of ${ours.name}; the least is `, least, '.'],
-          why: ['Pipes that lie too near wear each other through, and cannot be mended apart.'],
-          gives: ['Lower or raise the run', 'Cross elsewhere', 'Ask its owner what is allowed'],
+          what: [`${crossing.name} is `, is, ` clear ${how} the pipe of ${ours.name}; the minimum is `, least, '.'],
+          why: ['Pipes too close wear through each other and cannot be repaired one at a time.'],
+          gives: ['Lower or raise the run', 'Cross at another place', 'Ask its owner what is allowed'],
         };
   },
   bound: {
@@ -199,11 +199,11 @@ const topOverTrench = ({ top, trench }: CrossingPlace): number => top - trench;
 
 export const besideTrench = rule<CrossingFacts>()({
   name: 'beside-trench',
-  title: 'Ground is left standing between a trench and a utility',
+  title: 'Ground left between trench and utility',
   stage: 'site',
   severity: 'fix',
   source: COMMON,
-  number: { value: 12 * INCH, quantity: 'thickness', words: 'Ground left standing' },
+  number: { value: 12 * INCH, quantity: 'thickness', words: 'Minimum ground left' },
   local: true,
   judge: (facts, ground) => {
     const { wall } = facts;
@@ -221,15 +221,15 @@ export const besideTrench = rule<CrossingFacts>()({
       what: [
         ...(wall < -NEAR
           ? [`${crossing.name} lies inside the trench of ${ours.name}`]
-          : [`Between ${crossing.name} and the trench of ${ours.name} `, has, ' of ground is left']),
+          : [`Only `, has, ` of ground is left between ${crossing.name} and the trench of ${ours.name}`]),
         ' over ',
         measured(lengthOf(stretches), 'distance'),
-        '; the least is ',
+        '; the minimum is ',
         least,
         '.',
       ],
-      why: ['A utility beside an open trench loses its hold, and the bucket reaches it.'],
-      gives: ['Move the run away', 'A narrower trench', 'Support it as its owner says'],
+      why: ['A utility next to an open trench loses its support, and the bucket can reach it.'],
+      gives: ['Move the run away', 'Narrow the trench', 'Support it as its owner requires'],
     };
   },
   bound: {
@@ -248,7 +248,7 @@ export const besideTrench = rule<CrossingFacts>()({
 /** A hole is dug deeper and wider than the trenches that come to it: what they pass at a distance may lie in it. */
 export const utilityInHole = rule<CrossingFacts>()({
   name: 'utility-in-hole',
-  title: 'No utility lies in the hole of a structure',
+  title: 'Utility in the hole of a structure',
   stage: 'site',
   severity: 'fix',
   source: COMMON,
@@ -263,14 +263,18 @@ export const utilityInHole = rule<CrossingFacts>()({
     }),
   words: ({ node, hits, by = 0 }, { crossing }) => ({
     what: hits
-      ? [`${crossing.name} lies where ${node} has to stand.`]
-      : [`${crossing.name} lies in the hole at ${node}, `, measured(by, 'thickness'), ' inside its side.'],
+      ? [`${crossing.name} is where ${node} has to go.`]
+      : [`${crossing.name} is in the hole at ${node}, `, measured(by, 'thickness'), ' inside its side.'],
     why: [
       hits
-        ? 'Both cannot be in one place.'
-        : 'A utility that is dug free hangs without support, and the bucket reaches it.',
+        ? 'Two things cannot be in one place.'
+        : 'A utility dug free hangs without support, and the bucket can reach it.',
     ],
-    gives: ['Set the structure elsewhere', 'Steeper or shored sides', 'Dig by hand and support it as its owner says'],
+    gives: [
+      'Move the structure',
+      'Cut the sides steeper, or shore them',
+      'Dig by hand and support it as its owner requires',
+    ],
   }),
 });
 
@@ -302,7 +306,7 @@ function inHole(
 
 export const sewerOverWater = rule<CrossingFacts>()({
   name: 'sewer-over-water',
-  title: 'Sewage passes under drinking water',
+  title: 'Sewage above drinking water',
   stage: 'site',
   severity: 'fix',
   source: 'Recommended Standards for Water Works; check your edition',
@@ -312,11 +316,11 @@ export const sewerOverWater = rule<CrossingFacts>()({
       ? [{ at }]
       : NOTHING,
   words: (_, { crossing, ours }) => ({
-    what: [`${ours.name} carries sewage over ${crossing.name}, which carries drinking water.`],
-    why: ['What leaks goes down: the water main belongs on top.'],
+    what: [`${ours.name} carries sewage above ${crossing.name}, a drinking water line.`],
+    why: ['Leaks run down: the water main belongs on top.'],
     gives: [
-      'Pass under it',
-      'A casing, and joints as far from the crossing as can be, where the local rule takes that',
+      'Go under it',
+      'Use a casing, with joints as far from the crossing as possible, where the local rule allows it',
     ],
   }),
   bound: {
@@ -330,7 +334,7 @@ export const sewerOverWater = rule<CrossingFacts>()({
 /** In reach of the digging: the trench passes it, or its wall or bottom comes near. */
 export const handDig = rule<CrossingFacts>()({
   name: 'hand-dig',
-  title: 'Utilities are dug to by hand',
+  title: 'Hand digging near utilities',
   stage: 'site',
   severity: 'watch',
   source: 'common practice; the local rule decides',
@@ -357,10 +361,10 @@ export const handDig = rule<CrossingFacts>()({
     what: [
       `Dig by hand `,
       exact(each, 'thickness'),
-      ` each side of ${crossing.name}${crossing.measured ? '' : '; its level is only assumed'}.`,
+      ` each side of ${crossing.name}${crossing.measured ? '' : '; its depth is only assumed'}.`,
     ],
     why: [
-      `A strike can kill, and the owner's rule comes first. ${crossing.measured ? 'Support it where the trench passes under it.' : 'Dig down to it and measure before the grade is settled.'}`,
+      `Hitting it can kill, and its owner's rule comes first. ${crossing.measured ? 'Support it where the trench passes under it.' : 'Dig down to it and measure before the grade is set.'}`,
     ],
     gives: ['Wait for the marks, then dig by hand'],
   }),

@@ -10,15 +10,15 @@ import type { Dug, Face } from './dug';
 /** Whether the sides of a trench or a hole stand as they are cut, and hold back what would fall on people. */
 
 const SUBPART_P = 'US 29 CFR 1926 Subpart P, appendix B; from memory, and check your edition';
-const CLASSED = 'Have the soil classed by a competent person';
+const CLASSED = 'Have a competent person classify the soil';
 
 /** How a face is named at the beginning of a sentence. */
 const faceName = ({ which }: Face, { name }: Dug): string =>
-  which ? `the ${which} side of ${name}, seen up the run,` : `the side of ${name}`;
+  which ? `the ${which} side of ${name}, looking up the run,` : `the side of ${name}`;
 
 const capital = (words: string): string => words.replace(/^./, (letter) => letter.toUpperCase());
 
-const soilName = (soil: SoilClass): string => (soil === 'rock' ? 'rock' : `soil of class ${soil}`);
+const soilName = (soil: SoilClass): string => (soil === 'rock' ? 'rock' : `Type ${soil} soil`);
 
 /** Whether people go in: nobody is hurt by the sides of what is not entered. */
 const entered = ({ protection }: Dug): boolean => protection !== 'not-entered';
@@ -42,13 +42,13 @@ function byFace<B>(dug: Dug, wrong: (face: Face) => B | undefined) {
 
 /** How much too steep a side is for its class, and why it is no side for it at all. */
 function steepOf(side: Side, out: number, tall: number): { readonly by: number; readonly why: string } | undefined {
-  if (side.by === 'upright') return out > 0 ? { by: out, why: 'stands upright' } : undefined;
+  if (side.by === 'upright') return out > 0 ? { by: out, why: 'is vertical' } : undefined;
   if (side.by === 'sloped') {
     if (side.out < out - NEAR) return { by: out - side.out, why: 'is sloped too steeply' };
     // Of a trench that is no deeper than its upright part nothing is sloped.
     const upright = Math.min(side.over, tall);
     return out > 0 && upright > UPRIGHT_PART + NEAR
-      ? { by: 0, why: 'stands upright too high under its slope' }
+      ? { by: 0, why: 'has too much vertical side below the slope' }
       : undefined;
   }
   const overall = side.tread / side.rise;
@@ -66,7 +66,7 @@ function benchFace(side: Side, tall: number): number {
 /** Slopes and benches are what protects people, so that sides steeper than their soil stands at protect nobody. */
 export const sidesSteep = rule<Dug>()({
   name: 'sides-steep',
-  title: 'Sides are no steeper than their soil stands at',
+  title: 'Side slope too steep',
   stage: 'trench',
   severity: 'stop',
   source: SUBPART_P,
@@ -86,20 +86,20 @@ export const sidesSteep = rule<Dug>()({
       ` high, in ${soilName(dug.soil)}.`,
     ],
     why: [
-      'Such soil is cut no steeper than ',
+      'Maximum slope in this soil is ',
       measured(SLOPES[dug.soil], 'plain'),
-      ' out for one up, and stands upright under a slope for no more than ',
+      ' out for one up; below a slope the side may be vertical for no more than ',
       exact(UPRIGHT_PART, 'depth'),
-      '. Soil that is not classified is taken for the loosest.',
+      '. Unclassified soil counts as the loosest.',
     ],
-    gives: ['Flatter sides', 'A shield, or shoring', CLASSED],
+    gives: ['Flatten the sides', 'Use a shield or shoring', CLASSED],
   }),
 });
 
 /** The upright face between two benches caves in as any other wall does. */
 export const benchTall = rule<Dug>()({
   name: 'bench-tall',
-  title: 'The upright faces of benches are low',
+  title: 'Bench too tall',
   stage: 'trench',
   severity: 'stop',
   source: SUBPART_P,
@@ -115,22 +115,16 @@ export const benchTall = rule<Dug>()({
   words: ({ face, high }, dug, most) => {
     const [is, least] = apart(measured(high, 'depth'), exact(most, 'depth'));
     return {
-      what: [
-        `${capital(faceName(face, dug))} is benched with an upright face of `,
-        is,
-        '; a face is at most ',
-        least,
-        '.',
-      ],
-      why: ['A face between two benches caves in on whoever stands at its foot.'],
-      gives: ['Lower benches', 'Slope the sides', 'A shield, or shoring'],
+      what: [`${capital(faceName(face, dug))} has a vertical bench face of `, is, '; the maximum is ', least, '.'],
+      why: ['The face between two benches caves in on whoever stands below it.'],
+      gives: ['Cut lower benches', 'Slope the sides', 'Use a shield or shoring'],
     };
   },
 });
 
 export const benchLoose = rule<Dug>()({
   name: 'bench-loose',
-  title: 'Benches are cut only in soil that holds them',
+  title: 'Benches in loose soil',
   stage: 'trench',
   severity: 'stop',
   source: SUBPART_P,
@@ -141,16 +135,16 @@ export const benchLoose = rule<Dug>()({
     return benched ? [dug.at === undefined ? {} : { at: dug.at }] : NOTHING;
   },
   words: (_, { name }) => ({
-    what: [`The sides of ${name} are benched, and its soil is of class C, or not classified.`],
-    why: ['Loose and wet soil does not hold the edge of a bench: it is sloped, shielded or shored.'],
-    gives: ['Slope the sides', 'A shield', CLASSED],
+    what: [`The sides of ${name} are benched, but its soil is Type C or not classified.`],
+    why: ['Loose or wet soil does not hold a bench. Slope, shield or shore it.'],
+    gives: ['Slope the sides', 'Use a shield', CLASSED],
   }),
 });
 
 /** A word protects nobody: how wide and how tall the shield is decides what it holds back. */
 export const shieldUnsized = rule<Dug>()({
   name: 'shield-unsized',
-  title: 'A shield has its size',
+  title: 'Shield without a size',
   stage: 'trench',
   severity: 'stop',
   source: COMMON,
@@ -160,10 +154,10 @@ export const shieldUnsized = rule<Dug>()({
     what: [
       `The shield in ${name}, `,
       measured(depth, 'depth'),
-      ' deep, has no size yet: nothing shows that it holds the sides back.',
+      ' deep, has no size yet, so nothing shows that it holds the sides back.',
     ],
-    why: ['The trench is dug as wide as the shield takes, and sloped where it does not reach the ground.'],
-    gives: ['Type its width outside and its height, from its tabulated data', 'Another protection'],
+    why: ['The trench is dug as wide as the shield, and sloped above its top.'],
+    gives: ['Type its outside width and height, from its tabulated data', 'Choose another protection'],
   }),
 });
 
@@ -176,7 +170,7 @@ function overShield(side: Side, tall: number, depth: number, out: number): numbe
 
 export const shieldLow = rule<Dug>()({
   name: 'shield-low',
-  title: 'Over a shield the sides are sloped back',
+  title: 'Shield too low for the depth',
   stage: 'trench',
   severity: 'stop',
   source: 'US 29 CFR 1926 Subpart P, 1926.652(e) and (g); from memory, and check your edition',
@@ -198,23 +192,23 @@ export const shieldLow = rule<Dug>()({
       measured(by, 'depth'),
       ', up to the ground ',
       measured(face.tall, 'depth'),
-      ' over the bottom.',
+      ' above the bottom.',
     ],
     why: [
-      'A side is sloped back from ',
+      'Slope the side back from ',
       exact(UNDER_SHIELD, 'thickness'),
-      ' under the top of the shield, at ',
+      ' below the top of the shield, at ',
       measured(SLOPES[dug.soil], 'plain'),
       ' out for one up in this soil, or it falls in over the top.',
     ],
-    gives: ['Slope the sides over it', 'A taller shield', 'Another protection'],
+    gives: ['Slope the sides above it', 'Use a taller shield', 'Choose another protection'],
   }),
 });
 
 /** Appendix A: soil that water freely seeps from is of class C, whatever it was when it was dry. */
 export const seepage = rule<Dug>()({
   name: 'seepage',
-  title: 'Soil that water seeps from is of class C',
+  title: 'Seeping soil is Type C',
   stage: 'trench',
   severity: 'stop',
   source: 'US 29 CFR 1926 Subpart P, appendix A; from memory, and check your edition',
@@ -234,10 +228,10 @@ export const seepage = rule<Dug>()({
     what: [
       `${pit} met water `,
       measured(by, 'depth'),
-      ` above the bottom of ${name}, and its sides are cut as in soil of class ${soil}.`,
+      ` above the bottom of ${name}, but its sides are cut as in Type ${soil} soil.`,
     ],
-    why: ['Soil that water seeps from stands no better than the loosest, whatever it was when it was dry.'],
-    gives: ['Class the soil of that pit C', 'Draw the water down first', 'Shore it'],
+    why: ['Soil with water seeping out of it stands no better than the loosest, however firm it was dry.'],
+    gives: ['Classify the soil of that pit as Type C', 'Pump the water down first', 'Shore it'],
   }),
   bound: {
     run: (run) => {
@@ -250,7 +244,7 @@ export const seepage = rule<Dug>()({
         const at: UpRun | undefined = pitAt(pit, result);
         const ground = at === undefined ? undefined : groundAt(result.natural, at);
         if (at === undefined || ground === undefined || pit.groundwater === undefined) continue;
-        const limit = run.limit([`water that ${pit.name} met, `, measured(pit.groundwater, 'depth'), ' deep']);
+        const limit = run.limit([`water found in ${pit.name}, `, measured(pit.groundwater, 'depth'), ' deep']);
         run.atLeast(at, ground - pit.groundwater + envelope.invert, limit);
       }
     },

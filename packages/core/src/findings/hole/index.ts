@@ -16,7 +16,7 @@ import { dugOfHole } from './facts';
 
 export const holeDeep = rule<HoleFacts>()({
   name: 'hole-deep',
-  title: 'People in a deep hole are protected',
+  title: 'Worker protection in a hole',
   stage: 'trench',
   severity: 'stop',
   source: COMMON,
@@ -33,13 +33,13 @@ export const holeDeep = rule<HoleFacts>()({
       `The hole at ${node.node.name} is `,
       measured(depth, 'depth'),
       rock
-        ? ' deep, enough to need protection unless the rock is stable: the competent person looks at it first.'
-        : ' deep, and does not say how people in it are protected.',
+        ? ' deep: it needs protection unless the rock is stable. The competent person inspects it first.'
+        : ' deep and has no worker protection yet.',
     ],
     why: [
-      'From ',
+      'At ',
       exact(limitOf(profile, protection).value, 'depth'),
-      ' on a hole that caves in kills. A competent person decides; in bad soil protection is needed at less.',
+      ' or deeper a cave-in kills. A competent person decides; bad soil needs protection sooner.',
     ],
     gives: [SAY_HOW],
   }),
@@ -87,9 +87,9 @@ const holeSoft = rule<HoleFacts>()({
   },
   words: ({ found }, { node, depth = 0 }) => ({
     what: [
-      `${found}, and nothing says how people in the hole at ${node.node.name}, `,
+      `${found}, and the hole at ${node.node.name}, `,
       measured(depth, 'depth'),
-      ' deep, are protected.',
+      ' deep, has no worker protection yet.',
     ],
     why: [SOFT_WHY],
     gives: SOFT_GIVES,
@@ -116,49 +116,45 @@ const holeMeetsLayer = rule<HoleFacts>()({
       ),
     ),
   words: ({ which, by = 0, pit, into }, { node }) => ({
-    what: [
-      `The hole at ${node.node.name} goes `,
-      measured(by, 'depth'),
-      ` into ${into}, by what ${pit} found beside it.`,
-    ],
+    what: [`The hole at ${node.node.name} goes `, measured(by, 'depth'), ` into ${into} found in ${pit}.`],
     why: [
       which === 'water'
-        ? 'A wet hole stands less well, floats what is empty in it, and has to be kept dry.'
+        ? 'A wet hole caves in sooner, floats anything empty in it, and must be pumped.'
         : 'It digs slower than soil, and may need other bedding.',
     ],
-    gives: which === 'water' ? ['Keep it dry', 'Weigh it down', 'Set it higher'] : ['Reckon with harder digging'],
+    gives: which === 'water' ? ['Pump it dry', 'Weigh it down', 'Set it higher'] : ['Plan for hard digging'],
   }),
 });
 
 export const holeRoom = rule<HoleFacts>()({
   name: 'hole-room',
-  title: 'There is room to work round a structure',
+  title: 'Working room around a structure',
   stage: 'trench',
   severity: 'watch',
-  source: 'common practice: 6 in where the local rule allows; a foot for the straps',
-  number: { value: 12 * INCH, quantity: 'thickness', words: 'Each side, at least' },
+  source: 'common practice: 6 in where the local rule allows; 12 in to get the straps off',
+  number: { value: 12 * INCH, quantity: 'thickness', words: 'Minimum each side' },
   judge: ({ hole }, room) =>
     hole.room < room - NEAR ? [{ by: room - hole.room, quantity: 'thickness' as const }] : NOTHING,
   words: ({ by = 0 }, { node, hole }) => ({
     what: [
       `The hole at ${node.node.name} leaves `,
       measured(hole.room, 'thickness'),
-      ' each side of what stands in it, ',
+      ' each side of the structure, ',
       measured(by, 'thickness'),
-      ' less than it takes.',
+      ' less than required.',
     ],
-    why: ['The straps must come off, pipe must be joined, and fill worked in all round.'],
-    gives: ['A larger hole'],
+    why: ['Straps must come off, pipe must be joined, and fill worked in all around.'],
+    gives: ['Dig a larger hole'],
   }),
 });
 
 export const frameBears = rule<HoleFacts>()({
   name: 'frame-bears',
-  title: 'A frame does not bear on the shaft under it',
+  title: 'Frame too close to its shaft',
   stage: 'trench',
   severity: 'fix',
   source: COMMON,
-  number: { value: 0.025, quantity: 'thickness', words: 'Clear of the shaft, at least' },
+  number: { value: INCH, quantity: 'thickness', words: 'Minimum clear of the shaft' },
   judge: ({ hole }, clear) =>
     hole.frame && hole.frame.clear < clear - NEAR
       ? [{ by: clear - hole.frame.clear, quantity: 'thickness' as const }]
@@ -166,17 +162,17 @@ export const frameBears = rule<HoleFacts>()({
   words: ({ by = 0 }, { node }, clear) => ({
     what: [`The frame at ${node.node.name} is too close to its shaft, by `, measured(by, 'thickness'), '.'],
     why: [
-      'It sits on concrete of its own, ',
+      'Set on its own concrete, ',
       exact(clear, 'thickness'),
-      ' clear all round, so that wheels never press the shaft down.',
+      ' clear all around, so that wheels never load the shaft.',
     ],
-    gives: ['More room round the shaft'],
+    gives: ['Leave more room around the shaft'],
   }),
 });
 
 export const lidOut = rule<HoleFacts>()({
   name: 'lid-out',
-  title: 'A structure ends under its rim',
+  title: 'Structure taller than its rim',
   stage: 'trench',
   severity: 'fix',
   source: GEOMETRY,
@@ -186,15 +182,15 @@ export const lidOut = rule<HoleFacts>()({
     return by > NEAR ? [{ by, quantity: 'thickness' as const }] : NOTHING;
   },
   words: ({ by = 0 }, { node }) => ({
-    what: [`What stands at ${node.node.name} would come out `, measured(by, 'thickness'), ' over its rim.'],
-    why: ['It is taller than the depth at which it stands.'],
-    gives: ['A lower structure', 'A higher rim', 'Set it deeper'],
+    what: [`The top of the structure at ${node.node.name} is `, measured(by, 'thickness'), ' above its rim.'],
+    why: ['It is taller than the depth it is set at.'],
+    gives: ['Use a shorter structure', 'Raise the rim', 'Set it deeper'],
   }),
 });
 
 export const fillOut = rule<HoleFacts>()({
   name: 'fill-out',
-  title: 'What is filled round a structure ends in the ground',
+  title: 'Fill above the ground',
   stage: 'trench',
   severity: 'watch',
   source: GEOMETRY,
@@ -206,19 +202,19 @@ export const fillOut = rule<HoleFacts>()({
   },
   words: ({ by = 0 }, { node }) => ({
     what: [
-      `The fill round the structure at ${node.node.name} would stand `,
+      `The fill around the structure at ${node.node.name} would be `,
       measured(by, 'thickness'),
-      ' out of the ground.',
+      ' above the ground.',
     ],
-    why: ['It is cut off there; the hole is shallower than its layers.'],
-    gives: ['A lower fill'],
+    why: ['It is cut off at the ground: the hole is shallower than its layers.'],
+    gives: ['Use less fill'],
   }),
 });
 
 /** Pipes meet a tank or a box at its ports, which stand as its maker put them. */
 export const portsMeet = rule<HoleFacts>()({
   name: 'ports-meet',
-  title: 'Pipes meet a tank or box at its ports',
+  title: 'Pipe off its port',
   stage: 'trench',
   severity: 'fix',
   source: GEOMETRY,
@@ -241,13 +237,13 @@ export const portsMeet = rule<HoleFacts>()({
     );
   },
   words: ({ port, name, over, by = 0 }, { node, body }) => ({
-    what: [`${name} meets ${node.node.name} `, measured(by, 'thickness'), ` ${over ? 'over' : 'under'} its ${port}.`],
+    what: [`${name} enters ${node.node.name} `, measured(by, 'thickness'), ` ${over ? 'above' : 'below'} its ${port}.`],
     why: [
-      'It stands by the pipe that leaves it: its inlet lies ',
+      'The structure is set by its outgoing pipe: its inlet is ',
       measured((body?.ports.outlet ?? 0) - (body?.ports.inlet ?? 0), 'thickness'),
-      ' over its outlet.',
+      ' above its outlet.',
     ],
-    gives: [`Bring the invert to its ${port}`, 'Type its inlet and outlet as its maker gives them'],
+    gives: [`Bring the invert to its ${port}`, "Type the inlet and outlet from the maker's sheet"],
   }),
 });
 

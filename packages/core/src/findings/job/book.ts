@@ -1,4 +1,5 @@
 import type { Benchmark, Setup, Shot, Uuid } from '@alveus/plan';
+import { INCH } from '@alveus/plan';
 import { apart, exact, measured } from '../../phrase';
 import type { Give } from '../../results';
 import type { Book, GroundShots } from '../../survey';
@@ -19,10 +20,11 @@ const LEVELLING = 'differential levelling';
 
 export const misclosure = rule<BookFacts>()({
   name: 'misclosure',
-  title: 'Loops of levels close',
+  title: 'Level loop closure',
   stage: 'ground',
   severity: 'fix',
-  source: 'differential levelling, 12 mm × √km unless changed; without paced sights 5 mm × √setups; check your edition',
+  source:
+    'third-order leveling, 0.05 ft × √mile (12 mm × √km); without paced sights 0.02 ft × √setups (6 mm); check your edition',
   judge: ({ book }) =>
     book.circuits
       .filter(({ misclosure: miss, allowed }) => Math.abs(miss) > allowed + NEAR)
@@ -45,11 +47,11 @@ export const misclosure = rule<BookFacts>()({
           ? [` The wrong reading is likely ${amongWords(suspects.map((id) => setups[id]?.name ?? 'a setup'))}.`]
           : []),
       ],
-      why: ['So large a miss is a wrong reading, not wear and tear: spreading it would hide it.'],
+      why: ['A miss this large is a misread rod, not normal error. Spreading it would hide it.'],
       gives: [
-        'Look for a reading off by a whole foot or metre',
+        'Look for a reading off by a whole foot or meter',
         'Shoot the loop again',
-        'Allow more, if the work does',
+        'Allow more, if the work can stand it',
       ],
     };
   },
@@ -63,7 +65,7 @@ function amongWords(names: readonly string[]): string {
 
 export const setupOpen = rule<BookFacts>()({
   name: 'setup-open',
-  title: 'Every setup has its height of instrument',
+  title: 'Setup without a height of instrument',
   stage: 'ground',
   severity: 'fix',
   source: LEVELLING,
@@ -75,7 +77,7 @@ export const setupOpen = rule<BookFacts>()({
       )
       .map(({ setup }) => ({ cause: setup.id, setup })),
   words: ({ setup }) => ({
-    what: [`${setup.name} has no backsight on a point that is known, so nothing shot from it has an elevation.`],
+    what: [`${setup.name} has no backsight on a known point, so nothing shot from it has an elevation.`],
     why: ['The height of instrument comes from a benchmark or a turning point.'],
     gives: ['Add its backsight', 'Correct the name of the turning point'],
   }),
@@ -90,7 +92,7 @@ const struck = (which: string, shot: Shot): Give => ({
 /** What a backsight is on. */
 function pointOf({ target }: Shot, benchmarks: Readonly<Record<Uuid, Benchmark>>): string {
   if (target.on === 'benchmark') return benchmarks[target.benchmark]?.name ?? 'a benchmark';
-  return target.on === 'turning' ? target.name : 'what is known';
+  return target.on === 'turning' ? target.name : 'a known point';
 }
 
 const setupOf = (shot: Shot, setups: Readonly<Record<string, Setup>>): string => setups[shot.setup]?.name ?? 'a setup';
@@ -104,29 +106,29 @@ function fromSetups(first: Shot, again: Shot, setups: Readonly<Record<string, Se
 
 export const shotsDisagree = rule<BookFacts>()({
   name: 'shots-disagree',
-  title: 'Shots of one place agree',
+  title: 'Two shots of one place',
   stage: 'ground',
   severity: 'watch',
   source: 'common practice: about 1/4 in',
-  number: { value: 0.006, quantity: 'fine', words: 'Differ by more than' },
+  number: { value: INCH / 4, quantity: 'thickness', words: 'Differ by more than' },
   judge: ({ shots }, limit) =>
     shots.disagreeing
       .filter(({ by }) => by > limit)
       .map(({ used, other, by }) => ({ cause: `${used.id}:${other.id}`, by, used, other })),
   words: ({ by = 0, used, other }, { setups }) => ({
     what: [
-      `A place is shot ${fromSetups(other, used, setups)}, and differs by `,
+      `A place is shot ${fromSetups(other, used, setups)}, and the readings differ by `,
       measured(by, 'distance'),
       '; the later one is used.',
     ],
-    why: ['Neither supersedes the other, so one of them may be wrong.'],
+    why: ['Neither replaces the other, so one of them may be wrong.'],
     gives: [struck('the earlier', other), struck('the later', used), 'Shoot it again'],
   }),
 });
 
 export const turningTwice = rule<BookFacts>()({
   name: 'turning-again',
-  title: 'A turning point is one point',
+  title: 'Turning point name used twice',
   stage: 'ground',
   severity: 'fix',
   source: LEVELLING,
@@ -140,26 +142,26 @@ export const turningTwice = rule<BookFacts>()({
       measured(by, 'distance'),
       ' apart; the first is used.',
     ],
-    why: ['Either its name was used again for another point, or one of the two readings is wrong.'],
+    why: ['Either the name was used for another point, or one of the two readings is wrong.'],
     gives: [
       struck('the first', one.first),
       struck('the second', one.again),
-      'Give the later point a name of its own',
+      'Give the later point its own name',
       'Shoot it again',
     ],
   }),
 });
 
 /** Nobody means one point by levels that differ by more than a reading can: about 1/4 in. */
-const SAME_POINT = 0.006;
+const SAME_POINT = INCH / 4;
 
 export const backsightsDisagree = rule<BookFacts>()({
   name: 'backsights-disagree',
-  title: 'Backsights of one setup agree',
+  title: 'Backsights of one setup',
   stage: 'ground',
   severity: 'fix',
   source: 'common practice: about 1/4 in',
-  number: { value: 0.006, quantity: 'fine', words: 'Differ by more than' },
+  number: { value: INCH / 4, quantity: 'thickness', words: 'Differ by more than' },
   judge: ({ book }, limit) =>
     unlikeBacksights(book)
       .filter(({ by }) => by > limit)
@@ -168,11 +170,11 @@ export const backsightsDisagree = rule<BookFacts>()({
     what: [
       `The backsights of ${setup.name} give heights of instrument `,
       measured(by, 'distance'),
-      ' apart; their mean is used.',
+      ' apart; their average is used.',
     ],
-    why: ['All that is shot from there is off by half of that, if one of them is wrong.'],
+    why: ['If one of them is wrong, everything shot from there is off by half of that.'],
     gives: [
-      ...shots.map((shot) => struck(`that on ${pointOf(shot, benchmarks)}`, shot)),
+      ...shots.map((shot) => struck(`the one on ${pointOf(shot, benchmarks)}`, shot)),
       'Read them again',
       'Correct the elevation of a benchmark',
     ],
@@ -181,11 +183,11 @@ export const backsightsDisagree = rule<BookFacts>()({
 
 export const rodWrong = rule<BookFacts>()({
   name: 'rod-wrong',
-  title: 'A rod that reads elevations reads right on a benchmark',
+  title: 'Elevation rod off on a benchmark',
   stage: 'ground',
   severity: 'fix',
   source: 'common practice: about 1/4 in',
-  number: { value: 0.006, quantity: 'fine', words: 'Wrong by more than' },
+  number: { value: INCH / 4, quantity: 'thickness', words: 'Wrong by more than' },
   judge: ({ book, benchmarks }, limit) =>
     rodChecks(book, benchmarks)
       .filter(({ by }) => by > limit)
@@ -203,7 +205,7 @@ export const rodWrong = rule<BookFacts>()({
         known,
         '.',
       ],
-      why: ['All that it read from there is off by the same.'],
+      why: ['Everything it read from there is off by the same amount.'],
       gives: ['Set the rod on the benchmark again', 'Shoot again what was read with it'],
     };
   },

@@ -12,7 +12,7 @@ export interface SoilFacts {
 
 export const nativeShort = rule<SoilFacts>()({
   name: 'native-short',
-  title: 'The soil of the job is enough to fill it',
+  title: 'Enough native soil to backfill',
   stage: 'order',
   severity: 'watch',
   source: COMMON,
@@ -23,9 +23,9 @@ export const nativeShort = rule<SoilFacts>()({
     return short > more + NEAR ? [{ by: short, quantity: 'volume' as const }] : NOTHING;
   },
   words: ({ by = 0 }) => ({
-    what: ['Backfilling the job takes ', measured(by, 'volume'), ' more native soil than comes out of its trenches.'],
-    why: ['Soil shrinks when it is compacted, and stone takes less room than the shrinkage costs.'],
-    gives: ['Bring fill', 'A bought layer instead'],
+    what: ['Backfilling the job takes ', measured(by, 'volume'), ' more native soil than its trenches yield.'],
+    why: ['Soil shrinks when compacted, and stone takes up less room than the shrinkage costs.'],
+    gives: ['Bring in fill', 'Buy fill for one layer instead'],
   }),
 });
 

@@ -10,14 +10,14 @@ import { solidDrain } from './solid-drain';
 
 export const notConnected = rule<LineFacts>()({
   name: 'not-connected',
-  title: 'A line is one path',
+  title: 'Line broken',
   stage: 'grade',
   severity: 'stop',
   source: GEOMETRY,
   judge: ({ order }) => order.astray.map((run) => ({ cause: run, run, at: 0 })),
   words: ({ run }, { line, runs }) => ({
     what: [`${runs.find(({ id }) => id === run)?.run.name ?? 'A run'} does not continue the path of ${line.name}.`],
-    why: ['A line is one path from its outlet up: it neither parts, nor closes a ring, nor has gaps.'],
+    why: ['A line is one path up from its outlet, without splits, loops or gaps.'],
     gives: ['Join it to the end of another run', 'Make it a line of its own'],
   }),
 });
@@ -25,7 +25,7 @@ export const notConnected = rule<LineFacts>()({
 export const gradeOpen = rule<LineFacts>()({
   name: 'grade-open',
   unfinished: true,
-  title: 'Every grade is settled',
+  title: 'Grade not set',
   stage: 'grade',
   severity: 'fix',
   source: GEOMETRY,
@@ -43,9 +43,9 @@ export const gradeOpen = rule<LineFacts>()({
       }));
   },
   words: ({ run, missing }, { runs }) => ({
-    what: [`The grade of ${runs.find(({ id }) => id === run)?.run.name ?? 'a run'} is still open: fix ${missing}.`],
-    why: ['Without it neither this run nor what hangs on it has an elevation.'],
-    gives: [`Fix ${missing}`],
+    what: [`${runs.find(({ id }) => id === run)?.run.name ?? 'A run'} has no grade yet: set ${missing}.`],
+    why: ['Without it neither this run nor anything joined to it has an elevation.'],
+    gives: [`Set ${missing}`],
   }),
 });
 
@@ -53,13 +53,13 @@ const isOpen = ({ grade }: RunResult): boolean => grade.low === undefined || gra
 
 function missingOf({ low, high, slope }: RunResult['grade']): string {
   if (low === undefined && high === undefined)
-    return slope === undefined ? 'two of its low invert, slope and high invert' : 'one invert to hang it from';
+    return slope === undefined ? 'two of its low invert, slope and high invert' : 'one invert to start from';
   return `its slope or its ${low === undefined ? 'low' : 'high'} invert`;
 }
 
 export const layerLost = rule<LineFacts>()({
   name: 'layer-lost',
-  title: 'Every layer has its material',
+  title: 'Layer without a material',
   stage: 'order',
   severity: 'stop',
   source: GEOMETRY,
@@ -75,9 +75,9 @@ export const layerLost = rule<LineFacts>()({
     what: [
       `The ${layer} of ${line.name}, `,
       measured(by, 'volume'),
-      ' of it, is of a material that is gone. The amounts are incomplete.',
+      ' of it, uses a material that is gone. The amounts are incomplete.',
     ],
-    why: ['What has no material has no weight and is not ordered.'],
+    why: ['Without a material it has no weight and is not ordered.'],
     gives: ['Choose its material in the section', 'Undo the removal'],
   }),
 });

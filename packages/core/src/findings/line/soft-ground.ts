@@ -25,10 +25,10 @@ interface Soft {
  * that a pit could.
  */
 export function softOf(native: SoilClass | undefined, pits: readonly TestPit[], least: number): readonly Soft[] {
-  if (native === 'C') return [{ cause: 'native', from: least, found: 'The soil of the job is of class C' }];
+  if (native === 'C') return [{ cause: 'native', from: least, found: 'The job has Type C soil' }];
   return pits.flatMap((pit) => {
     const from = unsafeFrom(pit, least);
-    const found = `${pit.name} found ${pit.soil === 'C' ? 'soil of class C' : 'water above the bottom'}`;
+    const found = `${pit.name} found ${pit.soil === 'C' ? 'Type C soil' : 'water above the bottom'}`;
     return from === undefined ? [] : [{ cause: pit.id, from, found }];
   });
 }
@@ -39,9 +39,8 @@ export function protectFrom(profile: Profile, soil: SoilClass | undefined, wet: 
   return soil === 'C' || wet ? Math.min(usual, limitOf(profile, softGround).value) : usual;
 }
 
-export const SOFT_WHY =
-  'Soil that does not stand, or that water runs out of, caves in at less than the usual depth, and buries whoever bends down. A competent person decides.';
-export const SOFT_GIVES = [SAY_HOW, 'Draw the water down first'] as const;
+export const SOFT_WHY = 'Loose or wet soil caves in sooner, and buries whoever bends down. A competent person decides.';
+export const SOFT_GIVES = [SAY_HOW, 'Pump the water down first'] as const;
 
 /**
  * Soil that does not stand, or that water runs out of: what a pit found at one run of a line holds for the whole of it,
@@ -49,11 +48,11 @@ export const SOFT_GIVES = [SAY_HOW, 'Draw the water down first'] as const;
  */
 export const softGround = rule<LineFacts>()({
   name: 'soft-ground',
-  title: 'In soil that does not stand people are protected at less',
+  title: 'Worker protection in loose or wet soil',
   stage: 'trench',
   severity: 'stop',
   source: COMMON,
-  number: { value: 3 * FOOT, quantity: 'depth', words: 'Depth from which it must be said' },
+  number: { value: 3 * FOOT, quantity: 'depth', words: 'Protection from a depth of' },
   local: true,
   judge: ({ runs, read, profile }, least) => {
     const usual = limitOf(profile, protection).value;
@@ -72,7 +71,7 @@ export const softGround = rule<LineFacts>()({
   },
   words: ({ found, from, stretches = NOTHING }, { line }) => ({
     what: [
-      `${found}, and ${line.name} does not say how people in its trench are protected: `,
+      `${found}, and ${line.name} has no worker protection yet: `,
       measured(lengthOf(stretches), 'distance'),
       ' of it is ',
       exact(from, 'depth'),

@@ -11,7 +11,7 @@ const isSolid = ({ pipe }: RunResult): boolean => pipe !== undefined && pipe.per
  */
 export const solidDrain = rule<LineFacts>()({
   name: 'solid-drain',
-  title: 'French drains, curtain drains and laterals are laid in perforated pipe',
+  title: 'Drain in solid pipe',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -30,12 +30,14 @@ export const solidDrain = rule<LineFacts>()({
     what: [`${name} (${serviceOf(line.service).word}) is laid in solid pipe: ${of ?? 'its pipe'}.`],
     why: [
       serviceOf(line.service).carries === 'ground'
-        ? 'Water gets into a drain through holes or slots in its pipe; a solid one carries only what is let into its head.'
+        ? 'Water enters a drain through the holes or slots in its pipe. Solid pipe carries only what enters at its head.'
         : 'Effluent leaves a lateral through holes in its pipe.',
     ],
     gives: [
-      'Perforated or slotted pipe',
-      ...(serviceOf(line.service).carries === 'ground' ? ['Solid pipe on its last leg only, down to the outlet'] : []),
+      'Use perforated or slotted pipe',
+      ...(serviceOf(line.service).carries === 'ground'
+        ? ['Use solid pipe on the last leg only, down to the outlet']
+        : []),
     ],
   }),
 });

@@ -32,66 +32,66 @@ const among = (waters: readonly Water[], below: Water | undefined): boolean =>
 const FLOWS = [
   {
     name: 'sewage-in-open',
-    title: 'Sewage and effluent never come to the surface',
+    title: 'Sewage at the surface',
     severity: 'stop',
     carries: SEWAGE,
     forbids: ({ ends, open }, below) =>
       (open === true && ends !== 'soaks') ||
       (below === undefined && (ends === 'open' || ends === 'water' || ends === 'rises')),
-    does: 'comes out into the open',
-    why: 'It makes people and animals ill, fouls water, and is against the law everywhere.',
-    gives: ['Lead it to a tank, a public sewer or a licensed field'],
+    does: 'comes to the surface',
+    why: 'It makes people and animals ill, fouls water, and is illegal everywhere.',
+    gives: ['Run it to a tank, a public sewer or a licensed field'],
   },
   {
     name: 'sewage-in-storm',
-    title: 'Sewage and effluent stay out of storm, roof and yard drains',
+    title: 'Sewage in a storm, roof or yard drain',
     severity: 'stop',
     carries: SEWAGE,
     forbids: (_, below) => among(RAIN, below),
-    does: 'runs on in a drain for rain or ground water',
+    does: 'runs into a drain for rain or ground water',
     why: 'Whatever a drain carries comes out in the open at its end.',
-    gives: ['A line of its own, to a tank, a public sewer or a licensed field'],
+    gives: ['Give it its own line, to a tank, a public sewer or a licensed field'],
   },
   {
     name: 'sewage-past-tank',
-    title: 'Sewage goes through a tank before a field',
+    title: 'Sewage past the tank',
     severity: 'stop',
     carries: ['sewage'],
     forbids: ({ septic, ends }, below) =>
       septic !== 'tank' && (septic === 'field' || among(['effluent'], below) || (ends === 'soaks' && !below)),
-    does: 'goes past the tank',
+    does: 'bypasses the tank',
     why: 'Solids that do not settle in a tank clog the field, and it does not recover.',
-    gives: ['A septic tank above it'],
+    gives: ['Put a septic tank above it'],
   },
   {
     name: 'effluent-soaks',
-    title: 'Effluent goes to a field, and not to a soak-away',
+    title: 'Effluent into a soak-away',
     severity: 'fix',
     carries: ['effluent'],
     forbids: ({ septic, ends }, below) => !below && ends === 'soaks' && septic !== 'field',
     does: 'ends in a soak-away',
     why: 'Deep soil cleans effluent badly: most local rules ask for a licensed field.',
-    gives: ['A distribution box and laterals', 'Ask whether the local rule takes a seepage pit'],
+    gives: ['Use a distribution box and laterals', 'Ask whether the local rule allows a seepage pit'],
   },
   {
     name: 'sewage-to-box',
-    title: 'A box or pump that takes sewage is made for it',
+    title: 'Box or pump not rated for sewage',
     severity: 'watch',
     carries: SEWAGE,
     forbids: ({ septic, ends }, below) => !below && !septic && (ends === 'taken' || ends === 'pumped'),
-    does: 'goes to something that may not be made for it',
-    why: 'A box must be part of a sanitary sewer, and a pump tank is laid out by a licensed designer.',
+    does: 'goes into something that may not be rated for it',
+    why: 'A box must be part of a sanitary sewer, and a pump tank is designed by a licensed designer.',
     gives: ['Ask the owner of the sewer for permission', 'Have the pump tank designed'],
   },
   {
     name: 'rain-in-septic',
-    title: 'Rain and ground water stay out of tank and field',
+    title: 'Rain or ground water in the septic system',
     severity: 'fix',
     carries: RAIN,
     forbids: ({ septic }, below) => septic !== undefined || among(SEWAGE, below),
     does: 'runs into the septic system',
     why: 'It stirs up the tank, carries solids out of it, and drowns the field.',
-    gives: ['A drain of its own, to an outlet'],
+    gives: ['Give it its own drain, to an outlet'],
   },
 ] as const satisfies readonly FlowRow[];
 
@@ -186,5 +186,5 @@ export const FLOW_RULES = FLOWS.map((row) => flowRule(row)) as readonly (AnyRule
 /** What to do where water cannot leave, by what comes there. */
 export const endGives = (arriving: readonly NodeEnd[], gives: readonly string[]): readonly string[] =>
   arriving.some(({ service }) => service && SEWAGE.includes(serviceOf(service).carries))
-    ? ['Lead it to a tank, a public sewer or a licensed field']
+    ? ['Run it to a tank, a public sewer or a licensed field']
     : gives;

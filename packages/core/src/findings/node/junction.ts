@@ -13,11 +13,11 @@ export const ONE_SIZE = 1.05;
 
 export const structureDrop = rule<NodeFacts>()({
   name: 'structure-drop',
-  title: 'Water drops through a structure',
+  title: 'Drop through a structure',
   stage: 'grade',
   severity: 'watch',
   source: 'common practice: none, or 0.1 ft, by the office',
-  number: { value: 0, quantity: 'thickness', words: 'At least; none where it is nothing' },
+  number: { value: 0, quantity: 'thickness', words: 'Minimum drop; 0 for none' },
   judge: ({ node, arriving }, least) =>
     least <= 0 || !formOf(node.form).roomy
       ? NOTHING
@@ -29,9 +29,9 @@ export const structureDrop = rule<NodeFacts>()({
   words: ({ name, drop }, { node }, least) => {
     const [has, needs] = apart(measured(drop, 'thickness'), exact(least, 'thickness'));
     return {
-      what: [`${name} drops `, has, ` through ${node.name}; the least is `, needs, '.'],
-      why: ['A box takes some of the fall: water slows down in it and drops what it carries.'],
-      gives: ['Raise the invert coming in', 'Lower the invert going out'],
+      what: [`${name} drops `, has, ` through ${node.name}; the minimum is `, needs, '.'],
+      why: ['A box uses up some of the fall: water slows down in it and drops its silt.'],
+      gives: ['Raise the incoming invert', 'Lower the outgoing invert'],
     };
   },
   bound: {
@@ -44,10 +44,10 @@ export const structureDrop = rule<NodeFacts>()({
 
 export const inletLow = rule<NodeFacts>()({
   name: 'inlet-low',
-  title: 'The inlet of a tank or a distribution box lies over its outlet',
+  title: 'Inlet above outlet in a tank or D-box',
   stage: 'grade',
   severity: 'fix',
-  source: 'common practice: 2 to 3 in through a tank, 1 in through a distribution box',
+  source: 'common practice: 2 to 3 in through a tank, 1 in through a D-box',
   local: true,
   judge: ({ node, arriving, leaving }) => {
     const { fall } = formOf(node.form);
@@ -67,18 +67,21 @@ export const inletLow = rule<NodeFacts>()({
     const [has, asked] = apart(measured(drop, 'thickness'), exact(low ? fall.least : (fall.most ?? 0), 'thickness'));
     return {
       what: [
-        `${name} comes into ${node.name} `,
+        `${name} enters ${node.name} `,
         has,
-        ` over its outlet; it is ${low ? 'at least' : 'at most'} `,
+        ` above its outlet; it should be ${low ? 'at least' : 'at most'} `,
         asked,
         '.',
       ],
       why: [
         low
-          ? 'Else what floats stands in the inlet and backs up into the pipe.'
-          : 'Water that falls further stirs up what should settle.',
+          ? 'Otherwise floating solids block the inlet and back up into the pipe.'
+          : 'Water that falls farther stirs up what should settle.',
       ],
-      gives: [low ? 'Raise what comes in' : 'Lower what comes in', low ? 'Lower what leaves' : 'Raise what leaves'],
+      gives: [
+        low ? 'Raise the incoming pipe' : 'Lower the incoming pipe',
+        low ? 'Lower the outgoing pipe' : 'Raise the outgoing pipe',
+      ],
     };
   },
   bound: {
@@ -87,7 +90,7 @@ export const inletLow = rule<NodeFacts>()({
       return (
         fall && {
           by: fall.least,
-          words: [`the inlet of ${node.node.name}, `, measured(fall.least, 'thickness'), ' over its outlet'],
+          words: [`the inlet of ${node.node.name}, `, measured(fall.least, 'thickness'), ' above its outlet'],
         }
       );
     },
@@ -96,11 +99,11 @@ export const inletLow = rule<NodeFacts>()({
 
 export const sizesMeet = rule<NodeFacts>()({
   name: 'sizes-meet',
-  title: 'Where pipe gets larger the smaller comes in as high as is asked for',
+  title: 'Level match where pipe gets larger',
   stage: 'grade',
   severity: 'watch',
-  source: 'common practice: three schools; inverts level as shipped, which asks for nothing more',
-  number: { value: 0, quantity: 'share', words: 'Level at: 0 % inverts, 80 % of the depth, 100 % crowns' },
+  source: 'common practice: three schools; shipped with inverts level, the least strict',
+  number: { value: 0, quantity: 'share', words: 'Match at: 0 % inverts, 80 % of the depth, 100 % crowns' },
   judge: ({ arriving, leaving }, share) => {
     if (share <= 0) return NOTHING;
     const [out] = leaving;
@@ -114,9 +117,12 @@ export const sizesMeet = rule<NodeFacts>()({
   words: ({ end, needs }, { node }) => {
     const [has, least] = apart(measured(end.drop ?? 0, 'thickness'), measured(needs, 'thickness'));
     return {
-      what: [`At ${node.name} ${end.name} comes in `, has, ' over the larger pipe; the least is ', least, '.'],
-      why: ['When the larger pipe runs nearly full its water stands back up the smaller one.'],
-      gives: ['Raise the smaller pipe', 'Another school in the rules: inverts, 0.8 of the depth, or crowns level'],
+      what: [`At ${node.name} ${end.name} enters `, has, ' above the larger pipe; the minimum is ', least, '.'],
+      why: ['When the larger pipe runs nearly full, its water backs up the smaller one.'],
+      gives: [
+        'Raise the smaller pipe',
+        'Choose another school in the rules: inverts, 0.8 of the depth, or crowns level',
+      ],
     };
   },
   bound: {
@@ -135,7 +141,7 @@ export function riseFor(end: Pick<NodeEnd, 'inside'>, out: Pick<NodeEnd, 'inside
 
 export const branchLow = rule<NodeFacts>()({
   name: 'branch-low',
-  title: 'A branch comes in no lower than its trunk',
+  title: 'Branch below its trunk',
   stage: 'grade',
   severity: 'watch',
   source: COMMON,
@@ -152,8 +158,8 @@ export const branchLow = rule<NodeFacts>()({
     );
   },
   words: ({ name, trunk, by = 0 }, { node }) => ({
-    what: [`${name} comes into ${node.name} `, measured(by, 'distance'), ` lower than ${trunk}.`],
-    why: ['What the trunk brings runs into the branch first, and leaves there what it carries.'],
+    what: [`${name} enters ${node.name} `, measured(by, 'distance'), ` below ${trunk}.`],
+    why: ['Water from the trunk runs into the branch first and leaves its silt there.'],
     gives: ['Raise the branch', 'Lower the trunk'],
   }),
   bound: {
@@ -164,12 +170,7 @@ export const branchLow = rule<NodeFacts>()({
       if (!own || leaving.length !== 1) return;
       for (const end of arriving)
         if (end.run !== own.run)
-          at.apartLeast(
-            end,
-            own,
-            0,
-            at.limit([`${own.name}, which ${end.name} comes in no lower than at ${node.node.name}`]),
-          );
+          at.apartLeast(end, own, 0, at.limit([`${own.name}, because ${end.name} enters ${node.node.name} no lower`]));
     },
   },
 });
@@ -183,7 +184,7 @@ export function trunkOf(arriving: readonly NodeEnd[], leaving: readonly NodeEnd[
 
 export const drainOverRoof = rule<NodeFacts>()({
   name: 'drain-over-roof',
-  title: 'A French drain joins below the last roof connection',
+  title: 'French drain above a roof connection',
   stage: 'grade',
   severity: 'watch',
   source: COMMON,
@@ -197,9 +198,9 @@ export const drainOverRoof = rule<NodeFacts>()({
     return roof === undefined ? NOTHING : [{ cause: drain.run, run: drain.run, at: 0, drain: drain.name, roof }];
   },
   words: ({ drain, roof }, { node }) => ({
-    what: [`${drain} joins at ${node.name}, above ${roof}, where roof water comes in.`],
-    why: ['When the main runs full below, roof water stands back up it and out through the drain.'],
-    gives: ['Join the drain below the last roof connection', 'A pipe of its own for the drain'],
+    what: [`${drain} joins at ${node.name}, above ${roof}, where roof water enters.`],
+    why: ['When the main runs full below, roof water backs up and out through the drain.'],
+    gives: ['Join the drain below the last roof connection', 'Give the drain its own pipe'],
   }),
 });
 

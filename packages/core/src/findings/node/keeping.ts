@@ -18,8 +18,8 @@ export const keptByNode = rule<NodeFacts>()({
   },
   words: (breach) => ({
     what: saidOf(breach),
-    why: ['It was said in this plan, and what ends there was to keep to it.'],
-    gives: ['Move the invert', 'Change or remove what was said'],
+    why: ['This limit was entered on this job, and the pipes here do not keep it.'],
+    gives: ['Move the invert', 'Change or remove the limit'],
   }),
   bound: {
     node: (at) => {

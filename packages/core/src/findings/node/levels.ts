@@ -12,7 +12,7 @@ import { invertsOf } from './facts';
 
 export const rimLow = rule<NodeFacts>()({
   name: 'rim-low',
-  title: 'A rim lies over the pipes that meet under it',
+  title: 'Rim below a pipe',
   stage: 'grade',
   severity: 'fix',
   source: GEOMETRY,
@@ -33,16 +33,16 @@ export const rimLow = rule<NodeFacts>()({
       exact(rim, 'elevation'),
       ', lies ',
       measured(by, 'distance'),
-      ' under the top of a pipe there.',
+      ' below the top of a pipe there.',
     ],
-    why: ['A box ends over its pipes: one of the two levels is mistyped.'],
+    why: ['A structure ends above its pipes: one of the two levels is mistyped.'],
     gives: ['Correct the rim', 'Correct the invert'],
   }),
 });
 
 export const dropTall = rule<NodeFacts>()({
   name: 'drop-tall',
-  title: 'A tall drop at a structure is meant, and built as one',
+  title: 'Tall drop at a structure',
   stage: 'grade',
   severity: 'watch',
   source: 'Recommended Standards for Wastewater Facilities, 2 ft; from memory, and check your edition',
@@ -59,9 +59,9 @@ export const dropTall = rule<NodeFacts>()({
   words: ({ name, drop }, { node }, most) => {
     const [has, usual] = apart(measured(drop, 'distance'), exact(most, 'distance'));
     return {
-      what: [`${name} falls `, has, ` into ${node.name}, more than `, usual, ', and nothing says that it is meant to.'],
-      why: ['Either a level is mistyped, or it takes a drop connection: water that falls so far wears the bottom out.'],
-      gives: ['Correct the invert', 'Lower the run', 'Fix the drop, and order a drop connection'],
+      what: [`${name} falls `, has, ` into ${node.name}, more than `, usual, ', and no drop is locked there.'],
+      why: ['Either a level is mistyped, or it needs a drop connection: water falling that far wears out the bottom.'],
+      gives: ['Correct the invert', 'Lower the run', 'Lock the drop, and order a drop connection'],
     };
   },
 });
@@ -74,11 +74,11 @@ function isStated(id: string, read: NodeFacts['read']): boolean {
 
 export const shotContradicts = rule<NodeFacts>()({
   name: 'shot-contradicts',
-  title: 'What was shot agrees with what is stated',
+  title: 'Shot level against stated level',
   stage: 'ground',
   severity: 'fix',
   source: COMMON,
-  number: { value: 0.1 * FOOT, quantity: 'distance', words: 'Apart, more than' },
+  number: { value: 0.1 * FOOT, quantity: 'distance', words: 'Differ by more than' },
   judge: ({ id, node, arriving, leaving, read }, most) => {
     const shots = read.of('nodeLevels', id);
     if (!shots) return NOTHING;
@@ -94,14 +94,14 @@ export const shotContradicts = rule<NodeFacts>()({
     what: [
       `The ${what} at ${node.name} was shot at `,
       measured(shot, 'elevation'),
-      ', and the plan has it at ',
+      ', but the plan has it at ',
       measured(stated, 'elevation'),
       ', ',
       measured(by, 'distance'),
       ` ${stated > shot ? 'higher' : 'lower'}.`,
     ],
-    why: ['Grades hang on it: what is there decides, and a wrong level costs a day when the bucket finds it.'],
-    gives: ['Take the level that was shot', 'Shoot it again'],
+    why: ['Other grades depend on it: what is there decides, and a wrong level costs a day when the bucket finds it.'],
+    gives: ['Use the shot level', 'Shoot it again'],
   }),
 });
 
@@ -127,7 +127,7 @@ function statedLevel(
 export const holeUnset = rule<NodeFacts>()({
   name: 'hole-unset',
   unfinished: true,
-  title: 'What is set into the ground has its hole',
+  title: 'Structure without a hole',
   stage: 'order',
   severity: 'watch',
   source: COMMON,
@@ -136,8 +136,8 @@ export const holeUnset = rule<NodeFacts>()({
     return hole && !existing && !read.item('hole', id) ? [{}] : NOTHING;
   },
   words: (_, { node }) => ({
-    what: [`No hole is set for ${node.name}: its digging and its bed are not counted.`],
-    why: ['What is not counted is not ordered, and nothing judges whether people in the hole are safe.'],
+    what: [`No hole set for ${node.name}: its digging and bedding are not counted.`],
+    why: ['What is not counted is not ordered, and the safety of people in the hole is not checked.'],
     gives: ['Set its hole'],
   }),
 });

@@ -18,7 +18,7 @@ const climbs = ({ drop }: NodeEnd): boolean => drop !== undefined && drop < -NEA
 
 export const dropRises = rule<NodeFacts>()({
   name: 'drop-rises',
-  title: 'Water falls through a structure',
+  title: 'Water uphill through a structure',
   stage: 'grade',
   severity: 'stop',
   source: GEOMETRY,
@@ -32,16 +32,16 @@ export const dropRises = rule<NodeFacts>()({
       measured(by, 'distance'),
       ' to leave.',
     ],
-    why: ['The invert coming in lies lower than the one going out.'],
-    gives: [raised(facts, end), 'Lower the invert going out'],
+    why: ['The incoming invert is lower than the outgoing one.'],
+    gives: [raised(facts, end), 'Lower the outgoing invert'],
   }),
-  bound: { over: ({ node }) => ({ by: 0, words: [`what goes out of ${node.node.name}, under what comes in`] }) },
+  bound: { over: ({ node }) => ({ by: 0, words: [`the outgoing pipe of ${node.node.name}, below the incoming one`] }) },
 });
 
 /** The invert coming in brought up to what goes out, where the run fixes it itself; round a ring that goes on for ever. */
 function raised({ read }: NodeFacts, { run, invert = 0, drop = 0 }: NodeEnd): Give {
   const to = invert - drop;
-  const words = ['Raise the invert coming in to ', measured(to, 'elevation')];
+  const words = ['Raise the incoming invert to ', measured(to, 'elevation')];
   const item = read.item('run', run);
   const grade = read.item('runGrade', run);
   const own = item && !read.of('ringed', run) && grade?.[item.flow === 'to-a' ? 'a' : 'b'] !== undefined;
@@ -50,14 +50,14 @@ function raised({ read }: NodeFacts, { run, invert = 0, drop = 0 }: NodeEnd): Gi
 
 export const waterParts = rule<NodeFacts>()({
   name: 'water-parts',
-  title: 'Water parts only where something parts it',
+  title: 'Flow split',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
   judge: ({ node, leaving }) => (leaving.length > 1 && !formOf(node.form).splits ? [{}] : NOTHING),
   words: (_, { node, leaving, arriving }) => ({
-    what: [`At ${node.name} the water parts into ${namesOf(leaving)}, and nothing there is made to part it.`],
-    why: ['It all takes the lower way, and what share each gets is left to chance.'],
+    what: [`At ${node.name} the flow splits into ${namesOf(leaving)}, and nothing there divides it.`],
+    why: ['It all takes the lower way; what each gets is left to chance.'],
     gives: [
       ...SPLITTERS.filter((form) => mayTake(arriving, form)).map((form) => ({
         words: [`Make it a ${formOf(form).word}`],
@@ -81,7 +81,7 @@ const namesOf = (ends: readonly NodeEnd[]): string => ends.map(({ name }) => nam
 
 export const dBoxPorts = rule<NodeFacts>()({
   name: 'd-box-ports',
-  title: 'Ports of a distribution box are level',
+  title: 'D-box ports level',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -101,7 +101,9 @@ export const dBoxPorts = rule<NodeFacts>()({
         measured(by, 'fine'),
         `: ${sorted[0]?.name ?? 'one'} is the lowest and takes most of the water.`,
       ],
-      why: ['Each lateral gets its share only where all ports lie level; levellers make up a little, not a plan.'],
+      why: [
+        'Laterals share evenly only with all ports level. Levelers trim the last bit; they do not replace a level start.',
+      ],
       gives: ['Start all leaders at one elevation'],
     };
   },
@@ -117,7 +119,7 @@ export const dBoxPorts = rule<NodeFacts>()({
 
 export const dBoxInflow = rule<NodeFacts>()({
   name: 'd-box-inflow',
-  title: 'What comes into a distribution box reaches every port',
+  title: 'Inlet below a D-box port',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -134,15 +136,15 @@ export const dBoxInflow = rule<NodeFacts>()({
     );
   },
   words: ({ name, by = 0 }, { node }) => ({
-    what: [`${name} comes into ${node.name} `, measured(by, 'fine'), ' lower than its highest port.'],
-    why: ['The box never fills to that port: its lateral stays dry and the others carry it all.'],
-    gives: ['Raise what comes in', 'Bring the ports down to one level'],
+    what: [`${name} enters ${node.name} `, measured(by, 'fine'), ' below its highest port.'],
+    why: ['The box never fills to that port: its lateral stays dry and the others carry everything.'],
+    gives: ['Raise the incoming pipe', 'Bring the ports down to one level'],
   }),
 });
 
 export const sizeDown = rule<NodeFacts>()({
   name: 'size-down',
-  title: 'Pipe does not get smaller downstream',
+  title: 'Pipe smaller downstream',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -160,15 +162,15 @@ export const sizeDown = rule<NodeFacts>()({
     const [big, small] = apart(measured(end.inside ?? 0, 'fine'), measured(out, 'fine'));
     return {
       what: [`At ${node.name} ${end.name}, `, big, ' inside, runs into ', small, ` of ${namesOf(leaving)}.`],
-      why: ['What the larger pipe brings does not get through, and what it carries along lodges there.'],
-      gives: ['The larger size all the way down', 'A smaller pipe above, if it carries what comes'],
+      why: ['The water of the larger pipe does not fit through, and debris lodges there.'],
+      gives: ['Use the larger size all the way down', 'Use a smaller pipe above, if it carries the water'],
     };
   },
 });
 
 export const bendDrop = rule<NodeFacts>()({
   name: 'bend-drop',
-  title: 'A bend takes up no fall',
+  title: 'Drop through a bend',
   stage: 'grade',
   severity: 'watch',
   source: COMMON,
@@ -185,9 +187,9 @@ export const bendDrop = rule<NodeFacts>()({
     const [has, most] = apart(measured(drop, 'thickness'), exact(limit, 'thickness'));
     return {
       what: [`${name} drops `, has, ` through the bend ${node.name}; a bend has room for `, most, '.'],
-      why: ['A fall that is not in the pipes has to be in a box, or in fittings that are ordered.'],
+      why: ['Fall that is not in the pipes must be in a structure, or in fittings that are ordered.'],
       gives: [
-        'A drop at a structure',
+        'Put the drop at a structure',
         'Steepen the run below',
         `Make it a ${mayTake(arriving, 'catch-basin') ? 'manhole or catch basin' : 'manhole'}`,
       ],
@@ -197,7 +199,7 @@ export const bendDrop = rule<NodeFacts>()({
     node: (at, most) => {
       const [first] = at.leaving;
       if (!first || !formOf(at.node.node.form).turns) return;
-      const limit = at.limit([`the bend ${at.node.node.name}, which takes up no fall`]);
+      const limit = at.limit([`the bend ${at.node.node.name}, which takes no drop`]);
       for (const end of at.arriving) at.apartMost(end, first, most, limit);
     },
   },
@@ -214,7 +216,7 @@ interface Backing extends Breach {
 
 export const roofIntoFrench = rule<NodeFacts>()({
   name: 'roof-into-french',
-  title: 'Roof water stays out of perforated pipe',
+  title: 'Roof water in perforated pipe',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -243,22 +245,22 @@ export const roofIntoFrench = rule<NodeFacts>()({
     return how === 'through'
       ? {
           what: [
-            `At ${node.name} the roof water of ${roof.name} runs on in ${french.name}, which is perforated: it backs up and out through its wall, downstream from there.`,
+            `At ${node.name} the roof water of ${roof.name} continues in ${french.name}, which is perforated: it backs up and out through its wall downstream.`,
           ],
-          why: ['It wets the very ground that the drain should dry.'],
-          gives: ['A pipe of its own for the roof water', 'Solid pipe from there on'],
+          why: ['It wets the very ground the drain should dry.'],
+          gives: ['Give the roof water its own pipe', 'Use solid pipe from there on'],
         }
       : {
           what: [
             `When ${node.name} runs full, the roof water of ${roof.name} backs up into ${french.name}, `,
-            ...(reach >= length ? ['all of it'] : [measured(reach, 'distance'), ' up it']),
+            ...(reach >= length ? ['all of it'] : [measured(reach, 'distance'), ' of it']),
             '.',
           ],
-          why: ['Roof water in a perforated pipe wets the very ground that the drain should dry.'],
+          why: ['Roof water in a perforated pipe wets the very ground the drain should dry.'],
           gives: [
-            'Join the drain further down',
-            'Let it in above the crown of the pipe going out',
-            'A pipe of its own',
+            'Join the drain farther down',
+            'Connect it above the crown of the outgoing pipe',
+            'Give it its own pipe',
           ],
         };
   },
@@ -273,7 +275,7 @@ export const roofIntoFrench = rule<NodeFacts>()({
         by: Math.min(...insides),
         severity: 'watch',
         riser: true,
-        words: [`the crown of what goes out of ${node.node.name}, over which roof water does not back up`],
+        words: [`the crown of the outgoing pipe of ${node.node.name}, above which roof water does not back up`],
       };
     },
   },
@@ -289,7 +291,7 @@ function crownOf(leaving: readonly NodeEnd[]): number | undefined {
 
 export const nodeGroundTwice = rule<NodeFacts>()({
   name: 'ground-twice',
-  title: 'Ground is not both typed and shot',
+  title: 'Ground both typed and shot',
   stage: 'ground',
   severity: 'watch',
   source: COMMON,
@@ -308,11 +310,9 @@ export const nodeGroundTwice = rule<NodeFacts>()({
       measured(shot, 'elevation'),
       '; the shot is used.',
     ],
-    why: [
-      'Both stay as they are. What was measured goes before what was typed, unless you say that the typed one holds.',
-    ],
+    why: ['Both are kept. A shot counts before a typed figure unless you choose the typed one.'],
     gives: [
-      { words: ['Say that the typed one holds'], edits: [{ op: 'put', item: { ...typed, holds: true } }] },
+      { words: ['Use the typed one'], edits: [{ op: 'put', item: { ...typed, holds: true } }] },
       { words: ['Remove the typed one'], edits: [{ op: 'remove', kind: 'nodeGround', id }] },
       'Shoot it again',
     ],

@@ -1,5 +1,6 @@
 import type { Uuid } from '@alveus/plan';
 import { formOf } from '@alveus/plan';
+import { FOOT } from '../../units';
 import { risesIn, standingBehind } from '../../flow';
 import { exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
@@ -16,18 +17,18 @@ const isOutlet = ({ arriving, leaving }: NodeFacts): boolean => arriving.length 
 
 export const noOutlet = rule<NodeFacts>()({
   name: 'no-outlet',
-  title: 'A line ends where water can leave',
+  title: 'Line without an outlet',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
   judge: (facts) => (isOutlet(facts) && formOf(facts.node.form).ends === 'shut' ? [outletPlace(facts)] : NOTHING),
   words: (_, { node, arriving }) => ({
     what: [`${arriving[0]?.name ?? 'The line'} ends at ${node.name}, which lets no water out.`],
-    why: ['The line fills from there, and stands full.'],
+    why: ['The line fills up from there and stands full.'],
     gives: [
-      ...endGives(arriving, ['Say what it is: daylight, a pond, a structure, a pop-up']),
-      'Go on from there to an outlet',
-      'Reverse the flow',
+      ...endGives(arriving, ['Set what it is: daylight, a pond, a structure, a pop-up']),
+      'Continue from there to an outlet',
+      'Reverse flow',
     ],
   }),
 });
@@ -45,7 +46,7 @@ function standsIn({ id, read }: NodeFacts, level: number): readonly Stretch[] {
 
 export const outletUnderWater = rule<NodeFacts>()({
   name: 'outlet-under-water',
-  title: 'An outlet lies above the water it runs into',
+  title: 'Outlet under water',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -69,16 +70,16 @@ export const outletUnderWater = rule<NodeFacts>()({
     const runs = stretches.length;
     return {
       what: [
-        `The outlet at ${node.name} lies `,
+        `The outlet at ${node.name} is `,
         measured(by, 'distance'),
-        ` under ${which === 'usual' ? 'the usual water' : 'the highest water'}. `,
+        ` below ${which === 'usual' ? 'the usual water' : 'the highest water'}. `,
         measured(lengthOf(stretches), 'distance'),
         runs > 1 ? ` of pipe in ${runs} runs stands in it.` : ' of the run above it stands in it.',
       ],
-      why: ['A pipe that stands full freezes, silts and has nowhere to drain to.'],
+      why: ['A pipe standing full freezes, silts up and has nowhere to drain to.'],
       gives: [
         { words: ['Raise the outlet invert to ', exact(level, 'elevation')] },
-        ...endGives(arriving, ['Another outlet', 'A pump']),
+        ...endGives(arriving, ['Choose another outlet', 'Use a pump']),
       ],
     };
   },
@@ -100,7 +101,7 @@ export const outletUnderWater = rule<NodeFacts>()({
 
 export const standsFull = rule<NodeFacts>()({
   name: 'stands-full',
-  title: 'Water that stands behind a spill is known of',
+  title: 'Standing water behind a spill',
   stage: 'grade',
   severity: 'watch',
   source: COMMON,
@@ -117,24 +118,24 @@ export const standsFull = rule<NodeFacts>()({
       measured(level, 'elevation'),
       ', where it spills: ',
       measured(lengthOf(stretches), 'distance'),
-      ' of pipe until it soaks away.',
+      ' of pipe stays wet until it soaks away.',
     ],
-    why: ['What stands in a pipe freezes and silts, and where clay lies below it hardly soaks away.'],
+    why: ['Standing water freezes and leaves silt, and in clay it hardly soaks away.'],
     gives: [
-      node.entry === 'grate' ? 'Bring it in through the wall of the box' : 'Weep holes and stone under it',
-      ...endGives(arriving, ['An outlet to daylight', 'A pump']),
+      node.entry === 'grate' ? 'Bring it in through the wall of the box' : 'Add weep holes and stone under it',
+      ...endGives(arriving, ['Use an outlet to daylight', 'Use a pump']),
     ],
   }),
 });
 
 export const endBuried = rule<NodeFacts>()({
   name: 'end-buried',
-  title: 'An end in the open lies in the open',
+  title: 'Open end below the ground',
   stage: 'grade',
   // It may be cut into a bank, or stand in a headwall.
   severity: 'watch',
   source: 'common practice: so far the ground is cut down to it',
-  number: { value: 0.3, quantity: 'distance', words: 'Over the top of its pipe, more than' },
+  number: { value: FOOT, quantity: 'distance', words: 'Ground above the top of its pipe by more than' },
   judge: (facts, most) => {
     const { node, ground, arriving } = facts;
     if (!isOutlet(facts) || formOf(node.form).ends !== 'open' || ground === undefined) return NOTHING;
@@ -144,13 +145,18 @@ export const endBuried = rule<NodeFacts>()({
   },
   words: ({ by = 0 }, { node, arriving }) => ({
     what: [
-      `${node.name} is said to lie in the open, and the ground there lies `,
+      `${node.name} is an open end, but the ground there is `,
       measured(by, 'distance'),
-      ' over the top of its pipe.',
+      ' above the top of its pipe.',
     ],
-    why: ['It must be cut out down to there, or stand in a headwall; else a height is mistyped, or it is another end.'],
+    why: [
+      'The ground must be cut down to it, or it needs a headwall; otherwise a level is mistyped, or it is another kind of end.',
+    ],
     gives: [
-      ...endGives(arriving, ['Take the pipe on to where the ground falls to it', 'A pop-up, a stand-pipe or a pump']),
+      ...endGives(arriving, [
+        'Take the pipe on to where the ground falls to it',
+        'Use a pop-up, a stand-pipe or a pump',
+      ]),
       'Correct the ground there',
     ],
   }),
@@ -158,7 +164,7 @@ export const endBuried = rule<NodeFacts>()({
 
 export const spillLow = rule<NodeFacts>()({
   name: 'spill-low',
-  title: 'A grate lies over the pipe that comes to it',
+  title: 'Grate below its pipe',
   stage: 'grade',
   severity: 'fix',
   source: GEOMETRY,
@@ -175,16 +181,16 @@ export const spillLow = rule<NodeFacts>()({
       measured(level, 'elevation'),
       ', lies ',
       measured(by, 'distance'),
-      ' under the invert of the pipe that comes to it.',
+      ' below the invert of the pipe that enters it.',
     ],
-    why: ['Water runs out of it there and never rises to it: one of the two is mistyped, or it is an end at daylight.'],
-    gives: ['Set the grate over the pipe', 'Lay the pipe lower', ...endGives(arriving, ['Let it end at daylight'])],
+    why: ['Water runs out there and never rises to the grate: one level is mistyped, or the line ends at daylight.'],
+    gives: ['Set the grate above the pipe', 'Lower the pipe', ...endGives(arriving, ['End it at daylight'])],
   }),
 });
 
 export const waterOrder = rule<NodeFacts>()({
   name: 'water-order',
-  title: 'High water is not below the usual',
+  title: 'High water below usual water',
   stage: 'site',
   severity: 'fix',
   source: GEOMETRY,
@@ -193,11 +199,11 @@ export const waterOrder = rule<NodeFacts>()({
       ? [{ by: water.normal - water.high, high: water.high, normal: water.normal }]
       : NOTHING,
   words: ({ by = 0, high, normal }, { node }) => ({
-    what: [`At ${node.name} the highest water is told `, measured(by, 'distance'), ' lower than the usual.'],
-    why: ['One of the two is mistyped, and outlets are judged by both.'],
+    what: [`At ${node.name} the highest water is `, measured(by, 'distance'), ' below the usual water.'],
+    why: ['One of the two is mistyped, and outlets are checked against both.'],
     gives: [
       {
-        words: ['Change them over'],
+        words: ['Swap them'],
         edits: [{ op: 'put', item: { ...node, water: { normal: high, high: normal } } }],
       },
     ],

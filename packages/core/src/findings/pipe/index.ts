@@ -20,7 +20,7 @@ const MOST_INSIDE = 1.2;
 
 export const pipeSize = rule<PipeFacts>()({
   name: 'pipe-size',
-  title: 'Outside, wall and nominal size of a pipe fit',
+  title: 'Pipe dimensions that do not fit',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -39,12 +39,12 @@ export const pipeSize = rule<PipeFacts>()({
     what: [
       `${pipe.name} is `,
       measured(is, 'fine'),
-      ` ${what}, and its nominal size is `,
+      ` ${what}, but its nominal size is `,
       measured(pipe.nominal, 'fine'),
       '.',
     ],
-    why: ['Stone, trench width and cover go by its outside, flow by its inside: one of its figures is mistyped.'],
-    gives: ['Look at the pipe, and correct its outside, its wall or its nominal size'],
+    why: ['Stone, trench width and cover use its outside, flow its inside: one of its figures is mistyped.'],
+    gives: ['Check the pipe, and correct its outside, wall or nominal size'],
   }),
 });
 

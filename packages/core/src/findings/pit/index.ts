@@ -22,7 +22,7 @@ interface PitFacts {
 
 export const pitAstray = rule<PitFacts>()({
   name: 'pit-astray',
-  title: 'Test pits lie on the run that they are told of',
+  title: 'Test pit off its run',
   stage: 'site',
   severity: 'fix',
   source: GEOMETRY,
@@ -35,15 +35,15 @@ export const pitAstray = rule<PitFacts>()({
   words: ({ by }, { pit, run }) => ({
     what:
       by === undefined || !run
-        ? [`${pit.name} was told of a run that is gone.`]
-        : [`${pit.name} is told `, measured(by, 'distance'), ` beyond the end of ${run.run.name}.`],
-    why: ['What it met is judged nowhere until it lies somewhere.'],
-    gives: ['Say where it was dug', 'Correct the length'],
+        ? [`${pit.name} was entered on a run that is gone.`]
+        : [`${pit.name} is entered `, measured(by, 'distance'), ` past the end of ${run.run.name}.`],
+    why: ['What it found is not checked anywhere until it has a place.'],
+    gives: ['Set where it was dug', 'Correct the length'],
   }),
 });
 
 const inTheTrench = {
-  title: 'Trenches stay above water and rock',
+  title: 'Trench in water or rock',
   stage: 'site',
   severity: 'watch',
   source: COMMON,
@@ -67,13 +67,13 @@ export const meetsLayer = rule<PitFacts>()({
     what: [`At ${pit.name} the trench of ${run?.run.name ?? 'its run'} goes `, measured(by, 'depth'), ` into ${into}.`],
     why: [
       cause === 'water'
-        ? 'A wet trench stands less well, floats pipe and has to be kept dry.'
+        ? 'A wet trench caves in sooner, floats pipe and must be pumped.'
         : 'It digs slower than soil, and may need other bedding.',
     ],
     gives:
       cause === 'water'
-        ? ['Keep it dry while pipe is laid', 'Raise the run', 'Dig in the dry season']
-        : ['Raise the run', 'Reckon with harder digging'],
+        ? ['Pump it dry while pipe is laid', 'Raise the run', 'Dig in the dry season']
+        : ['Raise the run', 'Plan for hard digging'],
   }),
   bound: {
     run: (run) => {

@@ -1,4 +1,4 @@
-import { INCH } from '../../units';
+import { FOOT, INCH } from '../../units';
 import type { ItemOf } from '@alveus/plan';
 import { classOf, formOf, lowerOf, ONLY, serviceOf } from '@alveus/plan';
 import { leastCover, PAST_BANK } from '../../limits';
@@ -54,11 +54,11 @@ export function parted(
 
 export const outOfGround = rule<RunFacts>()({
   name: 'out-of-ground',
-  title: 'A pipe stays in the ground',
+  title: 'Pipe out of the ground',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
-  number: { value: 0.3, quantity: 'distance', words: 'Beyond the cut through the bank' },
+  number: { value: FOOT, quantity: 'distance', words: 'Past the cut through the bank' },
   judge: (facts, beyond) => {
     const { id, trench, pipe } = facts;
     if (!trench.shallowest || trench.shallowest.cover >= -NEAR) return NOTHING;
@@ -75,7 +75,7 @@ export const outOfGround = rule<RunFacts>()({
   },
   words: ({ open, by = 0, stretches = NOTHING }, { run }) => ({
     what: [
-      `The pipe of ${run.name} stands out of the ground by up to `,
+      `The pipe of ${run.name} is out of the ground by up to `,
       measured(by, 'thickness'),
       ' over ',
       measured(lengthOf(stretches), 'distance'),
@@ -84,7 +84,7 @@ export const outOfGround = rule<RunFacts>()({
     why: [
       open
         ? 'Expected at an open end; protect it from mowers, wheels and sunlight.'
-        : 'A pipe above ground carries no traffic, freezes and is broken. A cut end needs no more than its own height divided by the slope of the bank, and a foot.',
+        : 'Pipe above ground carries no traffic, freezes and breaks. A cut end needs no more than its own height divided by the slope of the bank, plus a foot.',
     ],
     gives: ['Lower the pipe', 'Raise the ground over it', 'End the line lower down the slope'],
   }),
@@ -96,7 +96,7 @@ export const outOfGround = rule<RunFacts>()({
 
 export const leastCoverOver = rule<RunFacts>()({
   name: 'least-cover',
-  title: 'A pipe has enough cover',
+  title: 'Too little cover',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -126,20 +126,20 @@ export const leastCoverOver = rule<RunFacts>()({
     return {
       what: [
         ...(cover < -NEAR
-          ? [`The pipe of ${run.name} comes out of the ground`]
+          ? [`The pipe of ${run.name} is out of the ground`]
           : [`Cover over ${run.name} is down to `, has]),
-        ', and short over ',
+        cover < -NEAR ? '; cover is short over ' : ' and is short over ',
         measured(lengthOf(stretches), 'distance'),
-        '; the least here is ',
+        '; the minimum here is ',
         needs,
-        open ? '. It is the stretch to daylight.' : '.',
+        open ? '. It is the last stretch to daylight.' : '.',
       ],
       why: [
         run.vehicles
           ? 'Wheels crush a shallow pipe.'
-          : 'A shallow pipe is cut by spades, and lifts and breaks with frost.',
+          : 'A shallow pipe gets cut by spades, and frost lifts and breaks it.',
       ],
-      gives: ['Lower the inverts', 'Stronger pipe or a concrete cap', 'Keep vehicles off', 'Another route'],
+      gives: ['Lower the inverts', 'Use stronger pipe or a concrete cap', 'Keep vehicles off', 'Take another route'],
     };
   },
   bound: {
@@ -156,7 +156,7 @@ export const leastCoverOver = rule<RunFacts>()({
 
 export const frost = rule<RunFacts>()({
   name: 'frost',
-  title: 'A sewer lies below the frost',
+  title: 'Sewer above frost depth',
   stage: 'site',
   severity: 'fix',
   source: COMMON,
@@ -170,14 +170,14 @@ export const frost = rule<RunFacts>()({
   },
   words: ({ by = 0, stretches = NOTHING }, { run }) => ({
     what: [
-      `The pipe of ${run.name} lies up to `,
+      `The pipe of ${run.name} is up to `,
       measured(by, 'thickness'),
-      ' higher than the frost goes, over ',
+      ' above frost depth, over ',
       measured(lengthOf(stretches), 'distance'),
       '.',
     ],
-    why: ['A sewer that runs slowly freezes where the ground does.'],
-    gives: ['Lower the run', 'Insulation over it'],
+    why: ['A slow sewer freezes where the ground does.'],
+    gives: ['Lower the run', 'Insulate over it'],
   }),
   bound: {
     run: (run) => {
@@ -190,11 +190,11 @@ export const frost = rule<RunFacts>()({
 
 export const soilOverStone = rule<RunFacts>()({
   name: 'soil-over-stone',
-  title: 'Soil covers the stone of a lateral',
+  title: "Soil over a lateral's stone",
   stage: 'trench',
   severity: 'fix',
   source: COMMON,
-  number: { value: 6 * INCH, quantity: 'thickness', words: 'At least' },
+  number: { value: 6 * INCH, quantity: 'thickness', words: 'Minimum soil' },
   local: true,
   judge: (facts, usual) => {
     const { id, service, envelope, trench, read } = facts;
@@ -213,16 +213,16 @@ export const soilOverStone = rule<RunFacts>()({
     return {
       what: [
         ...(over < -NEAR
-          ? [`The stone of ${run.name} stands out of the ground`]
+          ? [`The stone of ${run.name} is out of the ground`]
           : [`Soil over the stone of ${run.name} is down to `, has]),
-        ', and short over ',
+        'and is short over ',
         measured(lengthOf(stretches), 'distance'),
-        '; the least is ',
+        '; the minimum is ',
         needs,
         '.',
       ],
-      why: ['Too little soil lets rain and frost into the field, and what it should treat come to the surface.'],
-      gives: ['Lower the lateral', 'Less stone over the pipe', 'Bring soil'],
+      why: ['Too little soil lets rain and frost into the field, and effluent out to the surface.'],
+      gives: ['Lower the lateral', 'Use less stone over the pipe', 'Bring soil'],
     };
   },
   bound: {

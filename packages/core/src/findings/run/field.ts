@@ -20,11 +20,11 @@ const depthOf = ({ depth }: KnownStation): number => depth;
 
 export const fieldDeep = rule<RunFacts>()({
   name: 'field-deep',
-  title: 'A lateral lies no deeper than its rule says',
+  title: 'Lateral too deep',
   stage: 'trench',
   severity: 'fix',
   source: LOCAL_TABLE,
-  number: { value: 3 * FOOT, quantity: 'depth', words: 'Depth of its trench, at most' },
+  number: { value: 3 * FOOT, quantity: 'depth', words: 'Maximum trench depth' },
   local: true,
   judge: (facts, most) => {
     const { deepest } = facts.trench;
@@ -38,14 +38,14 @@ export const fieldDeep = rule<RunFacts>()({
     what: [
       `The trench of ${run.name} is `,
       measured(most + by, 'depth'),
-      ' deep, and more than ',
+      ' deep, more than ',
       exact(most, 'depth'),
       ' over ',
       measured(lengthOf(stretches), 'distance'),
       '.',
     ],
-    why: ['Deep soil holds little air: effluent is cleaned in the upper feet of it, and the field clogs below them.'],
-    gives: ['Raise the lateral', 'Lay it along the contour', 'Ask what depth the local rule takes'],
+    why: ['Deep soil holds little air: effluent is cleaned in the upper feet of soil, and below them the field clogs.'],
+    gives: ['Raise the lateral', 'Lay it along the contour', 'Ask what depth the local rule allows'],
   }),
   bound: {
     run: (run, most) => {
@@ -57,11 +57,11 @@ export const fieldDeep = rule<RunFacts>()({
 
 export const fieldWater = rule<RunFacts>()({
   name: 'field-water',
-  title: 'Soil is left between a lateral and ground water or rock',
+  title: 'Soil under a lateral',
   stage: 'trench',
   severity: 'fix',
   source: 'common practice, 2 to 4 ft; the local rule for septic fields decides',
-  number: { value: 2 * FOOT, quantity: 'depth', words: 'Soil under its trench, at least' },
+  number: { value: 2 * FOOT, quantity: 'depth', words: 'Minimum soil under its trench' },
   local: true,
   judge: (facts, least) => {
     const { id, service, run, length, read, grade, ground, envelope } = facts;
@@ -94,19 +94,19 @@ export const fieldWater = rule<RunFacts>()({
       what:
         left <= 0
           ? [
-              `At ${pit} the trench of ${run.name} goes into ${what}; under it `,
+              `At ${pit} the trench of ${run.name} goes into ${what}; below it `,
               exact(least, 'depth'),
-              ' of soil is asked for.',
+              ' of soil is required.',
             ]
           : [
               `At ${pit} `,
               has,
-              ` of soil is left between the trench of ${run.name} and ${what}; the least is `,
+              ` of soil is left between the trench of ${run.name} and ${what}; the minimum is `,
               needs,
               '.',
             ],
-      why: ['Soil cleans effluent on its way down. What reaches water or rock sooner fouls wells.'],
-      gives: ['Raise the lateral', 'Lay the field elsewhere', 'A raised bed, by a licensed designer'],
+      why: ['Soil cleans effluent on its way down. Effluent that reaches water or rock too soon fouls wells.'],
+      gives: ['Raise the lateral', 'Move the field', 'Use a raised bed, by a licensed designer'],
     };
   },
   bound: {
@@ -118,7 +118,7 @@ export const fieldWater = rule<RunFacts>()({
         const ground = at === undefined ? undefined : groundAt(result.ground, at);
         if (at === undefined || ground === undefined) continue;
         for (const { deep, what } of limitsOf(pit)) {
-          const limit = run.limit([exact(least, 'depth'), ` of soil over ${what}, which ${pit.name} met`]);
+          const limit = run.limit([exact(least, 'depth'), ` of soil over ${what} found in ${pit.name}`]);
           run.atLeast(at, ground - deep + least + envelope.invert, limit);
         }
       }
@@ -150,11 +150,11 @@ const has = (facts: RunFacts, fact: 'level' | 'drains'): boolean => {
 
 export const setLevel = rule<RunFacts>()({
   name: 'set-level',
-  title: 'Chambers and modules are set level',
+  title: 'Chambers and modules level',
   stage: 'grade',
   severity: 'fix',
   source: LOCAL_TABLE,
-  number: { value: 0.001, quantity: 'slope', words: 'Fall, at most' },
+  number: { value: 0.001, quantity: 'slope', words: 'Maximum fall' },
   local: true,
   judge: (facts, most) => {
     const { slope } = facts.grade;
@@ -164,7 +164,7 @@ export const setLevel = rule<RunFacts>()({
   },
   words: (_, { run, grade }) => ({
     what: [`${run.name} falls `, measured(grade.slope ?? 0, 'slope'), '; chambers and modules are set level.'],
-    why: ['Water runs to the low end of a row that falls, and only that end takes it.'],
+    why: ['Water runs to the low end of a falling row, and only that end takes it.'],
     gives: ['Level both ends, along the contour'],
   }),
   bound: {
@@ -181,7 +181,7 @@ export const setLevel = rule<RunFacts>()({
 
 export const drainStone = rule<RunFacts>()({
   name: 'drain-stone',
-  title: 'A drain lies in what water runs through',
+  title: 'Perforated pipe without stone',
   stage: 'trench',
   severity: 'fix',
   source: COMMON,
@@ -193,10 +193,10 @@ export const drainStone = rule<RunFacts>()({
   },
   words: (_, { run, section }) => ({
     what: [
-      `${run.name} is perforated pipe, and nothing in its section ${section?.name ?? ''} lets water through to it.`,
+      `${run.name} is perforated pipe, but nothing in its section ${section?.name ?? ''} lets water through to it.`,
     ],
-    why: ['In soil alone its holes silt up, and little water finds them.'],
-    gives: ['A section with stone round the pipe'],
+    why: ['In plain soil its holes silt up, and little water gets in.'],
+    gives: ['Use a section with stone around the pipe'],
   }),
 });
 

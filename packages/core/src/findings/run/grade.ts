@@ -44,7 +44,7 @@ const surplus = (contradicts: boolean) => (facts: RunFacts) =>
 
 /** Frees a fact of the run's grade, as one change of the plan. */
 function freed({ run, read }: RunFacts, fact: keyof typeof FACT_WORDS): Give {
-  const words = [`Free the ${FACT_WORDS[fact]}`];
+  const words = [`Unlock the ${FACT_WORDS[fact]}`];
   if (fact === 'step') return { words };
   const grade = read.item('runGrade', run.id);
   const plan = { run: { [run.id]: run }, runGrade: grade ? { [run.id]: grade } : {} };
@@ -54,39 +54,41 @@ function freed({ run, read }: RunFacts, fact: keyof typeof FACT_WORDS): Give {
 
 export const gradeContradicts = rule<RunFacts>()({
   name: 'grade-contradicts',
-  title: 'Fixed facts of a grade agree',
+  title: 'Locked figures that contradict',
   stage: 'grade',
   severity: 'fix',
   source: GEOMETRY,
   judge: surplus(true),
   words: ({ fact, by = 0, quantity = 'distance' }, facts) => ({
     what: [
-      `The ${FACT_WORDS[fact]} fixed on ${facts.run.name} contradicts the other fixed facts by `,
+      `The ${FACT_WORDS[fact]} locked on ${facts.run.name} contradicts the other locked figures by `,
       measured(by, quantity),
       '.',
     ],
-    why: ['Facts that disagree cannot all be built. This one is set aside until one of them is freed or changed.'],
-    gives: [freed(facts, fact), 'Free or change one of the others'],
+    why: [
+      'Figures that contradict each other cannot all be built. This one is ignored until one of them is unlocked or changed.',
+    ],
+    gives: [freed(facts, fact), 'Unlock or change one of the others'],
   }),
 });
 
 export const gradeSurplus = rule<RunFacts>()({
   name: 'grade-surplus',
-  title: 'No fact of a grade is fixed twice over',
+  title: 'Over-locked grade',
   stage: 'grade',
   severity: 'watch',
   source: GEOMETRY,
   judge: surplus(false),
   words: ({ fact }, facts) => ({
-    what: [`The ${FACT_WORDS[fact]} of ${facts.run.name} is fixed, though the other fixed facts give it already.`],
-    why: ['They agree today. As soon as one of them is changed they will contradict each other.'],
+    what: [`The ${FACT_WORDS[fact]} of ${facts.run.name} is locked, but the other locked figures already set it.`],
+    why: ['They agree today. Change one of them, and they contradict each other.'],
     gives: [freed(facts, fact)],
   }),
 });
 
 export const againstGrade = rule<RunFacts>()({
   name: 'against-grade',
-  title: 'A run falls the way its water goes',
+  title: 'Run falls the wrong way',
   stage: 'grade',
   severity: 'stop',
   source: GEOMETRY,
@@ -103,7 +105,7 @@ export const againstGrade = rule<RunFacts>()({
   words: ({ by = 0 }, { run }) => ({
     what: [`${run.name} falls the wrong way by `, measured(by, 'distance'), '.'],
     why: ['Water does not run uphill: the pipe would stand full and silt up.'],
-    gives: ['Raise the high invert', 'Lower the low invert and what is below it', 'Reverse the flow'],
+    gives: ['Raise the high invert', 'Lower the low invert and everything below it', 'Reverse the flow'],
   }),
   bound: { run: (run) => run.slopeLeast(0, run.limit(['water, which runs downhill'])) },
 });
@@ -118,7 +120,7 @@ function missedBand({ line, grade: { slope }, pipe, profile }: RunFacts) {
 
 export const leastSlope = rule<RunFacts>()({
   name: 'least-slope',
-  title: 'A run has enough fall',
+  title: 'Too little fall',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -146,12 +148,12 @@ export const leastSlope = rule<RunFacts>()({
   words: ({ slope, least }, facts) => {
     const [has, needs] = apart(measured(slope, 'slope'), exact(least, 'slope'));
     return {
-      what: [`${facts.run.name} has `, has, ' of fall; the least here is ', needs, '.'],
-      why: ['On too little fall solids settle, and any sag in the pipe holds water.'],
+      what: [`${facts.run.name} has a slope of `, has, '; the minimum here is ', needs, '.'],
+      why: ['On too little fall solids settle, and every sag in the pipe holds water.'],
       gives: [
         lowered(facts, least),
         raised(facts, least),
-        ...(carriesSewage(facts.line.service) ? [] : ['A larger pipe where the rule allows less slope']),
+        ...(carriesSewage(facts.line.service) ? [] : ['Use a larger pipe where the rule allows less slope']),
       ],
     };
   },
@@ -161,7 +163,7 @@ export const leastSlope = rule<RunFacts>()({
       for (const { least, source, severity } of slopesInForce(rulesFor(worked.profile, line.service), judgedSize(pipe)))
         run.slopeLeast(
           least,
-          run.limit(['the least slope, ', exact(least, 'slope')], { source, severity, gives: 'pipe' }),
+          run.limit(['the minimum slope, ', exact(least, 'slope')], { source, severity, gives: 'pipe' }),
         );
     },
   },
@@ -203,7 +205,7 @@ function fixes(grade: RunGrade): 'slope' | 'both ends' | undefined {
 
 export const deadLevel = rule<RunFacts>()({
   name: 'dead-level',
-  title: 'A pipe is not laid dead level',
+  title: 'Dead level pipe',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -216,7 +218,7 @@ export const deadLevel = rule<RunFacts>()({
   },
   words: (_, facts) => ({
     what: [`${facts.run.name} is dead level.`],
-    why: ['Nobody lays a pipe so true that no part of it hangs: without any fall it holds water and silts up.'],
+    why: ['Nobody lays pipe without small sags: with no fall at all it holds water and silts up.'],
     gives: ['Give it a slope', 'Lower the outlet', 'Raise the high end if the cover allows'],
   }),
   bound: {
@@ -231,7 +233,7 @@ export const deadLevel = rule<RunFacts>()({
 
 export const steep = rule<RunFacts>()({
   name: 'steep',
-  title: 'A run is not steeper than is usual',
+  title: 'Very steep run',
   stage: 'grade',
   severity: 'watch',
   source: COMMON,
@@ -257,14 +259,14 @@ export const steep = rule<RunFacts>()({
     const [has, odd] = apart(measured(value, quantity), exact(most, quantity));
     return quantity === 'slope'
       ? {
-          what: [`${run.name} has `, has, ' of fall; more than ', odd, ' looks odd for this service.'],
-          why: ['Too steep is no better: liquid outruns solids, or all of it runs to the low end.'],
+          what: [`${run.name} has a slope of `, has, '; more than ', odd, ' is unusual for this service.'],
+          why: ['Too steep is no better: liquid outruns solids, or everything runs to the low end.'],
           gives: ['Take up the fall in a drop at a structure', 'Flatten the run'],
         }
       : {
-          what: [`${run.name} runs at `, has, ' when full; more than ', odd, ' looks odd.'],
+          what: [`${run.name} runs at `, has, ' when full; more than ', odd, ' is unusual.'],
           why: ['Fast water scours the pipe and the ground at its outlet.'],
-          gives: ['Drops at structures', 'Stone at the outlet to spread the water'],
+          gives: ['Put drops at structures', 'Put stone at the outlet to spread the water'],
         };
   },
   bound: {
@@ -277,8 +279,8 @@ export const steep = rule<RunFacts>()({
       const slope = by === 'slope' ? most : (most / manning(insideDiameter(pipe), 1, pipe.manning).speed) ** 2;
       const words =
         by === 'slope'
-          ? ['the steepest that is usual, ', exact(most, by)]
-          : ['the fastest that is usual, ', exact(most, by), ' when full'];
+          ? ['the steepest usual slope, ', exact(most, by)]
+          : ['the fastest usual flow, ', exact(most, by), ' when full'];
       run.slopeMost(slope, run.limit(words, { source, severity }));
     },
   },

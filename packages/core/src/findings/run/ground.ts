@@ -13,7 +13,7 @@ import type { RunFacts } from './facts';
 export const groundMissing = rule<RunFacts>()({
   name: 'ground-missing',
   unfinished: true,
-  title: 'The ground is known all along',
+  title: 'Ground not known',
   stage: 'ground',
   severity: 'fix',
   source: GEOMETRY,
@@ -33,16 +33,16 @@ export const groundMissing = rule<RunFacts>()({
   },
   words: ({ none, by = 0 }, { run }) => ({
     what: none
-      ? [`No ground is known along ${run.name}.`]
-      : [`The ground is not known over `, measured(by, 'distance'), ` of ${run.name}.`],
-    why: ['Without it there is no trench depth, and the amounts stay incomplete.'],
+      ? [`No ground yet along ${run.name}.`]
+      : [`Ground is missing over `, measured(by, 'distance'), ` of ${run.name}.`],
+    why: ['Without it there is no trench depth, and the amounts are incomplete.'],
     gives: ['Shoot or type the ground at both ends of the run'],
   }),
 });
 
 export const breakBeyond = rule<RunFacts>()({
   name: 'break-beyond-run',
-  title: 'Ground points lie on their run',
+  title: 'Ground point past the end of its run',
   stage: 'ground',
   severity: 'fix',
   source: GEOMETRY,
@@ -54,11 +54,11 @@ export const breakBeyond = rule<RunFacts>()({
   },
   words: ({ at, by = 0, count }, { run }) => ({
     what: [
-      count === 1 ? `A ground point of ${run.name} lies ` : `${count} ground points of ${run.name} lie up to `,
+      count === 1 ? `A ground point of ${run.name} is ` : `${count} ground points of ${run.name} are up to `,
       measured(by, 'distance'),
-      ` beyond its ${(at ?? 0) > 0 ? 'upper' : 'lower'} end; ${count === 1 ? 'it is' : 'they are'} left out.`,
+      ` past its ${(at ?? 0) > 0 ? 'upper' : 'lower'} end; ${count === 1 ? 'it is' : 'they are'} ignored.`,
     ],
-    why: ['The profile no longer fits the run: ground points are kept at their distance when a length changes.'],
+    why: ['Ground points keep their distance when a length changes, so the ground no longer matches the run.'],
     gives: ['Correct the ground point', 'Correct the length'],
   }),
 });
@@ -68,7 +68,7 @@ const TAPE = 0.02;
 
 export const lengthDiffers = rule<RunFacts>()({
   name: 'length-differs',
-  title: 'Typed and drawn lengths agree',
+  title: 'Typed and drawn length differ',
   stage: 'site',
   severity: 'watch',
   source: GEOMETRY,
@@ -84,10 +84,10 @@ export const lengthDiffers = rule<RunFacts>()({
       measured(drawn, 'distance'),
       '.',
     ],
-    why: ['The typed length is the one that counts; the sketch does not show it true.'],
+    why: ['The typed length counts; the sketch does not show it true.'],
     gives: [
       {
-        words: ['Take its length from the sketch'],
+        words: ['Use the length on the sketch'],
         edits: [{ op: 'put', item: { ...run, length: { from: 'plan' } } }],
       },
       'Move one of its ends',
@@ -98,7 +98,7 @@ export const lengthDiffers = rule<RunFacts>()({
 
 export const profileNoFit = rule<RunFacts>()({
   name: 'profile-no-fit',
-  title: 'Ground was typed for the length that a run has',
+  title: 'Ground typed for another length',
   stage: 'ground',
   severity: 'watch',
   source: GEOMETRY,
@@ -114,14 +114,14 @@ export const profileNoFit = rule<RunFacts>()({
       measured(length, 'distance'),
       ' now.',
     ],
-    why: ['Typed ground stays at its distance from the end it was told from: it is not stretched with the run.'],
-    gives: ['Look the ground points over, and save them again'],
+    why: ['Typed ground keeps its distance from the end it was measured from: it is not stretched with the run.'],
+    gives: ['Check the ground points, and save them again'],
   }),
 });
 
 export const groundTwice = rule<RunFacts>()({
   name: 'ground-twice',
-  title: 'Ground is not both typed and shot',
+  title: 'Ground both typed and shot',
   stage: 'ground',
   severity: 'watch',
   source: COMMON,
@@ -145,9 +145,7 @@ export const groundTwice = rule<RunFacts>()({
       measured(shot, 'elevation'),
       '; the shot is used.',
     ],
-    why: [
-      'Both stay as they are. What was measured goes before what was typed, unless you say that the typed one holds.',
-    ],
+    why: ['Both are kept. A shot counts before a typed figure unless you choose the typed one.'],
     gives: [
       {
         words: ['Remove the typed one'],
@@ -170,7 +168,7 @@ const READ = 0.003;
 
 export const breakAtEnd = rule<RunFacts>()({
   name: 'break-at-end',
-  title: 'The ground at the end of a run is that of the structure there',
+  title: 'Ground at the end of a run',
   stage: 'ground',
   severity: 'watch',
   source: GEOMETRY,
@@ -198,7 +196,7 @@ export const breakAtEnd = rule<RunFacts>()({
   },
   words: ({ at = 0, typed, level, node }, facts) => ({
     what: [
-      `A ground point at the very end of ${facts.run.name} says `,
+      `A ground point at the very end of ${facts.run.name} is `,
       measured(typed, 'elevation'),
       `; the ground at ${facts.read.item('node', node)?.name ?? 'its node'} is `,
       exact(level, 'elevation'),
@@ -208,7 +206,7 @@ export const breakAtEnd = rule<RunFacts>()({
     gives: [
       { words: ['Remove the ground point'], edits: withoutBreak(facts, at) },
       {
-        words: ['Take it as the ground there'],
+        words: ['Use it as the ground there'],
         edits: [{ op: 'put', item: { kind: 'nodeGround', id: node, elevation: typed, holds: true } }],
       },
     ],

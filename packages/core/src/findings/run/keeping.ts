@@ -32,7 +32,7 @@ const WORDS = {
   cover: 'its cover is ',
   slope: 'its fall is ',
   drop: 'the drop is ',
-  even: 'one end lies deeper than the other by ',
+  even: 'one end is deeper than the other by ',
 } as const;
 
 /** What it comes to at a place, and what was said. */
@@ -40,12 +40,12 @@ export function saidOf({ keeping, has, needs, of }: Pick<Kept, 'keeping' | 'has'
   const { keeps, name } = keeping;
   if (keeps.what === 'even') return [`${name}: `, WORDS.even, measured(Math.abs(has - needs), of), '.'];
   const [is, said] = apart(measured(has, of), exact(needs, of));
-  return [`${name}: `, WORDS[keeps.what], is, `; at ${keeps.is} it is to be `, said, '.'];
+  return [`${name}: `, WORDS[keeps.what], is, `; it must be at ${keeps.is} `, said, '.'];
 }
 
 export const KEEPING = {
   name: 'keeping',
-  title: 'What was said besides is kept to',
+  title: 'Job limit not kept',
   stage: 'grade',
   severity: 'fix',
   source: COMMON,
@@ -60,8 +60,8 @@ export const keptByRun = rule<RunFacts>()({
   },
   words: (breach) => ({
     what: saidOf(breach),
-    why: ['It was said in this plan, and the line was to keep to it.'],
-    gives: ['Move the invert', 'Change or remove what was said'],
+    why: ['This limit was entered on this job, and the line does not keep it.'],
+    gives: ['Move the invert', 'Change or remove the limit'],
   }),
   bound: {
     run: (run) => {

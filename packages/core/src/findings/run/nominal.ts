@@ -22,7 +22,7 @@ function bought({ grade, ground, form, read }: RunFacts, pipe: ItemOf<'pipe'>, s
 
 export const byNominal = rule<RunFacts>()({
   name: 'by-nominal',
-  title: 'Trenches of thick pipe are taken off by its outside',
+  title: 'Thick pipe estimated by its nominal size',
   stage: 'order',
   severity: 'watch',
   source: COMMON,
@@ -40,19 +40,17 @@ export const byNominal = rule<RunFacts>()({
   },
   words: ({ told, is }, { run, pipe }) => ({
     what: [
-      `The trench of ${run.name} goes by the nominal size of its pipe, `,
+      `The trench of ${run.name} is sized by the nominal size of its pipe, `,
       exact(pipe.nominal, 'fine'),
-      ': by that it takes ',
+      ': that takes ',
       measured(told, 'mass'),
-      '. By the outside, ',
+      '. By its outside, ',
       exact(pipe.outside, 'fine'),
-      ', with the same room beside it, it takes ',
+      ', with the same room, it takes ',
       measured(is, 'mass'),
       '.',
     ],
-    why: [
-      'The wall takes up the room that was meant for the fill, and what was ordered by the nominal size runs short.',
-    ],
-    gives: ['Tell the width by the outside of the pipe'],
+    why: ['The pipe wall takes up room meant for the fill, and what was ordered by the nominal size falls short.'],
+    gives: ['Size the width by the outside of the pipe'],
   }),
 });

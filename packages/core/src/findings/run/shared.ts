@@ -31,11 +31,11 @@ function least(
 
 export const sharedClose = rule<RunFacts>()({
   name: 'shared-close',
-  title: 'Pipes in one trench are apart',
+  title: 'Pipes too close in one trench',
   stage: 'trench',
   severity: 'fix',
-  source: 'common practice; pipe from 24 in on takes half its outside',
-  number: { value: 4 * INCH, quantity: 'thickness', words: 'From outside to outside, at least' },
+  source: 'common practice; pipe 24 in and larger takes half its outside',
+  number: { value: 4 * INCH, quantity: 'thickness', words: 'Minimum, outside to outside' },
   judge: ({ form, trench, pipe, envelope }, usual) => {
     if (!form || form.beside.length === 0) return NOTHING;
     return form.beside.flatMap(({ run, lies, clear, pipe: its }) => {
@@ -67,7 +67,7 @@ export const sharedClose = rule<RunFacts>()({
   },
   words: ({ other, by = 0, over, room }, facts) => ({
     what: [
-      `${nameOf(facts, other)} lies too close ${over ? 'over' : 'beside'} ${facts.run.name} in one trench, by `,
+      `${nameOf(facts, other)} is too close ${over ? 'above' : 'beside'} ${facts.run.name} in one trench, by `,
       measured(by, 'thickness'),
       '.',
     ],
@@ -76,7 +76,7 @@ export const sharedClose = rule<RunFacts>()({
       exact(room, 'thickness'),
       ' from outside to outside.',
     ],
-    gives: ['More room between them', 'A trench of its own'],
+    gives: ['Leave more room between them', 'Give it its own trench'],
   }),
   bound: {
     shared: ({ lead, other: { lies, clear, pipe } }, usual) => {
@@ -84,7 +84,7 @@ export const sharedClose = rule<RunFacts>()({
       const room = Math.max(clear, roomBeside(lead.pipe.outside, pipe.outside, usual));
       return {
         by: lead.pipe.outside - lead.pipe.wall + room,
-        words: [`the pipe of ${lead.result.run.name} under it in one trench, and `, exact(room, 'thickness')],
+        words: [`the pipe of ${lead.result.run.name} below it in one trench, and `, exact(room, 'thickness')],
       };
     },
   },
@@ -92,7 +92,7 @@ export const sharedClose = rule<RunFacts>()({
 
 export const sharedLow = rule<RunFacts>()({
   name: 'shared-low',
-  title: 'What lies in a trench lies over its bottom',
+  title: 'Pipe below its shared trench',
   stage: 'trench',
   severity: 'fix',
   source: GEOMETRY,
@@ -109,12 +109,12 @@ export const sharedLow = rule<RunFacts>()({
   },
   words: ({ other, by = 0 }, facts) => ({
     what: [
-      `${nameOf(facts, other)} lies `,
+      `${nameOf(facts, other)} is `,
       measured(by, 'thickness'),
-      ` under the bottom of the trench of ${facts.run.name}, in which it is told to lie.`,
+      ` below the bottom of the trench of ${facts.run.name}, which it shares.`,
     ],
-    why: ['The trench is dug once, by the section and the levels of the run whose trench it is.'],
-    gives: [`Let ${nameOf(facts, other)} lead, so that the trench is dug for it`, 'Raise it', 'A trench of its own'],
+    why: ['The trench is dug once, by the section and levels of the run that leads.'],
+    gives: [`Let ${nameOf(facts, other)} lead, so that the trench is dug for it`, 'Raise it', 'Give it its own trench'],
   }),
   bound: {
     shared: ({ lead, other }) =>
@@ -122,7 +122,7 @@ export const sharedLow = rule<RunFacts>()({
         ? undefined
         : {
             by: -lead.envelope.invert,
-            words: [`the bottom of the trench of ${lead.result.run.name}, in which it lies`],
+            words: [`the bottom of the trench of ${lead.result.run.name}, which it shares`],
           },
   },
 });
@@ -137,7 +137,7 @@ interface Astray extends Breach {
 
 export const sharedAstray = rule<RunFacts>()({
   name: 'shared-astray',
-  title: 'A pipe lies in a trench that is dug',
+  title: 'Shared trench without a run',
   stage: 'trench',
   severity: 'fix',
   source: GEOMETRY,
@@ -152,18 +152,16 @@ export const sharedAstray = rule<RunFacts>()({
   },
   words: ({ lead, turned, by = 0 }, facts) => ({
     what: turned
-      ? [
-          `${facts.run.name} is told to lie in the trench of ${nameOf(facts, lead)}, which lies in that of another itself.`,
-        ]
+      ? [`${facts.run.name} is set to share the trench of ${nameOf(facts, lead)}, which itself shares another.`]
       : [
-          `${facts.run.name} is told to lie in the trench of ${nameOf(facts, lead)} for `,
+          `${facts.run.name} shares the trench of ${nameOf(facts, lead)} for `,
           measured(by, 'distance'),
-          ' more than it is long.',
+          ' more than its length.',
         ],
     why: turned
-      ? ['Nothing is dug for it then, and its pipe is in no amounts.']
-      : ['It was made shorter since, and what lies in one trench is told by lengths.'],
-    gives: ['Say anew whose trench it lies in', 'A trench of its own'],
+      ? ['Nothing is dug for it then, and its pipe is missing from the amounts.']
+      : ['It got shorter since; a shared trench is entered by length.'],
+    gives: ['Set again which trench it shares', 'Give it its own trench'],
   }),
 });
 

@@ -13,11 +13,11 @@ import { deepTrench, ENGINEERED, protection, TABLES_END } from './trench';
 
 export const shieldSmall = rule<RunFacts>()({
   name: 'shield-small',
-  title: 'The shield has room for the pipe',
+  title: 'Shield too narrow for the pipe',
   stage: 'trench',
   severity: 'stop',
   source: COMMON,
-  number: { value: 6 * INCH, quantity: 'thickness', words: 'Each side of the pipe' },
+  number: { value: 6 * INCH, quantity: 'thickness', words: 'Minimum each side of the pipe' },
   judge: ({ run, pipe }, room) => {
     const shield = run.protection === 'shielded' ? run.cut?.shield : undefined;
     const by = shield && pipe.outside + 2 * room - shield.outside;
@@ -32,14 +32,14 @@ export const shieldSmall = rule<RunFacts>()({
       exact(room, 'thickness'),
       ' each side.',
     ],
-    gives: ['A wider shield', 'Another protection'],
+    gives: ['Use a wider shield', 'Choose another protection'],
   }),
 });
 
 /** Volumes across a slope are told of one that stays the same, so that a wall of shallow soil is told by its own depth. */
 export const uphillDeep = rule<RunFacts>()({
   name: 'uphill-deep',
-  title: 'Across a slope the uphill side is the deep one',
+  title: 'Uphill side too deep',
   stage: 'trench',
   severity: 'stop',
   source: COMMON,
@@ -59,10 +59,10 @@ export const uphillDeep = rule<RunFacts>()({
     what: [
       `The uphill side of ${run.name} is `,
       measured(wall, 'depth'),
-      ' high, and nothing says how people under it are protected.',
+      ' high, and it has no worker protection yet.',
     ],
-    why: ['In the middle the trench is shallower, but it is the higher side that caves in.'],
-    gives: ['Say how people are protected', 'Raise the line'],
+    why: ['The trench is shallower in the middle, but it is the higher side that caves in.'],
+    gives: ['Set the worker protection', 'Raise the line'],
   }),
   bound: {
     run: (run) => {
@@ -94,9 +94,9 @@ const uphillTooDeep = rule<RunFacts>()({
   },
   words: ({ tall }, { run }, most) => ({
     what: [
-      `The higher side of the trench of ${run.name} stands `,
+      `The higher side of the trench of ${run.name} is `,
       measured(tall, 'depth'),
-      ' over its bottom, more than ',
+      ' above its bottom, more than ',
       exact(most, 'depth'),
       `: ${ENGINEERED}`,
     ],

@@ -14,11 +14,11 @@ const causeOf = ({ from }: SwaleStretch): string => from.toFixed(3);
 
 export const swaleSteep = rule<RunFacts>()({
   name: 'swale-steep',
-  title: 'A swale is gentle enough to mow',
+  title: 'Swale too steep to mow',
   stage: 'grade',
   severity: 'watch',
   source: COMMON,
-  number: { value: 3, quantity: 'plain', words: 'Out for one up, at least' },
+  number: { value: 3, quantity: 'plain', words: 'Minimum out for one up' },
   judge: ({ swales }, limit) =>
     swales
       .filter(({ stretch }) => stretch.sides < limit - NEAR)
@@ -27,18 +27,18 @@ export const swaleSteep = rule<RunFacts>()({
     what: [
       `The sides of the swale along ${run.name} go `,
       measured(sides, 'plain'),
-      ' out for 1 up; a mower wants at least ',
+      ' out for 1 up; mowing takes at least ',
       exact(limit, 'plain'),
       '.',
     ],
     why: ['A steep side is scalped by the mower or left to grow, and washes out where it is bare.'],
-    gives: ['Flatten its sides', 'Cut it less deep'],
+    gives: ['Flatten its sides', 'Cut it shallower'],
   }),
 });
 
 export const swaleDeep = rule<RunFacts>()({
   name: 'swale-deep',
-  title: 'A swale leaves its drain in the ground',
+  title: 'Swale cuts into its drain',
   stage: 'grade',
   severity: 'fix',
   source: GEOMETRY,
@@ -57,20 +57,20 @@ export const swaleDeep = rule<RunFacts>()({
     }),
   words: ({ by = 0, stretches = NOTHING }, { run }) => ({
     what: [
-      `The swale along ${run.name} is cut down past the top of the pipe, by up to `,
+      `The swale along ${run.name} is cut below the top of the pipe, by up to `,
       measured(by, 'thickness'),
       ' over ',
       measured(lengthOf(stretches), 'distance'),
       '.',
     ],
-    why: ['The pipe would lie open in it.'],
-    gives: ['Cut the swale less deep', 'Lay the pipe lower'],
+    why: ['The pipe would be exposed in it.'],
+    gives: ['Cut the swale shallower', 'Lower the pipe'],
   }),
 });
 
 export const swaleStands = rule<RunFacts>()({
   name: 'swale-stands',
-  title: 'A swale falls all along',
+  title: 'Swale holds water',
   stage: 'grade',
   severity: 'watch',
   source: COMMON,
@@ -84,14 +84,14 @@ export const swaleStands = rule<RunFacts>()({
     }),
   words: ({ by = 0, stretches = NOTHING }, { run }) => ({
     what: [
-      `The bottom of the swale along ${run.name} goes the wrong way or level over `,
+      `The bottom of the swale along ${run.name} is level or falls the wrong way over `,
       measured(lengthOf(stretches), 'distance'),
       ', by up to ',
       measured(by, 'thickness'),
       '.',
     ],
-    why: ['Water stands in it there until it soaks away, and it cannot be mown.'],
-    gives: ['Give its bottom a fall of its own'],
+    why: ['Water stands there until it soaks away, and it cannot be mowed.'],
+    gives: ['Give its bottom its own fall'],
   }),
 });
 
@@ -111,7 +111,7 @@ function standing({ id }: RunFacts, { depths }: SwaleResult): readonly Stretch[]
 
 export const swaleGround = rule<RunFacts>()({
   name: 'swale-ground',
-  title: 'The ground is known where a swale is cut',
+  title: 'Ground missing along a swale',
   stage: 'ground',
   severity: 'fix',
   source: GEOMETRY,
@@ -121,15 +121,15 @@ export const swaleGround = rule<RunFacts>()({
       .filter(({ cut }) => cut.missing > NEAR)
       .map(({ stretch, cut }) => ({ cause: causeOf(stretch), by: cut.missing })),
   words: ({ by = 0 }, { run }) => ({
-    what: [`The ground along ${run.name} is not known over `, measured(by, 'distance'), ' of its swale.'],
-    why: ['What is cut there is left out of its amount, and of the depth of the trench.'],
+    what: [`Ground along ${run.name} is missing over `, measured(by, 'distance'), ' of its swale.'],
+    why: ['That part is left out of its digging and of the trench depth.'],
     gives: ['Shoot or type the ground there'],
   }),
 });
 
 export const swaleNothing = rule<RunFacts>()({
   name: 'swale-nothing',
-  title: 'A swale is cut into the ground',
+  title: 'Swale that cuts nothing',
   stage: 'grade',
   severity: 'watch',
   source: GEOMETRY,
@@ -138,9 +138,9 @@ export const swaleNothing = rule<RunFacts>()({
       .filter(({ cut, depths }) => cut.length === 0 && depths.length > 1)
       .map(({ stretch, depths }) => ({ cause: causeOf(stretch), at: depths[0]?.at ?? 0 })),
   words: (_, { run }) => ({
-    what: [`The swale along ${run.name} cuts nothing: its bottom lies over the ground all along.`],
-    why: ['Its levels or its place are mistyped, or the ground was shot anew since.'],
-    gives: ['Set its bottom lower', 'Take it away'],
+    what: [`The swale along ${run.name} cuts nothing: its bottom is above the ground all along.`],
+    why: ['Its levels or its place are mistyped, or the ground was shot again since.'],
+    gives: ['Lower its bottom', 'Remove it'],
   }),
 });
 

@@ -62,7 +62,7 @@ function deepBreach(stretches: readonly Stretch[]) {
 
 export const trenchNarrow = rule<RunFacts>()({
   name: 'trench-narrow',
-  title: 'The pipe goes into its trench',
+  title: 'Trench narrower than its pipe',
   stage: 'trench',
   severity: 'stop',
   source: GEOMETRY,
@@ -72,18 +72,18 @@ export const trenchNarrow = rule<RunFacts>()({
       : [{ by: pipe.outside - trench.width, quantity: 'thickness' as const }],
   words: ({ by = 0 }, { run }) => ({
     what: [`The trench of ${run.name} is narrower than its pipe by `, measured(by, 'thickness'), '.'],
-    why: ['The pipe does not go in, and the haunches cannot be worked. Its amounts are left out.'],
-    gives: ['A wider trench', 'A smaller pipe'],
+    why: ['The pipe does not fit, and fill cannot be worked under it. Its amounts are left out.'],
+    gives: ['Widen the trench', 'Use a smaller pipe'],
   }),
 });
 
 export const haunchRoom = rule<RunFacts>()({
   name: 'haunch-room',
-  title: 'There is room to work the haunches',
+  title: 'Room to work the haunches',
   stage: 'trench',
   severity: 'watch',
   source: COMMON,
-  number: { value: 3 * INCH, quantity: 'thickness', words: 'Each side of the pipe' },
+  number: { value: 3 * INCH, quantity: 'thickness', words: 'Minimum each side of the pipe' },
   judge: ({ trench, pipe }, room) => {
     const each = (trench.width - pipe.outside) / 2;
     return each < -NEAR || each >= room - NEAR ? NOTHING : [{ by: room - each, quantity: 'thickness' as const, each }];
@@ -94,33 +94,33 @@ export const haunchRoom = rule<RunFacts>()({
       what: [
         `The trench of ${run.name} leaves `,
         has,
-        ' each side of the pipe; to work the haunches takes ',
+        ' each side of the pipe; working the haunches takes ',
         needs,
         '.',
       ],
-      why: ['Fill that cannot be worked in under the pipe leaves it lying on its bottom line, and it goes flat.'],
-      gives: ['A wider bucket', 'Fill that runs in by itself, such as pea gravel'],
+      why: ['Without fill worked in below, the pipe rests on a line and flattens.'],
+      gives: ['Use a wider bucket', 'Use fill that flows in by itself, such as pea gravel'],
     };
   },
 });
 
-export const SAY_HOW = 'Say how: sloped, benched, shielded, shored or not entered';
+export const SAY_HOW = 'Choose: sloped, benched, shielded, shored or no entry';
 
 /** Says of the run how people are protected, each way as one change of the plan. */
 const ways = ({ run }: RunFacts) =>
   // A shield protects nobody before its size is typed.
   PROTECTIONS.filter((protection) => protection !== 'shielded').map((protection) => ({
-    words: [`Say that it is ${protection === 'not-entered' ? 'not entered' : protection}`],
+    words: [`Set it to ${protection === 'not-entered' ? 'no entry' : protection}`],
     edits: [{ op: 'put', item: { ...run, protection } } satisfies Edit],
   }));
 
 export const protection = rule<RunFacts>()({
   name: 'protection',
-  title: 'People in a deep trench are protected',
+  title: 'Worker protection in a deep trench',
   stage: 'trench',
   severity: 'stop',
   source: 'US 29 CFR 1926 Subpart P; check your edition',
-  number: { value: 5 * FOOT, quantity: 'depth', words: 'Depth from which it must be said' },
+  number: { value: 5 * FOOT, quantity: 'depth', words: 'Protection from a depth of' },
   local: true,
   judge: (facts, depth) => {
     const { deepest } = facts.trench;
@@ -139,13 +139,13 @@ export const protection = rule<RunFacts>()({
       ' deep, ',
       measured(lengthOf(stretches), 'distance'),
       rock
-        ? ' of it deep enough to need protection unless the rock is stable: the competent person looks at it first.'
-        : ' of it too deep to enter unprotected, and does not say how people in it are protected.',
+        ? ' of it deep enough to need protection unless the rock is stable. The competent person inspects it first.'
+        : ' of it too deep to enter unprotected, and it has no worker protection yet.',
     ],
     why: [
-      'From ',
+      'At ',
       exact(depth, 'depth'),
-      ' on a trench that caves in kills. A competent person decides; in bad soil protection is needed at less. Ladder within reach, spoil back from the edge, look again after rain.',
+      ' or deeper a cave-in kills. A competent person decides; bad soil needs protection sooner. Ladder within reach, spoil back from the edge, inspect again after rain.',
     ],
     gives: [SAY_HOW, ...ways(facts), 'Raise the line'],
   }),
@@ -161,12 +161,12 @@ export const protection = rule<RunFacts>()({
   },
 });
 
-export const ENGINEERED = 'its protection must be designed by a registered engineer, whatever it is.';
+export const ENGINEERED = 'its protection must be designed by a registered engineer, whatever kind it is.';
 export const TABLES_END = 'The tables for slopes, benches and shields end there.';
 
 export const deepTrench = rule<RunFacts>()({
   name: 'deep-trench',
-  title: 'A very deep trench is designed by an engineer',
+  title: 'Trench past the standard tables',
   stage: 'trench',
   severity: 'stop',
   source: 'US 29 CFR 1926 Subpart P; check your edition',
@@ -198,7 +198,7 @@ export const deepTrench = rule<RunFacts>()({
 
 export const layersOverlap = rule<RunFacts>()({
   name: 'layers-overlap',
-  title: 'Layers lie on one another',
+  title: 'Layers overlap',
   stage: 'trench',
   severity: 'fix',
   source: GEOMETRY,
@@ -221,12 +221,8 @@ export const layersOverlap = rule<RunFacts>()({
     return found;
   },
   words: ({ layer, by = 0 }, { run }) => ({
-    what: [
-      `In the section of ${run.name} the ${layer} ends `,
-      measured(by, 'thickness'),
-      ' below the layer it lies on.',
-    ],
-    why: ['With this pipe its mark lies lower than the layer below reaches, so nothing is left of it.'],
+    what: [`In the section of ${run.name} the ${layer} ends `, measured(by, 'thickness'), ' below the layer under it.'],
+    why: ['With this pipe its mark is below the top of the layer under it, so nothing is left of it.'],
     gives: ['Raise the mark of the upper layer', 'Lower the one below'],
   }),
 });
@@ -240,7 +236,7 @@ function tooShallow(facts: RunFacts, height: number): readonly Stretch[] {
 
 export const layerOut = rule<RunFacts>()({
   name: 'layer-out-of-ground',
-  title: 'What lies round the pipe lies in the ground',
+  title: 'Fill above the ground',
   stage: 'trench',
   severity: 'watch',
   source: GEOMETRY,
@@ -253,19 +249,19 @@ export const layerOut = rule<RunFacts>()({
   },
   words: ({ by = 0, stretches = NOTHING }, { run }) => ({
     what: [
-      `The top layer round the pipe of ${run.name} would stand `,
+      `The top layer around the pipe of ${run.name} would be `,
       measured(by, 'thickness'),
-      ' out of the ground; it is cut off there, over ',
+      ' above the ground; it is cut off there, over ',
       measured(lengthOf(stretches), 'distance'),
       '.',
     ],
     why: ['The trench is too shallow for the whole section.'],
-    gives: ['Lower the pipe', 'Another section for this run'],
+    gives: ['Lower the pipe', 'Use another section for this run'],
   }),
   bound: {
     run: (run) => {
       const { highest } = run.envelope;
-      fitsUnder(run, highest, ['the layers round it, ', exact(highest, 'thickness'), ' high']);
+      fitsUnder(run, highest, ['the layers around it, ', exact(highest, 'thickness'), ' high']);
     },
   },
 });
@@ -277,7 +273,7 @@ function fitsUnder(run: RunBounds, height: number, words: Phrase): void {
 
 export const surfaceCuts = rule<RunFacts>()({
   name: 'surface-cuts-layers',
-  title: 'Surface layers leave room for what lies round the pipe',
+  title: 'Surface layers cut into pipe fill',
   stage: 'trench',
   severity: 'watch',
   source: GEOMETRY,
@@ -293,19 +289,19 @@ export const surfaceCuts = rule<RunFacts>()({
     what: [
       `The surface layers of ${run.name} cut `,
       measured(by, 'thickness'),
-      ' into what lies round the pipe, over ',
+      ' into the fill around the pipe, over ',
       measured(lengthOf(stretches), 'distance'),
       '.',
     ],
     why: ['Surface layers keep their thickness, so the layer below them is thinner than the section says.'],
-    gives: ['Lower the pipe', 'A thinner surface layer', 'Another section for this run'],
+    gives: ['Lower the pipe', 'Use a thinner surface layer', 'Use another section for this run'],
   }),
   bound: {
     run: (run) => {
       const { highest, surface } = run.envelope;
       const height = exact(highest + surface, 'thickness');
       if (surface > 0)
-        fitsUnder(run, highest + surface, ['the layers round it under those of the surface, together ', height]);
+        fitsUnder(run, highest + surface, ['the layers around it under the surface layers, together ', height]);
     },
   },
 });
@@ -313,7 +309,7 @@ export const surfaceCuts = rule<RunFacts>()({
 /** Leaders from a box lie in native soil, and what else is declared to. */
 export const leaderStone = rule<RunFacts>()({
   name: 'stone-at-leader',
-  title: 'Leaders lie in native soil only',
+  title: 'Leaders in native soil only',
   stage: 'trench',
   severity: 'stop',
   source: COMMON,
@@ -324,10 +320,10 @@ export const leaderStone = rule<RunFacts>()({
       : NOTHING,
   words: (_, { run, service }) => ({
     what: [
-      `${run.name} is a ${service.word.toLowerCase()}, and its section puts other material than native soil round the pipe.`,
+      `${run.name} is a ${service.word.toLowerCase()}, and its section puts other material than native soil around the pipe.`,
     ],
     why: ['Stone would carry a leak unseen to the lowest lateral, and inspectors refuse it.'],
-    gives: ['A section of native soil, tamped'],
+    gives: ['Use a section of native soil, tamped'],
   }),
 });
 

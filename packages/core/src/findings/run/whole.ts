@@ -7,7 +7,7 @@ import { lostOf } from './facts';
 
 export const somethingLost = rule<BareFacts>()({
   name: 'something-lost',
-  title: 'A run has its line, ends, pipe and section',
+  title: 'Run incomplete',
   stage: 'grade',
   severity: 'stop',
   source: GEOMETRY,
@@ -22,28 +22,28 @@ export const somethingLost = rule<BareFacts>()({
 export const lengthOpen = rule<BareFacts>()({
   name: 'length-open',
   unfinished: true,
-  title: 'A run has a length',
+  title: 'Run without a length',
   stage: 'site',
   severity: 'fix',
   source: GEOMETRY,
   judge: ({ result }) => (result.measured ? NOTHING : [{}]),
   words: (_, { result }) => ({
-    what: [`${result.run.name} has no length: its ends are not both on the sketch, or lie at one place.`],
-    why: ['Without it neither its grade nor its depth follows.'],
+    what: [`${result.run.name} has no length: its ends are not both on the sketch, or are at one place.`],
+    why: ['Without it there is no grade and no depth.'],
     gives: ['Place both ends on the sketch', 'Type its length'],
   }),
 });
 
 export const ring = rule<RunFacts>()({
   name: 'ring',
-  title: 'Water never comes back to where it was',
+  title: 'Runs in a loop',
   stage: 'site',
   severity: 'stop',
   source: GEOMETRY,
   judge: ({ ringed }): readonly Breach[] => (ringed ? [{ at: 0 }] : NOTHING),
   words: (_, { run }) => ({
-    what: [`${run.name} is part of a ring: its water would come back to where it was.`],
-    why: ['A network drains from its upper ends to its outlets, and never round.'],
-    gives: ['Reverse a run of the ring', 'End it elsewhere'],
+    what: [`${run.name} is part of a loop: its water would come back to where it was.`],
+    why: ['Lines drain from their upper ends to their outlets, never in a circle.'],
+    gives: ['Reverse a run of the loop', 'End it somewhere else'],
   }),
 });

@@ -18,14 +18,14 @@ export function Fills({ hole, put }: { hole: HoleItem; put: Put }) {
         .map((layer, index) => (
           <Fill
             key={`around ${index}`}
-            title={`Round it ${index + 1}`}
+            title={`Around it ${index + 1}`}
             layers={hole.around}
             index={index}
             onChange={(around, more) => put({ ...hole, around }, more)}
           >
             <HoleMeasure
               put={put}
-              label="Up to, over its underside"
+              label="Up to, above its underside"
               quantity="depth"
               value={layer.over}
               limit={FillLayer.shape.over}
@@ -44,7 +44,7 @@ export function Fills({ hole, put }: { hole: HoleItem; put: Put }) {
           put({ ...hole, around: [...hole.around, { material, over }] }, more);
         }}
       >
-        Fill round it
+        Fill around it
       </Button>
       {hole.below
         .map((layer, index) => (

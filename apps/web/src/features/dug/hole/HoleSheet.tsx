@@ -37,7 +37,7 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
     return (
       <Sheet title={`The hole at ${node.name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
         <Words>
-          {`Nothing is dug for ${node.name} itself yet: its trenches run up to it. Tell its hole, and the trenches begin at the hole’s side, so that nothing is dug twice.`}
+          {`No hole for ${node.name} yet: its trenches run up to it. Set its hole, and the trenches begin at the side of the hole, so that nothing is dug twice.`}
         </Words>
         <Button
           icon="plus"
@@ -47,7 +47,7 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
             edit([...more, { op: 'put', item: holeFor(node.form, id, material) }]);
           }}
         >
-          {`A hole as for a ${formOf(node.form).word.toLowerCase()}`}
+          {`Set a hole for a ${formOf(node.form).word.toLowerCase()}`}
         </Button>
       </Sheet>
     );
@@ -66,7 +66,7 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
     <Sheet title={`The hole at ${node.name}`} onClose={onClose} foot={<DoneFoot onDone={onClose} onRemove={remove} />}>
       {problem ? (
         <View role="alert">
-          <Words tone="stop">{`Not taken: ${problem}`}</Words>
+          <Words tone="stop">{`Not saved: ${problem}`}</Words>
         </View>
       ) : null}
       <Figures id={id} />
@@ -76,8 +76,8 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
       <Shaft hole={hole} put={put} />
       <Sides hole={hole} put={put} />
       <Words size="small" tone="muted">
-        A bucket digs no circle: the hole is square. Its trenches begin where its side stands. Keep spoil 2 ft back, a
-        ladder from 4 ft on; nobody stands under what is lifted in, and nobody goes into a tank.
+        A bucket digs no circle: the hole is square, and its trenches begin at its sides. Keep spoil 2 ft back, use a
+        ladder from 4 ft, keep out from under a lifted load, and never enter a tank.
       </Words>
     </Sheet>
   );
@@ -89,7 +89,7 @@ function Findings({ id }: { id: Uuid }) {
   const found = useAppSelector((state) => selectEvaluation(state).findings.hole.get(id)) ?? [];
   if (found.length === 0) return null;
   return (
-    <List label="Against this hole">
+    <List label="Problems with this hole">
       {found.map((one) => (
         <Row key={one.id} title={say(one.what)} note={say(one.why)} noteLines="all" />
       ))}
@@ -103,7 +103,7 @@ function Figures({ id }: { id: Uuid }) {
   const evaluation = useAppSelector(selectEvaluation);
   const result = evaluation.holes.get(id);
   if (!result?.amounts || result.depth === undefined || result.bottom === undefined)
-    return <Words tone="muted">Its depth is known once the ground and the inverts here are.</Words>;
+    return <Words tone="muted">The depth shows once the ground and the inverts here are known.</Words>;
   const { amounts, depth, bottom, body } = result;
   const ground = evaluation.nodes.get(id)?.ground;
   const native = amounts.layers.reduce((sum, { material, volume }) => sum + (material === 'native' ? volume : 0), 0);
@@ -118,13 +118,13 @@ function Figures({ id }: { id: Uuid }) {
         system={system}
       />
       <Words>
-        {`Bottom at ${print(bottom, 'elevation')}, ${print(depth, 'depth')} deep: ${print(amounts.excavation, 'volume')} dug, ${print(bought, 'volume')} of bought material, ${print(native, 'volume')} of native put back.`}
+        {`Bottom at ${print(bottom, 'elevation')}, ${print(depth, 'depth')} deep: ${print(amounts.excavation, 'volume')} dug, ${print(bought, 'volume')} of bought material, ${print(native, 'volume')} of native backfill.`}
       </Words>
       {body && ground !== undefined ? (
         <Words>
-          {`It stands with its top at ${print(body.top, 'elevation')}, ${
-            ground >= body.top ? `${print(ground - body.top, 'thickness')} under the ground` : 'out of the ground'
-          }, and holds ${print(body.liquid, 'depth')} of liquid.`}
+          {`The top of the structure is at ${print(body.top, 'elevation')}, ${
+            ground >= body.top ? `${print(ground - body.top, 'thickness')} below the ground` : 'above the ground'
+          }, and it holds ${print(body.liquid, 'depth')} of liquid.`}
         </Words>
       ) : null}
     </>

@@ -25,15 +25,15 @@ export function Shaft({ hole, put }: { hole: HoleItem; put: Put }) {
           const { riser: _before, ...rest } = hole;
           return riser === undefined ? rest : { ...rest, riser };
         }}
-        hint="From its top up to the rim; empty where there are none"
+        hint="From the top of the structure up to the rim; empty where there are none"
       />
       {frame ? (
         <>
           {(
             [
-              ['across', 'Concrete of the frame, outside'],
-              ['thick', 'How thick it is'],
-              ['clear', 'Clear of the shaft, all round'],
+              ['across', 'Frame concrete, outside'],
+              ['thick', 'Its thickness'],
+              ['clear', 'Clear of the shaft, all around'],
             ] as const
           ).map(([field, label]) => (
             <HoleMeasure

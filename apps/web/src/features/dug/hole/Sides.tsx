@@ -26,7 +26,7 @@ export function Sides({ hole, put }: { hole: HoleItem; put: Put }) {
   return (
     <>
       <Choice
-        label="How people in it are protected"
+        label="Worker protection in it"
         options={PROTECTIONS.map((value) => ({ value, label: PROTECTION_WORDS[value] }))}
         value={protection}
         // Sides that were cut for another protection go with it.

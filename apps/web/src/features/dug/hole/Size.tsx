@@ -14,7 +14,7 @@ export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put:
   return (
     <>
       <Choice
-        label="What stands in it, from above"
+        label="Shape of the structure, from above"
         options={[
           { value: 'round', label: 'Round' },
           { value: 'box', label: 'A box' },
@@ -28,7 +28,7 @@ export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put:
       {plan.by === 'box' ? (
         <HoleMeasure
           put={put}
-          label="Outside, along the pipe that leaves it"
+          label="Outside, along the outgoing pipe"
           quantity="depth"
           value={plan.along}
           limit={BOX.shape.along}
@@ -53,7 +53,7 @@ export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put:
       />
       <HoleMeasure
         put={put}
-        label="Its floor, from the inside to its underside"
+        label="Floor thickness"
         quantity="thickness"
         value={hole.floor}
         limit={Hole.shape.floor}
@@ -62,9 +62,9 @@ export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put:
       {ports
         ? (
             [
-              ['inlet', 'Inlet, from its top down to the invert'],
-              ['outlet', 'Outlet, from its top down to the invert'],
-              ['wall', 'Thickness of its walls'],
+              ['inlet', 'Inlet, from the top down to the invert'],
+              ['outlet', 'Outlet, from the top down to the invert'],
+              ['wall', 'Wall thickness'],
             ] as const
           ).map(([field, label]) => (
             <HoleMeasure
@@ -80,12 +80,12 @@ export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put:
         : null}
       <HoleMeasure
         put={put}
-        label="Room round it, each side"
+        label="Room around it, each side"
         quantity="thickness"
         value={hole.room}
         limit={Hole.shape.room}
         make={(room) => (room === undefined ? undefined : { ...hole, room })}
-        hint="6 in where the local rule allows; a foot for the straps"
+        hint="6 in where the local rule allows; 12 in to get the straps off"
       />
     </>
   );
