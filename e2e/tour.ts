@@ -145,7 +145,7 @@ export const SHEETS: readonly SheetShown[] = [
   { name: 'against the ground', stage: 'Grade', open: first('Depth along the line') },
   { name: 'plan sheet', stage: 'Grade', open: first('New line from a plan sheet') },
   { name: 'swale', stage: 'Grade', open: first(/^Edit /, 'Cut a swale along it') },
-  { name: 'limit of the job', stage: 'Grade', open: first('How far off can it be', 'Job limit') },
+  { name: 'limit of the job', stage: 'Grade', open: first('How far off can it be', 'Add a job limit') },
   { name: 'station', stage: 'Grade', open: first(/Type the station$/) },
   { name: 'structure', stage: 'Grade', open: node('Barn storm line', /manhole/) },
   { name: 'outlet that is there', stage: 'Grade', open: node('Barn storm line', /outfall/) },
@@ -167,7 +167,7 @@ export const SHEETS: readonly SheetShown[] = [
         .getByRole('button', { name: /^Field manhole/ })
         .click();
       // Told before, it is there.
-      const make = page.getByRole('button', { name: /^A hole as for/ });
+      const make = page.getByRole('button', { name: /^Set a hole for/ });
       const hole = page.getByRole('img', { name: /^The hole to scale/ });
       await make.or(hole).first().waitFor();
       if (await make.isVisible()) await make.click();

@@ -64,7 +64,7 @@ test('the book says where a shot lies now: after the run was turned, parted, or 
       was: [{ run: id(1), from: 20, at: 0 }],
     }),
   ];
-  expect(words(planOf(parts))).toBe('Above the wye, 10.000 m up');
+  expect(words(planOf(parts))).toBe('Above the wye, 10 m up');
   expect(words(planOf([]))).toBe('a run that was taken out');
   const ground = { on: 'node', node: id(8), what: 'ground' } as const;
   const joined = planOf([run({ was: [{ node: id(8), at: 20 }] })]);

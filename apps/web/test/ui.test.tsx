@@ -209,7 +209,7 @@ test.each([false, true])(
   async (upright) => {
     const gone = jest.fn();
     const tab = (value: string, state: string) =>
-      ({ value, label: value, icon: 'grade', state, mark: { icon: 'check', tone: 'OK' } }) as const;
+      ({ value, label: value, icon: 'grade', state, mark: { icon: 'check', tone: 'settled' } }) as const;
     show(
       <Tabs
         label="Stages of the job"

@@ -59,9 +59,9 @@ const countOf = (plan: Plan): number => KINDS.reduce((sum, kind) => sum + Object
 
 function wrongWith(edits: readonly Edit[], plan: Plan): string | undefined {
   if (edits.length > LIMITS.batchChanges)
-    return `It would change ${edits.length} things at once; ${LIMITS.batchChanges} is the most`;
+    return `It would change ${edits.length} items at once; the maximum is ${LIMITS.batchChanges}`;
   if (edits.length > FEW && JSON.stringify(edits).length > LIMITS.requestBytes / BYTES)
-    return 'It is too much to change at once; do it in parts';
+    return 'Too much to change at once; do it in parts';
   const more = edits.filter((edit) => edit.op === 'put' && !itemAt(plan, edit.item)).length;
   if (more > 0 && more + countOf(plan) > LIMITS.planItems)
     return `A plan holds at most ${LIMITS.planItems} items; split the job in two`;

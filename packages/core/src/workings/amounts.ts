@@ -177,7 +177,7 @@ function shapedWords({ trench, form }: RunResult): Phrase {
 function sideWords(side: Side): string {
   switch (side.by) {
     case 'upright':
-      return 'upright';
+      return 'vertical';
     case 'sloped':
       return `sloped ${side.out} out for one up${side.over > 0 ? ' above its vertical part' : ''}`;
     case 'benched':

@@ -67,7 +67,7 @@ export const FORM_LIST = [
     offered: { outlet: true },
     compared: [
       { entry: 'wall', needs: 'a hole through the wall of the box, packed with non-shrink cement' },
-      { entry: 'grate', needs: 'nothing cut; everything below its grate stays full' },
+      { entry: 'grate', needs: 'no cutting; everything below its grate stays full' },
     ],
     // Non-shrink cement round a pipe through a wall of concrete that was there, kg.
     parts: [{ part: 'cement', per: 'pipe', amount: 5, entry: 'wall', why: 'around the pipe in the existing wall' }],
@@ -171,7 +171,7 @@ export const FORM_LIST = [
     open: true,
     hole: { plan: round(4), floor: 2 * INCH, tall: 3 * FOOT, room: FOOT, bed: FOOT },
     offered: { outlet: true },
-    compared: [{ needs: 'soil that takes the water: there is no other way out', under: FOOT }],
+    compared: [{ needs: 'soil that takes the water', under: FOOT }],
   }),
   declareForm({
     form: 'catch-basin',

@@ -29,7 +29,11 @@ export function EndsSheet({ node, onClose }: { node: Uuid; onClose: () => void }
         ? `water stands in ${stands.full > 0.005 ? `${print(stands.full, 'distance')} of full pipe and ` : ''}${print(stands.wet, 'distance')} of wet pipe, ${print(stands.volume, 'liquid')} up to ${print(stands.level, 'elevation')}`
         : 'drains dry',
       `needs ${needs}`,
-      changes.come.length > 0 ? `${changes.come.length} more findings` : '',
+      changes.come.length > 0
+        ? changes.come.length === 1
+          ? '1 more finding'
+          : `${changes.come.length} more findings`
+        : '',
     ]
       .filter(Boolean)
       .join(' · ');

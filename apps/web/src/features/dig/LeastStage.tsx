@@ -319,7 +319,7 @@ function Asked({ watch, onWatch, money, onMoney }: AskedProps) {
 /** What deep digging costs, in volumes of common digging: nobody need know a price for that. */
 function Work({ money, onMoney }: { money: Money; onMoney: (money: Money) => void }) {
   const { system } = useUnits();
-  const [unit, metres] = system === 'metric' ? ['metre', 1] : ['foot', FOOT];
+  const [unit, metres] = system === 'metric' ? ['meter', 1] : ['foot', FOOT];
   return (
     <>
       <MeasureField

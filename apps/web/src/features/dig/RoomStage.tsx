@@ -177,7 +177,7 @@ function Judged({ laid, invert, highest, lowest }: { laid: number; invert: numbe
   return left >= -1e-6 ? (
     <Words strong tone="settled">{`${how}: ${print(Math.max(0, left), 'distance')} left before a limit breaks.`}</Words>
   ) : (
-    <Words strong tone="stop">{`${how}: ${print(-left, 'distance')} beyond what a limit allows.`}</Words>
+    <Words strong tone="stop">{`${how}: ${print(-left, 'distance')} past a limit.`}</Words>
   );
 }
 

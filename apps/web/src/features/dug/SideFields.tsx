@@ -43,7 +43,7 @@ export function SideFields({ name, side, deep, usual, out, problem, onChange }: 
   const told = (one: Side): string => {
     switch (one.by) {
       case 'upright':
-        return 'upright';
+        return 'vertical';
       case 'sloped':
         return `sloped ${print(one.out, 'plain')} out for one up`;
       case 'benched':

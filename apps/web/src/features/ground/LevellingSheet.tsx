@@ -19,7 +19,7 @@ export function LevellingSheet({ onClose }: { onClose: () => void }) {
   return (
     <Sheet title="Allowed miss of a loop" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       <Choice
-        label="Judged by"
+        label="Based on"
         options={[
           { value: 'distance', label: metric ? 'Square root of sight kilometers' : 'Square root of sight miles' },
           { value: 'setups', label: 'Square root of setups' },

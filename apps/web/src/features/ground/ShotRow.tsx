@@ -16,7 +16,7 @@ export const ShotRow = memo(function ShotRow({ shot }: { shot: Shot }) {
   const found = useAppSelector((state) => selectRested(state).book.elevations.get(shot.id));
   const what = targetWords(shot.target, plan, system, lineage);
   const reading = print(shot.reading.value, 'elevation');
-  const way = shot.reading.by === 'direct' ? 'reads' : shot.sight === 'back' ? 'behind' : 'ahead';
+  const way = shot.reading.by === 'direct' ? 'reads' : shot.sight === 'back' ? 'BS' : 'FS';
   const { raw, adjusted } = found ?? {};
   const moved = raw !== undefined && adjusted !== undefined && Math.abs(raw - adjusted) > 1e-6;
   return (

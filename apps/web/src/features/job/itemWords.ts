@@ -38,7 +38,7 @@ function value(item: Item, name: string, system: System): string {
   const told = kindOf(item.kind).words.fields[name];
   const measure = typeof told === 'string' ? undefined : told?.[1];
   if (typeof raw === 'number') return measure ? print(raw, measure, system) : String(raw);
-  if (raw === undefined) return 'free';
+  if (raw === undefined) return 'not set';
   if (name === 'length' && typeof raw === 'object' && raw !== null && 'value' in raw)
     return print(Number(raw.value), 'distance', system);
   if (name === 'breaks' && Array.isArray(raw)) {

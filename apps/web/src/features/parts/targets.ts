@@ -46,6 +46,6 @@ function placeWords(target: Extract<Target, { on: 'run' }>, plan: Plan, system: 
   if (!run) return 'a run that was taken out';
   const length = runLength(plan, run);
   return length === undefined
-    ? `${run.name}, ${print(target.at, 'distance', system)} from its end a`
+    ? `${run.name}, ${print(target.at, 'distance', system)} from its fixed end`
     : `${run.name}, ${print(upRun(run, length, target.at), 'distance', system)} up`;
 }

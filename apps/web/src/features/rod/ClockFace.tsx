@@ -15,7 +15,9 @@ export function ClockFace({ knockouts }: { knockouts: readonly Knockout[] }) {
     const turn = (clock / 12) * 2 * Math.PI;
     return [MIDDLE + far * Math.sin(turn), MIDDLE - far * Math.cos(turn)];
   };
-  const said = knockouts.flatMap(({ name, way, clock }) => (clock === undefined ? [] : [`${name} ${way} at ${clock}`]));
+  const said = knockouts.flatMap(({ name, way, clock }) =>
+    clock === undefined ? [] : [`${name} ${way} at ${hourWords(clock)}`],
+  );
   return (
     <View role="img" aria-label={`Pipes as on a clock: ${said.join(', ')}`} style={{ alignItems: 'center' }}>
       <Svg width={SIZE} height={SIZE}>
@@ -73,3 +75,6 @@ export function ClockFace({ knockouts }: { knockouts: readonly Knockout[] }) {
     </View>
   );
 }
+
+/** 3, or 3:30. */
+export const hourWords = (clock: number): string => (clock % 1 === 0 ? `${clock}` : `${Math.floor(clock) || 12}:30`);

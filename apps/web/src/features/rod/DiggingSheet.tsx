@@ -85,7 +85,7 @@ const STEPS = [0.00001, 0.0001, 0.001] as const;
 const SYSTEM_WORDS: Readonly<Record<System, string>> = {
   feet: 'Decimal feet',
   inches: 'Feet and inches',
-  metric: 'Metres',
+  metric: 'Meters',
 };
 
 /** Both live on one site. */

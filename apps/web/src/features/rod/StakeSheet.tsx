@@ -4,7 +4,7 @@ import type { Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../../theme/ThemeProvider';
 import { DoneFoot, Sheet, usePrint, Words } from '../../ui/measured';
-import { ClockFace } from './ClockFace';
+import { ClockFace, hourWords } from './ClockFace';
 import { useDig } from './useDig';
 
 /** What is written on the stake of a structure. */
@@ -72,9 +72,6 @@ export function StakeSheet({ node, onClose }: { node: Uuid; onClose: () => void 
 
 const knockoutWords = ({ way, name, clock }: Knockout): string =>
   `${way === 'out' ? 'Out' : 'In'}${clock === undefined ? '' : ` at ${hourWords(clock)}`}: ${name}`;
-
-/** 3, or 3:30. */
-const hourWords = (clock: number): string => (clock % 1 === 0 ? `${clock}` : `${Math.floor(clock) || 12}:30`);
 
 function Line({ cells, head = false }: { cells: readonly string[]; head?: boolean }) {
   const tones = useTones();

@@ -212,7 +212,7 @@ function HowHigh({ form: { control, values, set } }: Part) {
         label="Measured to its"
         options={[
           { value: 'top', label: 'Top' },
-          { value: 'centre', label: 'Centre' },
+          { value: 'centre', label: 'Center' },
         ]}
       />
       <FormMeasure

@@ -98,7 +98,7 @@ export function Protection() {
             How it is cut
           </Button>
           <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'sharing', run: run.id }))}>
-            Pipes in one trench
+            Shared trench
           </Button>
         </View>
         {run.protection && others.length > 0 ? (

@@ -16,7 +16,7 @@ export interface BookFacts {
   readonly setups: Readonly<Record<Uuid, Setup>>;
 }
 
-const LEVELLING = 'differential levelling';
+const LEVELLING = 'differential leveling';
 
 export const misclosure = rule<BookFacts>()({
   name: 'misclosure',

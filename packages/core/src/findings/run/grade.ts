@@ -16,8 +16,8 @@ const FACT_WORDS = {
   low: 'low invert',
   high: 'high invert',
   slope: 'slope',
-  drop: 'drop at its lower end',
-  step: 'step at its upper end',
+  drop: 'drop at the lower end',
+  step: 'step at the upper end',
 } as const;
 
 const surplus = (contradicts: boolean) => (facts: RunFacts) =>
