@@ -40,6 +40,9 @@ export function StickSheet({ onClose }: { onClose: () => void }) {
   }
   const marks = marksOf(kind, run, diggingOf(evaluation));
   const height = stickHeight(marks);
+  /** As laths are marked. */
+  const markWords = (over: number): string =>
+    system === 'metric' ? print(over, 'thickness') : `${print(over, 'elevation')} · ${print(over, 'thickness')}`;
   return (
     <Sheet
       title={kind === 'probe' ? 'Probe bar' : `Grade stick for ${run.run.name}`}
@@ -66,11 +69,7 @@ export function StickSheet({ onClose }: { onClose: () => void }) {
       ) : (
         <List label="Marks above the foot, top one first">
           {marks.map(({ mark, height: over }) => (
-            <Row
-              key={`${mark} ${over}`}
-              title={mark === 'probe' ? 'Stone' : MARK_WORDS[mark]}
-              note={`${print(over, 'elevation')} · ${inchesOf(over)}`}
-            />
+            <Row key={`${mark} ${over}`} title={mark === 'probe' ? 'Stone' : MARK_WORDS[mark]} note={markWords(over)} />
           ))}
         </List>
       )}
@@ -91,9 +90,6 @@ export function StickSheet({ onClose }: { onClose: () => void }) {
     </Sheet>
   );
 }
-
-/** As laths are marked. */
-const inchesOf = (metres: number): string => `${(metres / 0.0254).toFixed(1)} in, ${(metres * 1000).toFixed(0)} mm`;
 
 const HOW: Readonly<Record<StickKind, string>> = {
   beam: 'Stand its foot on each surface in turn: it is right where the beam meets that mark.',
