@@ -2,6 +2,7 @@ import type { Crossing, Item } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import type { Finding } from '../src';
 import { evaluate, findingsOf } from '../src';
+import { inTheWay, inTheWayFrom, sheetPlaces } from '../src/rod';
 import type { LineSpec } from './builders';
 import { buildLine, catalogue, ft, inch, newId, section } from './builders';
 
@@ -165,4 +166,65 @@ test('stone round a leader is refused with its reason (fact of the trade)', () =
   const stoned = section({ below: [{ material: stone.id, thickness: 0.1 }] });
   expect(rules(judge(() => [stone], { service: 'leader', section: stoned }))).toContain('stone-at-leader');
   expect(rules(judge(() => [], { service: 'leader' }))).not.toContain('stone-at-leader');
+});
+
+describe('in the way of the digging', () => {
+  /** Trench bottoms near 100 ft, some 6 ft under the ground. */
+  const found = (fields: Partial<Crossing>, more: Partial<LineSpec> = {}) => {
+    const built = buildLine({
+      pipe,
+      ground: ft(106),
+      runs: [{ length: ft(100), low: ft(100), slope: 0.01, ground: ft(106), protection: 'shored' }],
+      ...more,
+    });
+    const run = built.runs[0] ?? '';
+    const evaluation = evaluate({ ...built.plan, ...tables(built.plan, [crossing(run, fields)]) });
+    const line = evaluation.lines.get(built.line);
+    if (!line) throw new Error('no line');
+    const places = sheetPlaces(line, evaluation.runs, { by: 'station', step: ft(5) });
+    return { all: inTheWay(evaluation, built.line), places };
+  };
+  const across: Crossing['lies'] = { how: 'across', at: ft(58) };
+  const deep = (value: number): Pick<Crossing, 'level'> => ({ level: { by: 'depth', of: 'top', value: ft(value) } });
+
+  test('a gas main at 0+58, 3 ft down: by hand from 0+56 to 0+60, and between rows of the sheet it is on the row before', () => {
+    const { all, places } = found({ lies: across, ...deep(3) });
+    expect(all).toHaveLength(1);
+    expect([all[0]?.from, all[0]?.to, all[0]?.depth].map((value) => (value ?? NaN) / 0.3048)).toEqual([
+      expect.closeTo(56, 9),
+      expect.closeTo(60, 9),
+      expect.closeTo(3, 9),
+    ]);
+    expect(all[0]?.blocks).toBe(false);
+    const marked = places.filter((place, index) => inTheWayFrom(all, place, places[index + 1]).length > 0);
+    expect(marked.map(({ along }) => Math.round(along / 0.3048))).toEqual([55, 60]);
+  });
+
+  test('what lies 2 ft and more under the trench is not met; an inch higher it is', () => {
+    // The trench bottom at 58 ft: the invert at 100.58 ft, less the wall; the section has no bedding.
+    const bottom = ft(100.58) - pipe.wall;
+    const at = (under: number) =>
+      found({ lies: across, level: { by: 'elevation', of: 'top', value: bottom - ft(2) + under } }).all;
+    expect(at(inch(-1))).toEqual([]);
+    expect(at(inch(1))).toHaveLength(1);
+  });
+
+  test('one whose depth nobody knows is in the way, without a depth; one where the pipe has to go blocks it', () => {
+    const { all } = found(
+      { lies: across, ...deep(3) },
+      { ground: undefined, runs: [{ length: ft(100), low: ft(100), slope: 0.01 }] },
+    );
+    expect(all).toMatchObject([{ depth: undefined }]);
+    expect(
+      found({ lies: across, level: { by: 'elevation', of: 'centre', value: crown(ft(58)) - inch(6) } }).all,
+    ).toMatchObject([{ blocks: true }]);
+  });
+
+  test('one beside the trench is in the way along its stretch, where it lies near; across past the end it is not', () => {
+    const beside = (off: number) =>
+      found({ lies: { how: 'beside', from: ft(20), to: ft(40), off: ft(off) }, ...deep(4) }).all;
+    expect(beside(2.5)).toMatchObject([{ from: expect.closeTo(ft(18), 9), to: expect.closeTo(ft(42), 9) }]);
+    expect(beside(12)).toEqual([]);
+    expect(found({ lies: { how: 'across', at: ft(120) }, ...deep(3) }).all).toEqual([]);
+  });
 });

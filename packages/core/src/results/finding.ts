@@ -57,6 +57,10 @@ export function editsOf({ edits, strikes }: Give, newId: () => Uuid): readonly E
   return strikes ? [{ op: 'put', item: strikeOut(strikes, newId()) }] : edits;
 }
 
+/** A stop in the way of the bucket, or of whoever goes down: it is found where it is planned, and holds where it is dug. */
+export const stopsDigging = ({ severity, stage }: Pick<Finding, 'severity' | 'stage'>): boolean =>
+  severity === 'stop' && (stage === 'site' || stage === 'trench');
+
 /** The gravest first; otherwise as they came, which is up the line. */
 export function bySeverity(findings: readonly Finding[]): Finding[] {
   const sorted: Record<Severity, Finding[]> = { stop: [], fix: [], watch: [] };

@@ -1,5 +1,6 @@
 export * from './dial';
 export * from './digging-order';
+export * from './in-the-way';
 export * from './instrument';
 export * from './levels';
 export * from './sheet';

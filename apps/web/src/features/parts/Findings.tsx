@@ -16,14 +16,22 @@ import { useSay } from './useSay';
 interface StageFindingsProps {
   /** The stages whose findings are told here; all where it is left out. */
   stages?: readonly Stage[];
+  /** Those of them that are told; all where it is left out. */
+  only?: (finding: Finding) => boolean;
   /** Said where there are none; nothing is shown at all where this is left out. */
   quiet?: string;
 }
 
 /** The judgement calls of a stage, gravest first. */
-export const StageFindings = memo(function StageFindings({ stages, quiet }: StageFindingsProps) {
+export const StageFindings = memo(function StageFindings({ stages, only, quiet }: StageFindingsProps) {
   const all = useAppSelector(selectFindings);
-  const findings = useMemo(() => (stages ? all.filter(({ stage }) => stages.includes(stage)) : all), [all, stages]);
+  const findings = useMemo(
+    () =>
+      stages || only
+        ? all.filter((finding) => (!stages || stages.includes(finding.stage)) && (!only || only(finding)))
+        : all,
+    [all, stages, only],
+  );
   if (findings.length === 0 && quiet === undefined) return null;
   return (
     <>

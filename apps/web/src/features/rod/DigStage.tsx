@@ -1,3 +1,4 @@
+import { stopsDigging } from '@alveus/core';
 import type { SheetPlace } from '@alveus/core/rod';
 import { diggingOrder } from '@alveus/core/rod';
 import { useMemo } from 'react';
@@ -7,6 +8,7 @@ import { selectEvaluation, selectLine } from '../../store/results';
 import { Choice, useWide } from '../../ui/measured';
 import type { LongRow } from '../../ui/rowLayout';
 import { Empty } from '../parts/Empty';
+import { StageFindings } from '../parts/Findings';
 import { LineBar } from '../parts/LineBar';
 import { SectionView } from '../parts/SectionView';
 import { StageLayout } from '../parts/StageLayout';
@@ -69,6 +71,7 @@ function Digging() {
       numbers={
         <>
           <LineBar />
+          <StageFindings only={stopsDigging} />
           <Standing dig={dig} />
           <View style={styles.shows}>
             <Choice<typeof shows>

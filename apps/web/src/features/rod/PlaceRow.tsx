@@ -5,6 +5,7 @@ import type { DigView } from '../../store';
 import { useTones } from '../../theme/ThemeProvider';
 import { SCALE } from '../../theme/scale';
 import { Tap, Unseen, usePrint, Words } from '../../ui/measured';
+import { WayMark } from './InTheWay';
 import { toldAt } from './told';
 import type { Dig } from './useDig';
 import { MARK_WORDS } from './words';
@@ -36,6 +37,7 @@ export const PlaceRow = memo(function PlaceRow({ place, dig, view, onPress }: Pl
         <Words strong lines={1}>
           {chainage}
         </Words>
+        <WayMark found={dig.inTheWayAt(place)} />
         {name === undefined ? null : (
           <Words size="small" tone="muted" lines={1}>
             {name}

@@ -7,6 +7,7 @@ import { selectLine } from '../../store/results';
 import { Tap, Unseen, usePrint, Words } from '../../ui/measured';
 import type { Column } from '../../ui/Table';
 import { Table } from '../../ui/Table';
+import { WayMark } from './InTheWay';
 import { toldAt } from './told';
 import type { Dig } from './useDig';
 import { MARK_WORDS } from './words';
@@ -56,6 +57,7 @@ export function SheetTable({ dig, height }: { dig: Dig; height: number }) {
             <Tap onPress={() => go(place)}>
               <View>
                 <Words strong>{chainage}</Words>
+                <WayMark found={dig.inTheWayAt(place)} />
                 {name === '' ? null : (
                   <Words size="small" tone="muted" lines={1}>
                     {name}

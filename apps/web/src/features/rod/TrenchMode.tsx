@@ -11,6 +11,7 @@ import { selectLine } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { useSteady } from '../../ui/useSteady';
 import { Button, Choice, MeasureField, Sheet, Tap, usePrint, useUnits, useWide, Words } from '../../ui/measured';
+import { WayBand, wayWords } from './InTheWay';
 import { Trusted } from './Standing';
 import { toldAt, unseenWords } from './told';
 import { useDig } from './useDig';
@@ -123,7 +124,9 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
   const value = values?.[mark];
   const second = also !== null && also !== system && SYSTEMS.includes(also) ? also : undefined;
   const node = place.node === undefined ? undefined : evaluation.plan.node[place.node]?.name;
-  const chainage = print((run?.line?.startChainage ?? 0) + place.along, 'chainage');
+  const start = run?.line?.startChainage ?? 0;
+  const chainage = print(start + place.along, 'chainage');
+  const found = dig.inTheWayAt(place);
   const depth =
     told?.levels.ground === undefined || told.levels.bottom === undefined
       ? undefined
@@ -139,7 +142,12 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
   const say = (): void => {
     stop().catch(() => undefined);
     speak(
-      value === undefined ? 'Nothing to read here' : `${MARK_WORDS[mark]}: ${spoken(print(value, 'elevation', true))}`,
+      [
+        ...found.map((way) => wayWords(way, start, print)),
+        value === undefined ? 'Nothing to read here' : `${MARK_WORDS[mark]}: ${print(value, 'elevation', true)}`,
+      ]
+        .map(spoken)
+        .join('. '),
       { language: 'en' },
     );
   };
@@ -152,6 +160,7 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
       foot={<Steps first={first} last={last} onStep={onStep} />}
     >
       <View style={[styles.all, wide && styles.wide]}>
+        <WayBand found={found} start={start} />
         {view.by === 'level' ? <Gate dig={dig} /> : null}
         <View role="status" style={[styles.figure, { borderColor: tones.line, backgroundColor: tones.page }]}>
           <Words size="large">{leadWords(view.tells, view.by, STANDS_ON[mark])}</Words>
@@ -353,7 +362,8 @@ const spoken = (text: string): string =>
     .replace('\u2212', 'minus ')
     .replace(/'/g, ' feet')
     .replace(/"/g, ' inches')
-    .replace(/(\d)\.(\d)/, '$1 point $2');
+    .replace(/ ft\b/g, ' feet')
+    .replace(/(\d)\.(\d)/g, '$1 point $2');
 
 const styles = StyleSheet.create({
   all: { gap: 12 },

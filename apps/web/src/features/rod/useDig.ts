@@ -1,6 +1,6 @@
 import type { Evaluation } from '@alveus/core';
-import type { Instrument, SheetPlace, Trust } from '@alveus/core/rod';
-import { DEFAULT_DIGGING, laserIn, sheetPlaces, trustOf } from '@alveus/core/rod';
+import type { Instrument, InTheWay, SheetPlace, Trust } from '@alveus/core/rod';
+import { DEFAULT_DIGGING, inTheWay, inTheWayFrom, laserIn, sheetPlaces, trustOf } from '@alveus/core/rod';
 import type { Digging, Uuid } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import { useMemo } from 'react';
@@ -27,6 +27,8 @@ export interface Dig {
   readonly digging: Digging;
   readonly trust: Trust;
   readonly places: readonly SheetPlace[];
+  /** Utilities in reach of the digging from a place up to the next one of the sheet. */
+  inTheWayAt(place: SheetPlace): readonly InTheWay[];
   /** What is read by at a run; undefined while there is nothing to read by, or nothing that may be relied on. */
   instrumentAt(run: Uuid): Instrument | undefined;
 }
@@ -42,15 +44,22 @@ export function useDig(): Dig {
     if (!shape) return [];
     return sheetPlaces(shape, evaluation.runs, step === null ? { by: 'stick' } : { by: 'station', step });
   }, [evaluation, line, step]);
+  const inTheWayAt = useMemo((): Dig['inTheWayAt'] => {
+    const all = line === undefined ? [] : inTheWay(evaluation, line);
+    if (all.length === 0) return () => all;
+    const next = new Map(places.map((place, index) => [place, places[index + 1]]));
+    return (place) => inTheWayFrom(all, place, next.get(place));
+  }, [evaluation, line, places]);
   return useMemo(
     () => ({
       evaluation,
       digging: diggingOf(evaluation),
       trust,
       places,
+      inTheWayAt,
       instrumentAt: instrumentFor(evaluation, trust, view),
     }),
-    [evaluation, trust, places, view],
+    [evaluation, trust, places, inTheWayAt, view],
   );
 }
 

@@ -1,5 +1,5 @@
 import type { Stage } from '@alveus/core';
-import { ruleNamed, STAGE_ORDER } from '@alveus/core';
+import { ruleNamed, STAGE_ORDER, stopsDigging } from '@alveus/core';
 import { createSelector } from '@reduxjs/toolkit';
 import type { RootState } from '../store';
 import { selectFindings, selectRested } from './evaluation';
@@ -22,6 +22,8 @@ export const selectStageStates: (state: RootState) => Record<Stage, StageState> 
       ),
     );
     const unfinished = new Set(findings.flatMap(({ stage, rule }) => (ruleNamed(rule)?.unfinished ? [stage] : [])));
+    // Nobody digs past a stop, on whatever stage it was found.
+    if (findings.some(stopsDigging)) troubled.add('dig');
     /** How a stage stands, as far as anything was done in it. */
     const state = (stage: Stage, begun: boolean, whole: boolean): StageState =>
       !begun
@@ -46,7 +48,11 @@ export const selectStageStates: (state: RootState) => Record<Stage, StageState> 
         runs.length > 0,
         lines.every(({ quantities }) => quantities.complete),
       ),
-      dig: state('dig', graded && any(plan.setup), graded && book.setups.some(({ height }) => height !== undefined)),
+      dig: state(
+        'dig',
+        troubled.has('dig') || (graded && any(plan.setup)),
+        graded && book.setups.some(({ height }) => height !== undefined),
+      ),
     };
   },
 );
