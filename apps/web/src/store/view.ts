@@ -69,7 +69,7 @@ export type Sheet =
   | { readonly sheet: 'buying' }
   | { readonly sheet: 'article'; readonly article: string }
   | { readonly sheet: 'articles'; readonly group: 'bulk' | 'brought' | 'hauled' | 'away' | 'pipe' | 'fittings' }
-  | { readonly sheet: 'ticket'; readonly article: string }
+  | { readonly sheet: 'ticket'; readonly article: string; readonly corrects?: Uuid }
   | { readonly sheet: 'transfer'; readonly article: string }
   | { readonly sheet: 'line' }
   | { readonly sheet: 'in-trench' }

@@ -27,6 +27,16 @@ export function inUnitOf(sum: Sum, amount: number, unit: Unit): number | undefin
   return undefined;
 }
 
+/** What a load measures in the truck, for each placed. */
+export const looseFactor = ({ what, ordered, loose }: Pick<Sum, 'what' | 'ordered' | 'loose'>): number =>
+  what.of === 'material' && ordered > 0 && loose > 0 ? loose / ordered : 1;
+
+/** What came by a ticket, in the unit of the article: a volume on a ticket is what the truck held, loose. */
+function deliveredBy(sum: Sum, { amount, unit }: Delivery): number | undefined {
+  const placed = inUnitOf(sum, amount, unit);
+  return unit === 'volume' && placed !== undefined ? placed / looseFactor(sum) : placed;
+}
+
 /** Units in which a ticket of an article may be written, its own first. */
 export function unitsOf(sum: Sum): readonly Unit[] {
   return [
@@ -43,7 +53,7 @@ export function accountOf(sum: Sum, plan: Pick<Plan, 'purchase' | 'delivery'>): 
   let [ordered, delivered] = [0, 0];
   for (const { amount, unit } of books.ordered.get(sum.key) ?? []) ordered += inUnitOf(sum, amount, unit) ?? 0;
   for (const ticket of tickets) {
-    const amount = inUnitOf(sum, ticket.amount, ticket.unit);
+    const amount = deliveredBy(sum, ticket);
     if (amount === undefined) unlike.push(ticket);
     else delivered += amount;
   }

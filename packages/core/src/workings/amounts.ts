@@ -4,7 +4,8 @@ import type { Measured, Phrase } from '../phrase';
 import { measured } from '../phrase';
 import type { LineResult, RunResult } from '../results';
 import { slopedLength } from '../trench';
-import type { FigureRef, Working, WorkingStep } from './working';
+import { onFigure, onLayers, onRuns, onSections } from './rests';
+import type { FigureRef, Rest, Working, WorkingStep } from './working';
 
 type AmountRef = Extract<FigureRef, { line: string }>;
 
@@ -16,7 +17,11 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
   const runs = line.order.runs.map((run) => evaluation.runs.get(run.id) as RunResult);
   const q = line.quantities;
   const { native } = evaluation;
-  const rests = [...gap(line), 'depth along each run', 'trench widths', 'layers of the sections'];
+  const rests: readonly Rest[] = [
+    ...gap(line),
+    { words: 'depth along the line', at: { see: 'depths' } },
+    ...onSections(runs),
+  ];
 
   switch (ref.figure) {
     case 'excavation': {
@@ -83,7 +88,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
           volume(q.pipeDisplaced),
         ),
         source: EXACT,
-        rests: ['outside diameters', 'lengths in the ground'],
+        rests: onRuns('pipe and length of', runs),
       };
     }
     case 'nativeReturned': {
@@ -138,7 +143,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
           },
         ],
         source: 'common practice',
-        rests: [...gap(line), `shrink of ${native.name}`],
+        rests: [...gap(line), { words: `shrink of ${native.name}`, at: { see: 'native' } }],
       };
     case 'spoilLoose':
       return {
@@ -151,7 +156,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
           },
         ],
         source: 'common practice',
-        rests: [...gap(line), `swell of ${native.name}`],
+        rests: [...gap(line), { words: `swell of ${native.name}`, at: { see: 'native' } }],
       };
     case 'pipeLength':
     case 'sticks':
@@ -191,7 +196,7 @@ function explainLayer(
   line: LineResult,
   runs: readonly RunResult[],
   index: number,
-  rests: readonly string[],
+  rests: readonly Rest[],
 ): Working | undefined {
   const layer = line.quantities.layers[index];
   if (!layer) return undefined;
@@ -234,6 +239,8 @@ function explainMaterial(
   const material = evaluation.plan.material[ref.material];
   if (!amount || !material) return undefined;
   const { name } = material;
+  const of = (what: string): Rest => ({ words: `${what} of ${name}`, at: { see: 'material', id: material.id } });
+  const runs = line.order.runs.flatMap(({ id }) => evaluation.runs.get(id) ?? []);
   switch (ref.figure) {
     case 'placed': {
       const parts = line.quantities.layers.filter((layer) => layer.material === ref.material);
@@ -243,7 +250,7 @@ function explainMaterial(
         value: volume(amount.placed),
         steps: [...steps, { formula: 'all layers together', numbers: [volume(amount.placed)] }],
         source: EXACT,
-        rests: [...gap(line), 'each layer; its own working shows it run by run'],
+        rests: [...gap(line), ...onLayers(line, ref.material)],
       };
     }
     case 'area':
@@ -263,7 +270,7 @@ function explainMaterial(
           },
         ],
         source: 'common practice',
-        rests: [...gap(line), 'trench widths', `waste of ${name}`],
+        rests: [...gap(line), ...onSections(runs), of('waste')],
       };
     case 'ordered':
       return {
@@ -282,7 +289,7 @@ function explainMaterial(
           },
         ],
         source: 'common practice',
-        rests: [...gap(line), `waste of ${name}`],
+        rests: [...gap(line), of('waste')],
       };
     case 'loose':
       return {
@@ -295,15 +302,15 @@ function explainMaterial(
           },
         ],
         source: 'common practice',
-        rests: [...gap(line), `loose factor of ${name}`],
+        rests: [...gap(line), of('loose factor')],
       };
     case 'mass':
       return {
-        title: `${name}: mass`,
+        title: `${name}: weight`,
         value: measured(amount.mass, 'mass'),
         steps: [
           {
-            formula: 'mass = ordered × density as placed',
+            formula: 'weight = ordered × density as placed',
             numbers: [
               volume(amount.ordered),
               ' × ',
@@ -314,7 +321,7 @@ function explainMaterial(
           },
         ],
         source: 'common practice',
-        rests: [...gap(line), `density of ${name}`],
+        rests: [...gap(line), of('density')],
       };
   }
 }
@@ -354,7 +361,10 @@ function explainPipe(
         },
       ],
       source: 'common practice: rounded up once for each line and pipe',
-      rests: ['sloped lengths', 'stick length'],
+      rests: [
+        onFigure('length along the slope', { figure: 'pipeLength', line: line.id, pipe: ref.pipe }),
+        ...onRuns('stick length of', of),
+      ],
     };
   }
   const steps = perRun(
@@ -367,7 +377,7 @@ function explainPipe(
     value: length,
     steps: sum(steps, length),
     source: 'geometry',
-    rests: ['horizontal lengths', 'slopes'],
+    rests: onRuns('length and slope of', of),
   };
 }
 
@@ -400,6 +410,8 @@ function sum(steps: readonly WorkingStep[], total: Measured): WorkingStep[] {
 }
 
 /** Said first wherever something is left out. */
-function gap({ quantities }: LineResult): string[] {
-  return quantities.complete ? [] : ['incomplete: part of the line has no ground or grade yet'];
+function gap({ quantities }: LineResult): readonly Rest[] {
+  return quantities.complete
+    ? []
+    : [{ words: 'incomplete: part of the line has no ground or grade yet', at: { see: 'depths' } }];
 }

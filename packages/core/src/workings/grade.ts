@@ -4,7 +4,8 @@ import { factsOf } from '../grade';
 import { measured } from '../phrase';
 import type { RunResult } from '../results';
 import { INCH } from '../units';
-import type { Working, WorkingStep } from './working';
+import { onFigure, onRun, onSection } from './rests';
+import type { Rest, Working, WorkingStep } from './working';
 
 /** A run's own figures: its inverts, slope and trench width. */
 export function explainGrade(
@@ -40,7 +41,7 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
 
   const length = measured(run.length, 'distance');
   const steps: WorkingStep[] = [];
-  const rests: string[] = [];
+  const rests: Rest[] = [];
   const below = highestOut(evaluation, run);
   const ownSlope = facts.slope !== undefined;
   if (figure === 'slope' && low !== undefined && high !== undefined) {
@@ -48,7 +49,7 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
       formula: 'slope = (high invert − low invert) ÷ length',
       numbers: ['(', measured(high, 'elevation'), ' − ', measured(low, 'elevation'), ') ÷ ', length, ' = ', result],
     });
-    rests.push('both inverts of the run', 'its horizontal length');
+    rests.push(...both(run), onRun('horizontal length', run));
   } else if (figure === 'low' && below?.grade.high !== undefined && low !== undefined) {
     steps.push({
       formula: 'low invert = outgoing invert below + drop',
@@ -60,7 +61,7 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
         result,
       ],
     });
-    rests.push(`high invert of ${below.run.name}`);
+    rests.push(onFigure(`high invert of ${below.run.name}`, { figure: 'high', run: below.id }));
   } else if (low !== undefined && high !== undefined && slope !== undefined && (ownSlope || figure === 'high')) {
     steps.push(
       figure === 'high'
@@ -73,12 +74,21 @@ function explainFact(evaluation: Evaluation, run: RunResult, figure: 'low' | 'hi
             numbers: [measured(high, 'elevation'), ' − ', measured(slope, 'slope'), ' × ', length, ' = ', result],
           },
     );
-    rests.push(figure === 'high' ? 'low invert' : 'high invert', 'slope', 'horizontal length');
+    rests.push(
+      ...both(run).filter(({ words }) => words !== `${figure} invert`),
+      onFigure('slope', { figure: 'slope', run: run.id }),
+      onRun('horizontal length', run),
+    );
   } else {
     steps.push({ formula: 'set by the run it joins', numbers: [result] });
   }
   return { title, value: result, steps, source: 'geometry', rests };
 }
+
+const both = ({ id }: RunResult): readonly Rest[] => [
+  onFigure('low invert', { figure: 'low', run: id }),
+  onFigure('high invert', { figure: 'high', run: id }),
+];
 
 /** Of the runs that leave its lower node, the one whose invert is highest: its own rests on that. */
 function highestOut(evaluation: Evaluation, run: RunResult): RunResult | undefined {
@@ -106,7 +116,7 @@ function explainWidth(run: RunResult): Working {
   }
   const value = measured(trench.width, 'thickness');
   const outside = measured(pipe.outside, 'fine');
-  const rests = [section.name, pipe.name];
+  const rests = [...onSection('section', run), onRun(`pipe ${pipe.name}`, run)];
   const rule = section.width;
   switch (rule.rule) {
     case 'fixed':
@@ -162,7 +172,7 @@ function explainWidth(run: RunResult): Working {
           },
         ],
         source: 'EN 1610; check your edition',
-        rests: [...rests, 'greatest depth of the run'],
+        rests: [...rests, { words: 'greatest depth of the run', at: { see: 'depths' } }],
       };
   }
 }

@@ -3,7 +3,8 @@ import { measured } from '../phrase';
 import type { RunResult } from '../results';
 import type { Station } from '../trench';
 import { layerTops, stationAt } from '../trench';
-import type { FigureRef, Working, WorkingStep } from './working';
+import { onFigure, onRun, onSection } from './rests';
+import type { FigureRef, Rest, Working, WorkingStep } from './working';
 
 type LevelRef = Extract<FigureRef, { at: number }>;
 
@@ -21,13 +22,17 @@ export function explainLevel(run: RunResult, ref: LevelRef): Working {
     case 'bottom':
       return explainBottom(run, station);
     case 'depth':
-      return explainDepth(station);
+      return explainDepth(run, station);
     case 'cover':
       return explainCover(run, station);
     case 'layerTop':
       return explainLayerTop(run, station, ref.layer);
   }
 }
+
+const HERE = { ground: 'ground here', invert: 'invert here', bottom: 'trench bottom here' } as const;
+const here = (figure: keyof typeof HERE, { id }: RunResult, at: number): Rest =>
+  onFigure(HERE[figure], { figure, run: id, at });
 
 const missing = (what: string): WorkingStep => ({ formula: what, numbers: [] });
 
@@ -66,7 +71,7 @@ function explainGround(run: RunResult, { at, ground }: Station): Working {
     value: ground === undefined ? undefined : elevation(ground),
     steps,
     source: 'geometry',
-    rests: ['ground points of the run and its ends'],
+    rests: [onRun('ground along the run and at its ends', run)],
   };
 }
 
@@ -92,11 +97,14 @@ function explainInvert(run: RunResult, { at, invert }: Station): Working {
     value: invert === undefined ? undefined : elevation(invert),
     steps,
     source: 'geometry',
-    rests: ['grade facts of the run'],
+    rests: [
+      onFigure('low invert', { figure: 'low', run: run.id }),
+      onFigure('slope', { figure: 'slope', run: run.id }),
+    ],
   };
 }
 
-function explainBottom(run: RunResult, { invert, bottom }: Station): Working {
+function explainBottom(run: RunResult, { at, invert, bottom }: Station): Working {
   const { pipe, envelope } = run;
   const steps =
     invert === undefined || bottom === undefined || !pipe || !envelope
@@ -119,14 +127,14 @@ function explainBottom(run: RunResult, { invert, bottom }: Station): Working {
     steps,
     source: 'geometry; thicknesses are measured plumb',
     rests: [
-      'grade of the run',
-      `wall of ${pipe?.name ?? 'the pipe'}`,
-      `bedding of ${run.section?.name ?? 'the section'}`,
+      here('invert', run, at),
+      onRun(`wall of ${pipe?.name ?? 'the pipe'}`, run),
+      ...onSection('bedding of', run),
     ],
   };
 }
 
-function explainDepth({ ground, bottom, depth }: Station): Working {
+function explainDepth(run: RunResult, { at, ground, bottom, depth }: Station): Working {
   const steps =
     ground === undefined || bottom === undefined || depth === undefined
       ? [missing('Needs the ground and the trench bottom here.')]
@@ -145,11 +153,11 @@ function explainDepth({ ground, bottom, depth }: Station): Working {
     value: depth === undefined ? undefined : measured(depth, 'depth'),
     steps,
     source: 'geometry',
-    rests: ['ground here', 'trench bottom here'],
+    rests: [here('ground', run, at), here('bottom', run, at)],
   };
 }
 
-function explainCover(run: RunResult, { ground, invert, cover }: Station): Working {
+function explainCover(run: RunResult, { at, ground, invert, cover }: Station): Working {
   const { pipe } = run;
   const steps =
     ground === undefined || invert === undefined || cover === undefined || !pipe
@@ -179,11 +187,11 @@ function explainCover(run: RunResult, { ground, invert, cover }: Station): Worki
     value: cover === undefined ? undefined : measured(cover, 'depth'),
     steps,
     source: 'geometry',
-    rests: ['ground here', 'invert here', `outside of ${pipe?.name ?? 'the pipe'}`],
+    rests: [here('ground', run, at), here('invert', run, at), onRun(`outside of ${pipe?.name ?? 'the pipe'}`, run)],
   };
 }
 
-function explainLayerTop(run: RunResult, { bottom, depth }: Station, layer: number): Working {
+function explainLayerTop(run: RunResult, { at, bottom, depth }: Station, layer: number): Working {
   const of = run.envelope;
   const part = of?.layers[layer];
   const over = of && depth !== undefined ? layerTops(of, depth)[layer] : undefined;
@@ -208,6 +216,6 @@ function explainLayerTop(run: RunResult, { bottom, depth }: Station, layer: numb
     value: top === undefined ? undefined : elevation(top),
     steps,
     source: 'geometry',
-    rests: ['trench bottom here', `layers of ${run.section?.name ?? 'the section'}`],
+    rests: [here('bottom', run, at), ...onSection('layers of', run)],
   };
 }

@@ -8,9 +8,21 @@ export interface Working {
   readonly value: Measured | undefined;
   readonly steps: readonly WorkingStep[];
   readonly source: string;
-  /** What it rests on, in the words of the plan. */
-  readonly rests: readonly string[];
+  /** What it depends on. */
+  readonly rests: readonly Rest[];
 }
+
+/** What a figure depends on, and where that is seen or changed. */
+export interface Rest {
+  readonly words: string;
+  readonly at?: RestAt;
+}
+
+export type RestAt =
+  | { readonly see: 'figure'; readonly figure: FigureRef }
+  | { readonly see: 'run' | 'section' | 'material'; readonly id: Uuid }
+  /** The native soil of the job, or how deep the trench of the line is all along. */
+  | { readonly see: 'native' | 'depths' };
 
 export interface WorkingStep {
   readonly formula: string;

@@ -48,7 +48,7 @@ function Bought({ line, amount }: { line: LineResult; amount: LineResult['quanti
         ) : (
           <Figure label="To order" value={amount.ordered} quantity="volume" figure={{ figure: 'ordered', ...about }} />
         )}
-        <Figure label="Mass" value={amount.mass} quantity="mass" figure={{ figure: 'mass', ...about }} />
+        <Figure label="Weight" value={amount.mass} quantity="mass" figure={{ figure: 'mass', ...about }} />
         <Figure
           label="Placed"
           size="large"
@@ -71,6 +71,7 @@ function Bought({ line, amount }: { line: LineResult; amount: LineResult['quanti
               key={layer.name}
               name={layer.name}
               placed={layer.placed}
+              ordered={layer.placed * (1 + (material?.waste ?? 0)) * (material?.density ?? 0)}
               figure={{ figure: 'layerPlaced', line: line.id, layer: index }}
             />
           ) : null,
@@ -80,19 +81,20 @@ function Bought({ line, amount }: { line: LineResult; amount: LineResult['quanti
   );
 }
 
-/** What of a material lies in one kind of layer. */
-function Part({ name, placed, figure }: { name: string; placed: number; figure: FigureRef }) {
+/** What of a material lies in one kind of layer. @param ordered with its waste, kg */
+function Part({ name, placed, ordered, figure }: { name: string; placed: number; ordered: number; figure: FigureRef }) {
   const tones = useTones();
   const dispatch = useAppDispatch();
-  const shown = usePrint()(placed, 'volume');
+  const print = usePrint();
   return (
     <Tap
       onPress={() => dispatch(sheetOpened({ sheet: 'working', figure }))}
       style={[styles.part, { borderColor: tones.line }]}
     >
       <Words style={styles.flex}>{name}</Words>
-      <Words>{shown}</Words>
-      <Unseen> placed. Show the working</Unseen>
+      <Words>{`${print(placed, 'volume')} placed · `}</Words>
+      <Words strong>{print(ordered, 'mass')}</Words>
+      <Unseen>. Show the working</Unseen>
     </Tap>
   );
 }

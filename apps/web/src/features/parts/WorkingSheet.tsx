@@ -1,12 +1,14 @@
 import type { FigureRef, Reached } from '@alveus/core';
 import { print, REACHED, say } from '@alveus/core';
+import type { RestAt } from '@alveus/core/workings';
 import { explain } from '@alveus/core/workings';
 import type { UpRun, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
+import type { Sheet as SheetOpen } from '../../store';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
-import { Button, Sheet, useUnits, Words } from '../../ui/measured';
+import { Button, List, Row, Sheet, useUnits, Words } from '../../ui/measured';
 
 /** The working of one figure: formula, numbers, source, and what it rests on. */
 export function WorkingSheet({ figure, onClose }: { figure: FigureRef; onClose: () => void }) {
@@ -51,12 +53,41 @@ export function WorkingSheet({ figure, onClose }: { figure: FigureRef; onClose: 
         </Words>
       ) : null}
       {working.rests.length > 0 ? (
-        <Words size="small" tone="muted">
-          {`Depends on: ${working.rests.join('; ')}.`}
-        </Words>
+        <>
+          <Words strong heading={3}>
+            Depends on
+          </Words>
+          <List label="Depends on">
+            {working.rests.map(({ words, at }, index) => (
+              <Row
+                key={index}
+                title={words}
+                {...(at ? { does: 'Open', onPress: () => dispatch(sheetOpened(sheetOf(at))) } : {})}
+              />
+            ))}
+          </List>
+        </>
       ) : null}
     </Sheet>
   );
+}
+
+/** Where that is seen or changed, which a figure depends on. */
+function sheetOf(at: RestAt): SheetOpen {
+  switch (at.see) {
+    case 'figure':
+      return { sheet: 'working', figure: at.figure };
+    case 'run':
+      return { sheet: 'run', run: at.id };
+    case 'section':
+      return { sheet: 'section', section: at.id };
+    case 'material':
+      return { sheet: 'material', material: at.id };
+    case 'native':
+      return { sheet: 'native' };
+    case 'depths':
+      return { sheet: 'against' };
+  }
 }
 
 /** A level at a station that follows from the grade can be typed, and the grade follows from it. */

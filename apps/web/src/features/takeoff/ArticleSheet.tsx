@@ -2,7 +2,7 @@ import type { Evaluation } from '@alveus/core';
 import { distanceOf, whereIs } from '@alveus/core';
 import type { Entry, Sum } from '@alveus/core/takeoff';
 import { accountOf, movedIn } from '@alveus/core/takeoff';
-import type { Unit } from '@alveus/plan';
+import type { Delivery } from '@alveus/plan';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, wentTo } from '../../store';
@@ -12,7 +12,7 @@ import { MovedHere } from './MovedHere';
 import { TicketRow } from './TicketRow';
 import { useTakeoff } from './useTakeoff';
 import { placeName } from './where';
-import { countWords, orderWords, quantityOf, UNIT_QUANTITY } from './words';
+import { amountWords, countWords, orderWords, quantityOf, UNIT_QUANTITY } from './words';
 import { Workings } from './Workings';
 
 /** One article of the take-off: how it is ordered, what came of it, and every place that it is for. */
@@ -103,8 +103,9 @@ function Came({ sum, evaluation: { plan } }: { sum: Sum; evaluation: Evaluation 
   const dispatch = useAppDispatch();
   const print = usePrint();
   const { ordered, delivered, left, since, tickets, unlike } = accountOf(sum, plan);
-  const told = (value: number, unit: Unit = sum.unit): string =>
-    print(value, unit === 'mass' ? (sum.unit === 'mass' ? 'weight' : 'mass') : UNIT_QUANTITY[unit]);
+  const told = (value: number): string => amountWords(sum, value, print);
+  const onTicket = ({ amount, unit }: Delivery): string =>
+    print(amount, unit === 'mass' ? (sum.unit === 'mass' ? 'weight' : 'mass') : UNIT_QUANTITY[unit]);
   return (
     <>
       <Words strong heading={3}>
@@ -129,7 +130,7 @@ function Came({ sum, evaluation: { plan } }: { sum: Sum; evaluation: Evaluation 
             <TicketRow
               key={ticket.id}
               ticket={ticket}
-              title={`${told(ticket.amount, ticket.unit)}${ticket.ticket ? `, ticket ${ticket.ticket}` : ''}`}
+              title={`${onTicket(ticket)}${ticket.ticket ? `, ticket ${ticket.ticket}` : ''}`}
               note={ticket.day}
             />
           ))}

@@ -3,7 +3,7 @@ import type { Sum } from '@alveus/core/takeoff';
 import { usePrint } from '../../ui/measured';
 import type { PrintedTable, Whole } from '../../ui/Printed';
 import { useTakeoff } from './useTakeoff';
-import { countWords, quantityOf, SUPPLIER_WORDS } from './words';
+import { amountWords, countWords, SUPPLIER_WORDS } from './words';
 
 export interface OrderPaperProps {
   /** What tables are made with on paper comes with the paper. */
@@ -17,12 +17,10 @@ export function OrderPaper({ Table, Unparted }: OrderPaperProps) {
   const print = usePrint();
   if (!now) return null;
   const row = (sum: Sum): string[] => {
-    const quantity = quantityOf(sum);
     return [
       sum.name,
       sum.count ? countWords(sum.count.number, sum.count.of) : '',
-      sum.unit === 'count' ? countWords(sum.ordered, 'piece') : print(sum.ordered, quantity),
-      sum.mass > 0 && sum.unit !== 'mass' ? print(sum.mass, 'mass') : '',
+      amountWords(sum, sum.ordered, print),
       sum.loads > 0 ? String(sum.loads) : '',
     ];
   };
@@ -32,7 +30,7 @@ export function OrderPaper({ Table, Unparted }: OrderPaperProps) {
       <Unparted key={supplier}>
         <Table
           caption={SUPPLIER_WORDS[supplier]}
-          head={['Item', 'Count', 'Amount', 'Weight', 'Loads']}
+          head={['Item', 'Count', 'Amount', 'Loads']}
           rows={sums.map(row)}
           named
         />

@@ -4,7 +4,7 @@ import { accountOf } from '@alveus/core/takeoff';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch } from '../../store';
 import { List, Row, usePrint } from '../../ui/measured';
-import { orderWords, quantityOf } from './words';
+import { amountWords, orderWords } from './words';
 
 export function Sums({
   sums,
@@ -26,7 +26,7 @@ export function Sums({
             title={sum.name}
             note={
               amounts
-                ? print(amounts.get(sum.key) ?? 0, quantityOf(sum))
+                ? amountWords(sum, amounts.get(sum.key) ?? 0, print)
                 : `${orderWords(sum, print)}${accountWords(sum, evaluation, print)}`
             }
             noteLines="all"
@@ -43,12 +43,10 @@ export function Sums({
 function accountWords(sum: Sum, { plan }: Evaluation, print: ReturnType<typeof usePrint>): string {
   const { ordered, delivered, since } = accountOf(sum, plan);
   if (ordered === 0 && delivered === 0) return '';
-  const quantity = quantityOf(sum);
+  const words = (value: number): string => amountWords(sum, value, print);
   const moved =
-    Math.abs(since) > 1e-6 * Math.max(1, sum.ordered)
-      ? `, plan ${since > 0 ? '+' : '−'}${print(Math.abs(since), quantity)}`
-      : '';
-  return ` — ordered ${print(ordered, quantity)}, delivered ${print(delivered, quantity)}${ordered > 0 ? moved : ''}`;
+    Math.abs(since) > 1e-6 * Math.max(1, sum.ordered) ? `, plan ${since > 0 ? '+' : '−'}${words(Math.abs(since))}` : '';
+  return ` — ordered ${words(ordered)}, delivered ${words(delivered)}${ordered > 0 ? moved : ''}`;
 }
 
 const styles = StyleSheet.create({ rows: { paddingHorizontal: 12 } });

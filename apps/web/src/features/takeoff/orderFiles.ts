@@ -1,71 +1,86 @@
-import type { Evaluation, System } from '@alveus/core';
-import { unitName, unitSize } from '@alveus/core';
+import type { Evaluation, Quantity, System } from '@alveus/core';
+import { print, unitName } from '@alveus/core';
 import type { Sum, Takeoff } from '@alveus/core/takeoff';
-import { accountOf, lineOf, movedIn } from '@alveus/core/takeoff';
+import { accountOf, lineOf, looseFactor, movedIn } from '@alveus/core/takeoff';
 import type { BookSheet } from '@alveus/exchange/xlsx';
 import type { RootState } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { saveBlob, saveText } from '../../sync/files';
+import { today } from './today';
 import { workedOut } from './useTakeoff';
 import { placeName } from './where';
 import { COUNT_WORDS, quantityOf, SUPPLIER_WORDS } from './words';
 
-/** The order list and its places, as tables for other programs: numbers in the units of the reader, named in the head. */
+/** The order list and its places, as tables for other programs: as they are ordered, in the units of the reader. */
 
 type Cell = string | number;
 
 const HEAD = [
   'Supplier',
   'Item',
-  'Unit',
-  'Placed',
-  'Moved here',
-  'To order',
   'Count',
   'Counted by',
+  'To order',
+  'Unit',
+  'Weight',
+  'Weight in',
   'Loads',
-  'Ordered',
-  'Delivered',
+  'Ordered so far',
+  'Delivered so far',
+  'Placed in the ground',
+  'Moved here',
 ];
 
-const rounded = (value: number): number => Math.round(value * 1e4) / 1e4;
+/** A figure as it is ordered; what is next to nothing is a cell of text. */
+function cellOf(value: number, quantity: Quantity, system: System): Cell {
+  const text = print(value, quantity, system, { bare: true });
+  const number = Number(text.replace('\u2212', '-'));
+  return Number.isNaN(number) ? text : number;
+}
 
-function unitFor(sum: Sum, system: System): { readonly name: string; readonly size: number } {
-  if (sum.unit === 'count') return { name: 'pieces', size: 1 };
-  const quantity = quantityOf(sum);
-  return { name: unitName(quantity, system), size: unitSize(quantity, system) };
+function unitWords(sum: Sum, system: System): string {
+  if (sum.unit === 'count') return 'pieces';
+  return `${unitName(quantityOf(sum), system)}${looseFactor(sum) === 1 ? '' : ' loose'}`;
 }
 
 export function orderRows({ sums }: Takeoff, { plan }: Evaluation, system: System): Cell[][] {
   const rows = sums.map((sum): Cell[] => {
-    const { name, size } = unitFor(sum, system);
+    const quantity = quantityOf(sum);
     const { ordered, delivered } = accountOf(sum, plan);
+    const loose = looseFactor(sum);
+    const cell = (value: number): Cell => cellOf(value, quantity, system);
     return [
       SUPPLIER_WORDS[sum.supplier],
       sum.name,
-      name,
-      rounded(sum.amount / size),
-      rounded(movedIn(sum.moved) / size),
-      rounded(sum.ordered / size),
       sum.count?.number ?? '',
       sum.count ? COUNT_WORDS[sum.count.of][1] : '',
+      cell(sum.ordered * loose),
+      unitWords(sum, system),
+      sum.mass > 0 && sum.unit !== 'mass' ? cellOf(sum.mass, 'mass', system) : '',
+      sum.mass > 0 && sum.unit !== 'mass' ? unitName('mass', system) : '',
       sum.loads > 0 ? sum.loads : '',
-      rounded(ordered / size),
-      rounded(delivered / size),
+      cell(ordered * loose),
+      cell(delivered * loose),
+      cell(sum.amount),
+      cell(movedIn(sum.moved)),
     ];
   });
   return [HEAD, ...rows];
 }
 
+/** Whose order it is, and of which day: what is as old as that. */
+const titleRows = (job: string): Cell[][] => [['Job', job], ['Date', today()], []];
+
 function placeRows({ sums }: Takeoff, evaluation: Evaluation, system: System): Cell[][] {
   const rows = sums.flatMap((sum) => {
-    const { name, size } = unitFor(sum, system);
+    const quantity = quantityOf(sum);
+    const unit = sum.unit === 'count' ? 'pieces' : unitName(quantity, system);
     return sum.entries.map((entry): Cell[] => [
       sum.name,
       evaluation.lines.get(lineOf(entry, evaluation) ?? '')?.line.name ?? '',
       placeName(entry, evaluation),
-      rounded(entry.amount / size),
-      name,
+      cellOf(entry.amount, quantity, system),
+      unit,
       entry.why,
     ]);
   });
@@ -76,22 +91,26 @@ const asText = (rows: readonly (readonly Cell[])[]): string[][] => rows.map((row
 
 export function saveOrderTable(state: RootState): void {
   const evaluation = selectCommitted(state);
-  const rows = orderRows(workedOut(evaluation), evaluation, state.settings.system);
+  const rows = [...titleRows(state.job.name), ...orderRows(workedOut(evaluation), evaluation, state.settings.system)];
   void import('@alveus/exchange').then(({ csvText }) =>
     saveText(`${state.job.name} order list.csv`, 'text/csv', csvText(asText(rows))),
   );
 }
 
-export function orderBook(evaluation: Evaluation, system: System): BookSheet[] {
+export function orderBook(job: string, evaluation: Evaluation, system: System): BookSheet[] {
   const of = workedOut(evaluation);
   return [
-    { name: 'Order list', rows: orderRows(of, evaluation, system), widths: [24, 36, 10, 12, 12, 12, 8, 10, 8, 12, 12] },
+    {
+      name: 'Order list',
+      rows: [...titleRows(job), ...orderRows(of, evaluation, system)],
+      widths: [24, 36, 8, 10, 12, 14, 10, 10, 8, 14, 16, 20, 12],
+    },
     { name: 'Places', rows: placeRows(of, evaluation, system), widths: [36, 24, 24, 12, 10, 40] },
   ];
 }
 
 export function saveOrderBook(state: RootState): void {
-  const sheets = orderBook(selectCommitted(state), state.settings.system);
+  const sheets = orderBook(state.job.name, selectCommitted(state), state.settings.system);
   void import('@alveus/exchange/xlsx')
     .then(({ xlsxBook }) => xlsxBook(sheets))
     .then((blob) => saveBlob(`${state.job.name} order list.xlsx`, blob));

@@ -1,5 +1,6 @@
 import type { Quantity } from '@alveus/core';
 import type { Count, Sum } from '@alveus/core/takeoff';
+import { looseFactor } from '@alveus/core/takeoff';
 import type { Supplier, Unit } from '@alveus/plan';
 
 /** The words of an order. */
@@ -24,7 +25,7 @@ export const UNIT_QUANTITY: Readonly<Record<Unit, Quantity>> = {
 };
 
 export const UNIT_WORDS: Readonly<Record<Unit, string>> = {
-  volume: 'By volume',
+  volume: 'By volume, loose in the truck',
   area: 'By area',
   length: 'By length',
   count: 'By the piece',
@@ -50,12 +51,21 @@ const loadWords = (loads: number): string => (loads === 1 ? '1 load' : `${loads}
 
 /** As it is asked for: what a supplier counts first, then what it measures. */
 export function orderWords(sum: Sum, print: Print): string {
-  const { unit, ordered, count, mass, loads } = sum;
-  const small = unit === 'count' ? countWords(ordered, 'piece') : print(ordered, quantityOf(sum));
+  const { unit, ordered, count, loads } = sum;
   return [
     ...(count ? [countWords(count.number, count.of)] : []),
-    ...(count && unit === 'count' ? [] : [small]),
-    ...(mass > 0 && unit !== 'mass' ? [print(mass, 'mass')] : []),
+    ...(count && unit === 'count' ? [] : [amountWords(sum, ordered, print)]),
     ...(loads > 0 ? [loadWords(loads)] : []),
+  ].join(' · ');
+}
+
+/** An amount of an item, by its unit, as a supplier is asked for it: stone in loose yards and tons. */
+export function amountWords(sum: Sum, amount: number, print: Print): string {
+  const { unit, weighs, what } = sum;
+  if (unit === 'count') return countWords(amount, 'piece');
+  const loose = what.of === 'material' ? ' loose' : '';
+  return [
+    `${print(amount * looseFactor(sum), quantityOf(sum))}${unit === 'volume' ? loose : ''}`,
+    ...(weighs > 0 && unit !== 'mass' ? [print(amount * weighs, 'mass')] : []),
   ].join(' · ');
 }

@@ -1,0 +1,27 @@
+import type { Uuid } from '@alveus/plan';
+import type { LineResult, RunResult } from '../results';
+import type { FigureRef, Rest } from './working';
+
+/** What figures depend on, each with the place where it is seen or changed. */
+
+export const onFigure = (words: string, figure: FigureRef): Rest => ({ words, at: { see: 'figure', figure } });
+export const onRun = (words: string, { id }: Pick<RunResult, 'id'>): Rest => ({ words, at: { see: 'run', id } });
+
+/** Each run of some, by a phrase in front of its name. */
+export const onRuns = (words: string, runs: readonly RunResult[]): readonly Rest[] =>
+  runs.map((run) => onRun(`${words} ${run.run.name}`, run));
+
+export const onSection = (words: string, { section }: Pick<RunResult, 'section'>): readonly Rest[] =>
+  section ? [{ words: `${words} ${section.name}`, at: { see: 'section', id: section.id } }] : [];
+
+/** The trench sections of some runs, each once. */
+export const onSections = (runs: readonly RunResult[]): readonly Rest[] =>
+  [...new Map(runs.flatMap((run) => (run.section ? [[run.section.id, run] as const] : []))).values()].flatMap((run) =>
+    onSection('width and layers of', run),
+  );
+
+/** The layers of a line that are of one material. */
+export const onLayers = ({ id, quantities }: LineResult, material: Uuid): readonly Rest[] =>
+  quantities.layers.flatMap((layer, index) =>
+    layer.material === material ? [onFigure(layer.name, { figure: 'layerPlaced', line: id, layer: index })] : [],
+  );
