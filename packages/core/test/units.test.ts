@@ -156,6 +156,9 @@ describe('what crews type, in every way they type it', () => {
     ['0.26 ft per 100 feet', 'slope', 'feet', 0.0026],
     ['1/8 per foot', 'slope', 'feet', 1 / 96],
     ['1/4" to the foot', 'slope', 'feet', 1 / 48],
+    ['1/4"', 'slope', 'feet', 1 / 48],
+    ['1/4 in', 'slope', 'feet', 1 / 48],
+    ['1:48', 'slope', 'feet', 1 / 48],
     ['1/8 in. per ft.', 'slope', 'metric', 1 / 96],
     ['⅛"/ft', 'slope', 'metric', 1 / 96],
     ['1/4" per 5 feet', 'slope', 'feet', 1 / 240],
@@ -215,6 +218,13 @@ describe('a value that nobody means', () => {
     ['6', 'thickness', 'metric', undefined, 0],
     ['1.4', 'density', 'feet', undefined, 0],
     ['1 %', 'slope', 'feet', undefined, 0],
+    // Of a plan sheet in ft/ft; of an inch in a foot.
+    ['0.0100', 'slope', 'feet', '0.0100 ft/ft', 0.01],
+    ['0.005', 'slope', 'metric', '0.005 m/m', 0.005],
+    ['1/4', 'slope', 'inches', '1/4 in/ft', 1 / 48],
+    ['0.5', 'slope', 'feet', undefined, 0],
+    ['0.0100 ft/ft', 'slope', 'feet', undefined, 0],
+    ['1/96', 'slope', 'feet', undefined, 0],
     ['0', 'thickness', 'feet', undefined, 0],
   ])('%s as %s in %s asks for %s', (text, quantity, system, meant, si) => {
     const asked = suggestion(text, quantity, system);

@@ -1,3 +1,4 @@
+import type { Quantity } from '@alveus/core';
 import type { ReactNode } from 'react';
 import { useEffect, useId } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -31,8 +32,8 @@ export interface FieldProps {
   type?: 'text' | 'date';
   /** In a table, where the column says what it is: its label is only heard. */
   bare?: boolean;
-  /** What is typed is a measurement. */
-  measure?: boolean;
+  /** What is typed measures this: the pad has its keys. */
+  measure?: Quantity | undefined;
 }
 
 /** A labelled line of text with its complaint, or else its hint, under it. */
@@ -48,13 +49,13 @@ export function Field({
   focus = false,
   all = false,
   type = 'text',
-  measure = false,
+  measure,
   bare = false,
 }: FieldProps) {
   const tones = useTones();
   const id = useId();
   const note = error ?? hint;
-  const pad = usePadWanted() && measure;
+  const pad = usePadWanted() && measure !== undefined;
   // React Native knows no fields for days; the browser's own offers them to be picked.
   useEffect(() => {
     if (type !== 'text') document.getElementById(id)?.setAttribute('type', type);
@@ -73,7 +74,7 @@ export function Field({
         onKeyPress={(event) => onKey?.(event as unknown as FieldKey)}
         autoFocus={focus}
         // A measurement is typed over; another tap puts the caret into it.
-        onFocus={(event: { target: unknown }) => (all || measure) && chooseAll(event.target)}
+        onFocus={(event: { target: unknown }) => (all || measure !== undefined) && chooseAll(event.target)}
         autoComplete="off"
         error={error !== undefined}
         outlineColor={tones.muted}
@@ -84,7 +85,7 @@ export function Field({
           ...(bare ? { 'aria-label': label } : {}),
           'aria-invalid': error !== undefined,
           'aria-describedby': note ? `${id}-note` : undefined,
-          ...(measure ? { dataSet: { [MEASURE]: '' }, inputMode: pad ? 'none' : 'text' } : {}),
+          ...(measure !== undefined ? { dataSet: { [MEASURE]: measure }, inputMode: pad ? 'none' : 'text' } : {}),
         } as object)}
       />
       {note ? (

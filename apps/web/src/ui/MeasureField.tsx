@@ -66,6 +66,8 @@ export function MeasureField(props: MeasureFieldProps) {
   const [text, setText] = useState(shown);
   const [error, setError] = useState<string>();
   const own = useRef(value);
+  /** What was asked about, and is meant as it stands. */
+  const [meant, setMeant] = useState<string>();
 
   useEffect(() => {
     // The value moved for another reason than this field: show it, unless a mistake still stands here.
@@ -77,26 +79,28 @@ export function MeasureField(props: MeasureFieldProps) {
   }, [value, shown]);
   useEffect(() => setText(shown), [system, fraction]); // eslint-disable-line react-hooks/exhaustive-deps
 
-  const read = (typed: string): Read => {
+  const read = (typed: string, understood = meant): Read => {
     if (typed.trim() === '' && optional) return { value: undefined };
     const parsed = parse(typed, quantity, system);
+    // Nothing is taken for what it may not be: it waits for an answer.
+    if (typed !== shown && typed !== understood && suggestion(typed, quantity, system)) return { problem: WHICH };
     if (!parsed.ok) return { problem: complaint(parsed) };
     const problem = (limit && complaintOf(limit, parsed.value, quantity, say)) ?? check?.(parsed.value);
     return problem === undefined ? { value: parsed.value } : { problem };
   };
-  const hand = (typed: string): void => {
-    const result = read(typed);
+  const hand = (typed: string, understood = meant): void => {
+    const result = read(typed, understood);
     // What was not touched is not an edit, however it was rounded to be shown.
     if ('problem' in result || typed === shown || result.value === own.current) return;
     own.current = result.value;
     onChange(result.value);
   };
-  const type = (typed: string): void => {
+  const type = (typed: string, understood = meant): void => {
     setText(typed);
-    const result = read(typed);
+    const result = read(typed, understood);
     setError('problem' in result ? result.problem : undefined);
     onValid?.(!('problem' in result));
-    if (when === 'typing') hand(typed);
+    if (when === 'typing') hand(typed, understood);
   };
   const leave = when === 'leaving' ? (): void => hand(text) : undefined;
   // A sheet that is closed takes its field away without its being left first.
@@ -119,17 +123,23 @@ export function MeasureField(props: MeasureFieldProps) {
   };
 
   const unit = unitName(quantity, system);
-  const asked = text === shown ? undefined : suggestion(text, quantity, system);
-  const accept = (): void => {
-    if (!asked) return;
-    type(asked.text);
-    if (when === 'leaving') hand(asked.text);
+  const asked = text === shown || text === meant ? undefined : suggestion(text, quantity, system);
+  const accept = (answer: string): void => {
+    setMeant(answer);
+    type(answer, answer);
+    if (when === 'leaving') hand(answer, answer);
   };
+  const literal = parse(text, quantity, system);
+  // A slope is laid by per cent, however it was typed.
+  const echo =
+    quantity === 'slope' && !asked && literal.ok && text !== shown && !text.includes('%')
+      ? `= ${print(literal.value, 'slope', system)}`
+      : undefined;
   const field = (
     <Field
       label={unit && unit !== '%' ? `${label} (${unit})` : label}
       value={text}
-      onChange={type}
+      onChange={(typed) => type(typed)}
       onSubmit={() => {
         leave?.();
         props.onSubmit?.();
@@ -137,14 +147,20 @@ export function MeasureField(props: MeasureFieldProps) {
       onLeave={leave}
       error={error ?? props.error}
       onKey={nudge === undefined ? undefined : nudged}
-      hint={props.hint}
+      hint={echo ?? props.hint}
       focus={props.focus ?? false}
       bare={props.bare ?? false}
-      measure
+      measure={quantity}
     />
   );
   return asked ? (
-    <Question words={suggestionWords(asked, quantity, system)} onYes={accept}>
+    <Question
+      answers={[
+        { words: suggestionWords(asked, quantity, system), text: asked.text },
+        ...(literal.ok ? [{ words: `${print(literal.value, quantity, system)} as typed`, text }] : []),
+      ]}
+      onAnswer={accept}
+    >
       {field}
     </Question>
   ) : (
@@ -152,8 +168,16 @@ export function MeasureField(props: MeasureFieldProps) {
   );
 }
 
-/** A text that may have been meant otherwise: one tap takes it so. A question that nobody sees is none, so it comes into view. */
-function Question({ words, onYes, children }: { words: string; onYes: () => void; children: React.ReactNode }) {
+const WHICH = 'Which one is meant?';
+
+interface QuestionProps {
+  answers: readonly { readonly words: string; readonly text: string }[];
+  onAnswer: (text: string) => void;
+  children: React.ReactNode;
+}
+
+/** A text that may be meant in two ways: one tap tells which. A question that nobody sees is none, so it comes into view. */
+function Question({ answers, onAnswer, children }: QuestionProps) {
   const box = useRef<View>(null);
   useEffect(() => {
     (box.current as unknown as HTMLElement | null)?.scrollIntoView?.({ block: 'nearest' });
@@ -161,7 +185,11 @@ function Question({ words, onYes, children }: { words: string; onYes: () => void
   return (
     <View ref={box} style={styles.question}>
       {children}
-      <Button onPress={onYes}>{words}</Button>
+      {answers.map(({ words, text }) => (
+        <Button key={words} onPress={() => onAnswer(text)}>
+          {words}
+        </Button>
+      ))}
     </View>
   );
 }

@@ -11,12 +11,21 @@ const ROWS = [
   ['1', '2', '3', '/', '␣', 'abc'],
   ['0', '.', '⏎'],
 ] as const;
-type Key = (typeof ROWS)[number][number];
+/** Where a slope is typed: per cent, a ratio, or a fraction of an inch in a foot. */
+const SLOPE_ROWS = [
+  ['7', '8', '9', '%', ':', '⌫'],
+  ['4', '5', '6', '″', '−', '1/4″'],
+  ['1', '2', '3', '/', '1/8″', 'abc'],
+  ['0', '.', '⏎'],
+] as const;
+type Key = (typeof ROWS | typeof SLOPE_ROWS)[number][number];
 
 /** Keys that a mark alone does not name. */
 const NAMES: Partial<Record<Key, string>> = {
   '′': 'feet',
   '″': 'inches',
+  '1/4″': '1/4 inch in a foot',
+  '1/8″': '1/8 inch in a foot',
   '⌫': 'Backspace',
   '␣': 'space',
   '⏎': 'Enter',
@@ -29,7 +38,7 @@ const WIDE: Partial<Record<Key, number>> = { '0': 2, '.': 1, '⏎': 3 };
  * Keys as large as a gloved finger. They type as a keyboard does, into the field that has the focus and keeps it.
  * @param onLetters the keyboard of the device is wanted
  */
-export function Pad({ onLetters }: { onLetters: () => void }) {
+export function Pad({ slope, onLetters }: { slope: boolean; onLetters: () => void }) {
   const tones = useTones();
   const box = useRef<View>(null);
   useEffect(() => {
@@ -45,7 +54,7 @@ export function Pad({ onLetters }: { onLetters: () => void }) {
       aria-label="Digits"
       style={[styles.pad, { backgroundColor: tones.page, borderColor: tones.line }]}
     >
-      {ROWS.map((keys) => (
+      {(slope ? SLOPE_ROWS : ROWS).map((keys) => (
         <View key={keys.join('')} style={styles.row}>
           {keys.map((key) => (
             <Tap

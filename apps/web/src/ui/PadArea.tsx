@@ -23,9 +23,10 @@ export const KEEPS_CARET = 'keepsCaret';
 /** Fields of measurements are known by it. */
 export const MEASURE = 'measure';
 
-function inMeasure(): boolean {
+/** What is measured by the field that has the focus; false where it is none of them. */
+function inMeasure(): string | false {
   const field = document.activeElement;
-  return field instanceof HTMLElement && MEASURE in field.dataset;
+  return field instanceof HTMLElement ? (field.dataset[MEASURE] ?? false) : false;
 }
 
 /** Where the pad would leave no room for what is typed, the device's own keyboard does. */
@@ -38,7 +39,7 @@ const FINGERS = typeof matchMedia === 'function' && matchMedia('(pointer: coarse
 export function PadArea({ children, style }: { children: ReactNode; style?: StyleProp<ViewStyle> }) {
   const { height } = useWindowDimensions();
   const [letters, setLetters] = useState(false);
-  const [typing, setTyping] = useState(false);
+  const [typing, setTyping] = useState<string | false>(false);
   const wanted = FINGERS && height >= LEAST_HEIGHT && !letters;
   useEffect(() => {
     if (typing) document.activeElement?.scrollIntoView({ block: 'nearest' });
@@ -46,7 +47,7 @@ export function PadArea({ children, style }: { children: ReactNode; style?: Styl
   const look = useCallback((): void => {
     // What is pressed must not move away under the finger: it is looked when that is lifted.
     if (isPressed()) return;
-    if (!inMeasure()) {
+    if (inMeasure() === false) {
       setTyping(false);
       // The letters were for one field.
       setLetters(false);
@@ -80,7 +81,7 @@ export function PadArea({ children, style }: { children: ReactNode; style?: Styl
       {/* What has the focus is known once it has moved. */}
       <View style={style} onFocus={() => setTimeout(look)} onBlur={() => setTimeout(look)}>
         {children}
-        {wanted && typing ? <Pad onLetters={useLetters} /> : null}
+        {wanted && typing !== false ? <Pad slope={typing === 'slope'} onLetters={useLetters} /> : null}
       </View>
     </PadWanted>
   );

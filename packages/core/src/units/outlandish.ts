@@ -1,6 +1,7 @@
 import type { Quantity, System } from './quantity';
 import { parse } from './parse';
 import { print, unitName } from './print';
+import { isInchPart } from './slopes';
 
 /** Values that nobody means, and what was meant instead: 1.6 typed for a density in kg/m³ is 1.6 t/m³. */
 
@@ -36,8 +37,23 @@ export function isOutlandish(value: number, quantity: Quantity): boolean {
   return likely !== undefined && value !== 0 && (value < likely[0] || value > likely[1]);
 }
 
+/** Flatter than any pipe but the largest is laid: a bare number under it may be of a plan sheet, in feet per foot. */
+const FLAT = 0.001;
+
+/** What is typed for a slope, and may be meant otherwise: 0.0100 of a plan sheet is 1 %, and 1/4 is of an inch in a foot. */
+function slopeMeant(text: string, system: System): Suggestion | undefined {
+  const inches = `${text.trim()} in/ft`;
+  const perFoot = isInchPart(text) ? parse(inches, 'slope', system) : undefined;
+  if (perFoot?.ok) return { text: inches, value: perFoot.value };
+  const bare = parse(text, 'plain', system);
+  if (!bare.ok || bare.value === 0 || Math.abs(bare.value) >= FLAT * 100) return undefined;
+  return { text: `${text.trim()} ${system === 'metric' ? 'm/m' : 'ft/ft'}`, value: bare.value };
+}
+
 /** The likeliest thing meant by an outlandish bare number; undefined where the value is likely, or nothing fits better. */
 export function suggestion(text: string, quantity: Quantity, system: System): Suggestion | undefined {
+  const slope = quantity === 'slope' ? slopeMeant(text, system) : undefined;
+  if (slope) return slope;
   const typed = parse(text, quantity, system);
   if (!typed.ok || !isOutlandish(typed.value, quantity)) return undefined;
   const bare = parse(text, 'plain', system);

@@ -12,6 +12,8 @@ const PER_LENGTH = new RegExp(`^${SIGN} ?(?:${MIXED}) ?(mm|cm|m|ft|'|in|") ?${PE
 const PER_NUMBER = new RegExp(`^${SIGN} ?(?:${MIXED}) ?(mm|cm|m|ft|'|in|") ?${PER} ?${NUMBER}$`);
 /** 1/8 per foot: a fraction of an inch, whoever leaves that out. */
 const FRACTION_PER_FOOT = new RegExp(String.raw`^${SIGN} ?(?:(\d+)[ -])?(\d+) ?\/ ?(\d+) ?(?:\/|per) ?(?:ft|')$`);
+/** 1/4" or 1/4 in, where a slope is typed: of an inch in a foot. */
+const INCHES_ALONE = new RegExp(`^${SIGN} ?(?:${MIXED}) ?(?:in|")$`);
 /** 1:96, 1 in 200, 1 to 96, 1-in-96, 2 per 100. */
 const RATIO = new RegExp(`^${SIGN} ?${NUMBER} ?-?(?::|in|to|per)-? ?${NUMBER}$`);
 /** 1/96; but 1/8 alone may be of an inch. */
@@ -39,6 +41,11 @@ function readPerLength(text: string): number | undefined {
     const inches = mixedNumber(fraction[2], fraction[3], fraction[4]);
     return inches === undefined ? undefined : over(fraction[1], inches * INCH, FOOT);
   }
+  const alone = INCHES_ALONE.exec(text);
+  if (alone) {
+    const inches = mixedNumber(alone[2], alone[3], alone[4], alone[5]);
+    return over(alone[1], inches && inches * INCH, FOOT);
+  }
   const per = PER_LENGTH.exec(text);
   if (per) {
     const rise = mixedNumber(per[2], per[3], per[4], per[5]);
@@ -49,6 +56,9 @@ function readPerLength(text: string): number | undefined {
   if (!number || number[6] === 'in' || number[6] === '"') return undefined;
   return over(number[1], mixedNumber(number[2], number[3], number[4], number[5]), Number(number[7]));
 }
+
+/** A fraction of an inch that lacks its unit: 1/4, which may be 1/4 in/ft as well as 1:4. */
+export const isInchPart = (text: string): boolean => INCH_PARTS.has(Number(SLASHED.exec(text.trim())?.[3]));
 
 const unit = (name: string | undefined): number => LENGTH_UNITS[name ?? ''] ?? NaN;
 

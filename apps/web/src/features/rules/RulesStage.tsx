@@ -8,6 +8,7 @@ import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button, NameField, Words } from '../../ui/measured';
+import { PadArea } from '../../ui';
 import { CompanyRules } from '../kept';
 import { Effect } from '../parts/Effect';
 import { STAGE_WORDS } from '../parts/words';
@@ -39,7 +40,7 @@ export function RulesStage() {
   };
 
   return (
-    <View style={[styles.screen, { backgroundColor: tones.card }]}>
+    <PadArea style={[styles.screen, { backgroundColor: tones.card }]}>
       <ScrollView style={styles.scroll}>
         <View style={styles.page}>
           <Words size="title" strong heading={2}>
@@ -76,7 +77,7 @@ export function RulesStage() {
       {tried && profile !== inPlan ? (
         <Trying profile={profile} onKeep={keep} onLeave={() => setTried(undefined)} />
       ) : null}
-    </View>
+    </PadArea>
   );
 }
 
