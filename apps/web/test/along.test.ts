@@ -68,7 +68,7 @@ test('the book says where a shot lies now: after the run was turned, parted, or 
   expect(words(planOf([]))).toBe('a run that was taken out');
   const ground = { on: 'node', node: id(8), what: 'ground' } as const;
   const joined = planOf([run({ was: [{ node: id(8), at: 20 }] })]);
-  expect(targetWords(ground, joined, 'metric', lineageOf(joined.run))).toBe('Orchard edge, 20.000 m up');
+  expect(targetWords(ground, joined, 'metric', lineageOf(joined.run))).toBe('Orchard edge, 20 m up');
 });
 
 test('a name goes with what it names, until somebody gives it another', () => {

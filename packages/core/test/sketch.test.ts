@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
 import fc from 'fast-check';
 import type { Edit, ItemOf, Plan, Uuid } from '@alveus/plan';
-import { applyEdits } from '@alveus/plan';
+import { applyEdits, lowerOf, openPlanFile, upperOf } from '@alveus/plan';
 import { deflection, evaluate, findingsOf, fromBearing, fromRun, networkSpots, snapped, topologyOf } from '../src';
 import { buildLine } from './builders';
 import { network, networkArb, pipe, stone, template } from './support/trees';
@@ -73,6 +75,28 @@ describe('the sketch', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  test('laterals from a box are laid out side by side, none over another, as far as their leaders take them', () => {
+    const demo = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
+    if (!demo.ok) throw new Error(demo.message);
+    const plan = { ...demo.plan, nodePlace: {} };
+    const spots = networkSpots(plan, topologyOf(plan));
+    const laterals = Object.values(plan.run).filter(({ name }) => name.startsWith('Lateral'));
+    expect(laterals).toHaveLength(3);
+    const [first, ...others] = laterals.map((run) => {
+      const [head, end] = [spots.get(upperOf(run)), spots.get(lowerOf(run))];
+      if (!head || !end) throw new Error('no spot');
+      const long = Math.hypot(end.east - head.east, end.north - head.north);
+      return { head, x: (end.east - head.east) / long, y: (end.north - head.north) / long };
+    });
+    if (!first) throw new Error('no lateral');
+    const off = others.map(({ head, x, y }) => {
+      expect([x, y]).toEqual([expect.closeTo(first.x, 9), expect.closeTo(first.y, 9)]);
+      return (head.north - first.head.north) * first.x - (head.east - first.head.east) * first.y;
+    });
+    for (const [index, one] of off.entries())
+      for (const other of [0, ...off.slice(0, index)]) expect(Math.abs(one - other)).toBeGreaterThan(1);
   });
 
   test('a place by distance and bearing, and by chainage and offset, by hand', () => {

@@ -13,11 +13,12 @@ export interface NodeSpot {
 /** Angle between a branch and what it joins, and length of a run that has none, on the schematic. */
 const BRANCH = Math.PI / 4;
 const UNKNOWN_LENGTH = 10;
+const NONE: readonly Uuid[] = [];
 
 /**
  * A spot for every node. From each placed node, and then from each outlet that nothing placed leads to, the
- * schematic goes along the runs: a line goes straight on, branches leave it to either side by turns, and every
- * run is as long as it is.
+ * schematic goes along the runs: a line goes straight on, branches leave it to either side by turns, laterals lie side
+ * by side, and every run is as long as it is.
  */
 export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot> {
   const spots = new Map<Uuid, NodeSpot>();
@@ -28,6 +29,29 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
   const arrived = new Set<Uuid>();
   const spread = (start: Uuid): void => {
     const queue = [start];
+    /** Where the water parts: leaders to either side by turns, the shortest inmost, and what they lead to side by side. */
+    const fan = (from: NodeSpot, down: number, all: readonly Uuid[], further: readonly Uuid[]): void => {
+      const long = (id: Uuid): number => runLength({ nodePlace: {} }, plan.run[id] as Run) ?? UNKNOWN_LENGTH;
+      const order = [...further].sort((one, other) => long(one) - long(other) || (one < other ? -1 : 1));
+      // The one that led here, or the middle one of an odd number, goes straight on.
+      let turn = order.length === all.length && order.length % 2 === 1 ? 0 : 1;
+      for (const id of order) {
+        const to = lowerOf(plan.run[id] as Run);
+        if (spots.has(to) || !plan.node[to]) continue;
+        // Never back up: the outer ones lie further off by their length.
+        const angle = down + Math.sign(turn) * Math.min(Math.abs(turn), 2) * BRANCH;
+        const length = long(id);
+        spots.set(to, {
+          east: from.east + length * Math.cos(angle),
+          north: from.north + length * Math.sin(angle),
+          placed: false,
+        });
+        heading.set(to, down);
+        arrived.add(to);
+        queue.push(to);
+        turn = turn > 0 ? -turn : 1 - turn;
+      }
+    };
     for (const node of queue) {
       const from = spots.get(node);
       if (!from) continue;
@@ -52,9 +76,10 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
       const arriving = [...(topology.arriving.get(node) ?? [])].sort();
       const main = arriving.find((id) => plan.run[id]?.line === own) ?? (own === undefined ? arriving[0] : undefined);
       for (const id of arriving) go(id, upperOf(plan.run[id] as Run), id === main);
-      // Where the water parts, what leads away lies on the other side.
-      const leaving = (topology.leaving.get(node) ?? []).filter((id) => !spots.has(lowerOf(plan.run[id] as Run)));
-      for (const id of leaving) go(id, lowerOf(plan.run[id] as Run), leaving.length === 1 && arrived.has(node));
+      const leaving = topology.leaving.get(node) ?? NONE;
+      const further = leaving.filter((id) => !spots.has(lowerOf(plan.run[id] as Run)));
+      if (leaving.length > 1) fan(from, arrived.has(node) ? onward : onward + Math.PI, leaving, further);
+      else for (const id of further) go(id, lowerOf(plan.run[id] as Run), arrived.has(node));
     }
   };
   for (const id of [...spots.keys()]) spread(id);

@@ -1,10 +1,10 @@
 import type { Evaluation, NodeSpot, Spot, System } from '@alveus/core';
 import { isDrawn, networkSpots, print, snapped, unitSize } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../../theme/ThemeProvider';
-import { browserStyle, IconButton, useDrawingWidth, Words } from '../../ui';
+import { browserStyle, Button, IconButton, useDrawingWidth, Words } from '../../ui';
 import { Furniture } from './Furniture';
 import { nodeAt, runAt } from './hits';
 import type { Judgement } from './Judged';
@@ -31,6 +31,8 @@ interface PlanSketchProps {
   onChoose: (choice: SketchChoice | null) => void;
   /** Called with a spot that was tapped while something is to be placed there. */
   onPlace?: ((spot: Spot) => void) | undefined;
+  /** What is to be tapped, said over the sketch, and how it is left alone. */
+  prompt?: { readonly words: string; readonly onLeave: () => void } | undefined;
   /** A node that was placed before is being dragged; and is let go. */
   onDragNode: (node: Uuid, spot: Spot) => void;
   onDropNode: (node: Uuid, spot: Spot) => void;
@@ -39,8 +41,8 @@ interface PlanSketchProps {
 
 /** The network on a scaled plan. Drag and pinch, or wheel, to look around; tap a node or a run to choose it; drag the chosen node. */
 export function PlanSketch(props: PlanSketchProps) {
-  const { evaluation, height, system, chosen, judgement, strips, onChoose, onPlace, onDragNode, onDropNode, onLetGo } =
-    props;
+  const { evaluation, height, system, chosen, judgement, strips, prompt } = props;
+  const { onChoose, onPlace, onDragNode, onDropNode, onLetGo } = props;
   const tones = useTones();
   const [width, onLayout] = useDrawingWidth();
   const [looked, setLooked] = useState<SketchView>();
@@ -131,7 +133,8 @@ export function PlanSketch(props: PlanSketchProps) {
       <View style={styles.north} pointerEvents="none">
         <Furniture zoom={view.zoom} unit={unit} words={words} />
       </View>
-      {isDrawn(plan) || spots.size === 0 ? null : (
+      {prompt ? <Prompt {...prompt} /> : null}
+      {prompt || isDrawn(plan) || spots.size === 0 ? null : (
         <View style={[styles.note, { backgroundColor: tones.card }]} pointerEvents="none">
           <Words size="small" tone="muted">
             Lengths to scale, directions not
@@ -143,6 +146,21 @@ export function PlanSketch(props: PlanSketchProps) {
         <IconButton name="minus" label="Zoom out" onPress={() => step({ scale: 1 / 1.4 })} />
         <IconButton name="whole" label="Show all" onPress={showAll} />
       </View>
+    </View>
+  );
+}
+
+/** It comes into view by itself: it is asked for from rows far below. */
+function Prompt({ words, onLeave }: { words: string; onLeave: () => void }) {
+  const tones = useTones();
+  const box = useRef<View>(null);
+  useEffect(() => (box.current as unknown as HTMLElement | null)?.scrollIntoView?.({ block: 'nearest' }), []);
+  return (
+    <View ref={box} role="status" style={[styles.prompt, { backgroundColor: tones.card, borderColor: tones.water }]}>
+      <Words strong style={styles.words}>
+        {words}
+      </Words>
+      <Button onPress={onLeave}>Cancel</Button>
     </View>
   );
 }
@@ -185,5 +203,18 @@ const styles = StyleSheet.create({
   picture: browserStyle({ position: 'absolute', left: 0, top: 0, transformOrigin: '0 0', willChange: 'transform' }),
   north: { position: 'absolute', left: 8, bottom: 4 },
   note: { position: 'absolute', left: 8, top: 8, paddingHorizontal: 8, paddingVertical: 2, borderRadius: 4 },
+  prompt: {
+    position: 'absolute',
+    left: 8,
+    right: 8,
+    top: 8,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 8,
+    paddingLeft: 12,
+    borderWidth: 2,
+    borderRadius: 8,
+  },
+  words: { flex: 1 },
   buttons: { position: 'absolute', right: 8, bottom: 8, borderWidth: 1, borderRadius: 8 },
 });

@@ -149,8 +149,9 @@ export function labelsOf({
     const water = judgement?.rest.runs.get(run.id);
     const say = (what: string, text: string, severity?: Severity): boolean => {
       const along = ALONG.map((share) => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share }));
-      // Over its own pipe rather than over another's, which it would seem to be of.
-      const over = along.map(({ x, y }): Stand => ({ x, y: y + drawn(4), anchor: 'middle' }));
+      // Off the pipes. Only a stop that finds no room stands over its own, rather than over another's, or not at all.
+      const over =
+        severity === 'stop' ? along.map(({ x, y }): Stand => ({ x, y: y + drawn(4), anchor: 'middle' })) : [];
       return put(`${run.id} ${what}`, text, true, along.flatMap(beside), severity, over);
     };
     // Where there is no room to say how many more there are, the gravest is said by itself.
@@ -179,7 +180,7 @@ export function labelsOf({
 }
 
 /** Where along a run its words may stand, the likeliest first. */
-const ALONG = [0.5, 0.75, 0.25] as const;
+const ALONG = [0.5, 0.75, 0.25, 0.62, 0.38, 0.87, 0.13] as const;
 
 /** Less water than this is not worth a word, m. */
 const LITTLE = 0.05;

@@ -11,6 +11,8 @@ import { useActions } from '../../sync/SyncProvider';
 interface SketchViewProps {
   height: number;
   onPlace?: ((spot: Spot) => void) | undefined;
+  /** What is to be tapped, and how it is left alone. */
+  prompt?: { readonly words: string; readonly onLeave: () => void } | undefined;
   judgement?: Judgement;
   strips?: Strips;
 }
@@ -24,7 +26,7 @@ export function JudgedSketch({ height }: { height: number }) {
 }
 
 /** The plan sketch of the open job. A placed node that is chosen can be dragged; where it is let go is one edit. */
-export function SketchView({ judgement, strips, height, onPlace }: SketchViewProps) {
+export function SketchView({ judgement, strips, height, onPlace, prompt }: SketchViewProps) {
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const evaluation = useAppSelector(selectEvaluation);
@@ -41,6 +43,7 @@ export function SketchView({ judgement, strips, height, onPlace }: SketchViewPro
       strips={strips}
       onChoose={(choice) => dispatch(sketchChosen(choice))}
       onPlace={onPlace}
+      prompt={prompt}
       onDragNode={(node, spot) => dispatch(draftSet(put(node, spot)))}
       onDropNode={(node, spot) => edit(put(node, spot))}
       onLetGo={() => dispatch(draftSet([]))}

@@ -7,7 +7,7 @@ import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { sketchChosen, useAppDispatch, useAppSelector } from '../../store';
-import { selectCommitted } from '../../store/results';
+import { selectAlongLines, selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Heading, PlanMeasure, Words } from '../../ui/measured';
 import { Empty } from '../parts/Empty';
@@ -26,18 +26,18 @@ export function SiteStage() {
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const node = useAppSelector((state) => state.job.plan.node);
-  const run = useAppSelector((state) => state.job.plan.run);
+  const order = useAppSelector(selectAlongLines);
   const drawn = useAppSelector((state) => isDrawn(state.job.plan));
   /** The node whose place is being tapped. */
   const [placing, setPlacing] = useState<Uuid>();
   const rows = useMemo(
     () => [
       { key: 'runs', height: 60, render: () => <Heading>Runs</Heading> },
-      ...Object.keys(run).map((id) => ({ key: id, render: () => <RunRow id={id} /> })),
+      ...order.runs.map((id) => ({ key: id, render: () => <RunRow id={id} /> })),
       { key: 'nodes', height: 60, render: () => <Heading>Structures, bends and ends</Heading> },
-      ...Object.keys(node).map((id) => ({ key: id, render: () => <NodeRow id={id} onPlace={setPlacing} /> })),
+      ...order.nodes.map((id) => ({ key: id, render: () => <NodeRow id={id} onPlace={setPlacing} /> })),
     ],
-    [run, node],
+    [order],
   );
   if (Object.keys(node).length === 0) return <Empty />;
 
@@ -53,19 +53,24 @@ export function SiteStage() {
       drawings={[
         {
           above: 340,
-          draw: (height) => <SketchView height={height} onPlace={placing === undefined ? undefined : place} />,
+          draw: (height) =>
+            placing === undefined ? (
+              <SketchView height={height} />
+            ) : (
+              <SketchView
+                height={height}
+                onPlace={place}
+                prompt={{
+                  words: `Tap where ${node[placing]?.name ?? 'it'} goes`,
+                  onLeave: () => setPlacing(undefined),
+                }}
+              />
+            ),
         },
       ]}
       numbers={
         <>
-          {placing === undefined ? (
-            <ChosenBar onPlace={setPlacing} />
-          ) : (
-            <View style={styles.pad} role="status">
-              <Words strong>{`Tap where ${node[placing]?.name ?? 'it'} goes.`}</Words>
-              <Button onPress={() => setPlacing(undefined)}>Leave as it is</Button>
-            </View>
-          )}
+          {placing === undefined ? <ChosenBar onPlace={setPlacing} /> : null}
           {drawn ? null : <Schematic />}
           <Utilities />
           <StageFindings stages={SITE_FINDINGS} quiet="No problems found." />

@@ -4,7 +4,7 @@ import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { UTILITY_MARKS } from '../../drawing/utilities';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
-import { selectRested, selectPlace } from '../../store/results';
+import { selectAlongLines, selectRested, selectPlace } from '../../store/results';
 import { Button, Heading, List, Row, usePrint, Words } from '../../ui/measured';
 
 /** Utilities that were marked, each with where it lies and how clear it is. */
@@ -13,9 +13,12 @@ export const Utilities = memo(function Utilities() {
   const evaluation = useAppSelector(selectRested);
   const here = useAppSelector((state) => selectPlace(state)?.run.id);
   const print = usePrint();
-  const crossings = [...evaluation.runs.values()].flatMap((run) =>
-    crossingsAt(evaluation, run.id).map((result) => ({ run, result })),
-  );
+  const { runs } = useAppSelector(selectAlongLines);
+  const crossings = runs.flatMap((id) => {
+    const run = evaluation.runs.get(id);
+    const there = [...crossingsAt(evaluation, id)].sort((one, other) => one.at - other.at);
+    return run ? there.map((result) => ({ run, result })) : [];
+  });
   return (
     <>
       <Heading
