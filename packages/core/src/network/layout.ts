@@ -74,7 +74,8 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
       };
       const own = lineEndingAt(plan, topology, node);
       const arriving = [...(topology.arriving.get(node) ?? [])].sort();
-      const main = arriving.find((id) => plan.run[id]?.line === own) ?? (own === undefined ? arriving[0] : undefined);
+      const alone = own === undefined || arriving.length === 1;
+      const main = arriving.find((id) => plan.run[id]?.line === own) ?? (alone ? arriving[0] : undefined);
       for (const id of arriving) go(id, upperOf(plan.run[id] as Run), id === main);
       const leaving = topology.leaving.get(node) ?? NONE;
       const further = leaving.filter((id) => !spots.has(lowerOf(plan.run[id] as Run)));
