@@ -64,3 +64,11 @@ export function routeOut({ lines, topology, plan }: Within, line: LineShape): Ro
 export function partAt({ parts }: Route, along: UpLine): RoutePart | undefined {
   return parts.findLast(({ from }) => from <= along) ?? parts[0];
 }
+
+/** Where the water of a line leaves the job; undefined where nothing is known of it, or it goes round. */
+export function outletOf(within: Within, line: Uuid): Uuid | undefined {
+  const shape = within.lines.get(line);
+  const lowest = shape && routeOut(within, shape).order.runs[0];
+  const node = lowest && lowerOf(lowest);
+  return node === undefined || (within.topology.leaving.get(node) ?? []).length > 0 ? undefined : node;
+}

@@ -5,7 +5,7 @@ export { flowSeverity, mayEndIn } from './node/flows';
 export { branchLow, trunkOf } from './node/junction';
 export { dBoxPorts, dropRises } from './node/meeting';
 export * from './registry';
-export type { AnyRule, RuleNumber } from './rule';
+export type { AnyRule, Help, RuleNumber } from './rule';
 export { limitOf, TYPED } from './rule';
 export { outOfGround } from './run/cover';
 export { leastSlope } from './run/grade';

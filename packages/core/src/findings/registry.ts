@@ -7,7 +7,7 @@ import { LINES } from './line';
 import { NODES } from './node';
 import { PIPES } from './pipe';
 import { PITS } from './pit';
-import type { AnyRule, RuleNumber } from './rule';
+import type { AnyRule, Help, RuleNumber } from './rule';
 import { limitOf } from './rule';
 import { RUNS } from './run';
 import type { SubjectDeclaration } from './subject';
@@ -35,6 +35,7 @@ export interface RuleInfo {
   /** Whether it only says that something is not told yet. */
   readonly unfinished: boolean;
   readonly number: RuleNumber | undefined;
+  readonly helps: readonly Help[];
 }
 
 /** All rules as they are declared; one that is about two subjects is told of each by a rule of its own. */
@@ -45,8 +46,11 @@ export const RULES: readonly RuleInfo[] = [
   ...new Map(
     SUBJECTS.flatMap(({ name: subject, rules }) =>
       rules.map((one): readonly [string, RuleInfo] => {
-        const { name, title, stage, severity, source, local = false, unfinished = false, number } = one;
-        return [name, { name: name as RuleName, title, subject, stage, severity, source, local, unfinished, number }];
+        const { name, title, stage, severity, source, local = false, unfinished = false, number, helps = [] } = one;
+        return [
+          name,
+          { name: name as RuleName, title, subject, stage, severity, source, local, unfinished, number, helps },
+        ];
       }),
     ).reverse(),
   ).values(),

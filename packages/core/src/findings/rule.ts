@@ -15,6 +15,9 @@ export interface RuleNumber {
   readonly words: string;
 }
 
+/** Other ends of the line compared, or each single change that frees its levels. */
+export type Help = 'ends' | 'ways';
+
 /** A rule about something of which `Facts` tell. `B`: what its judgement says of each breach, for its words. */
 export interface Rule<Facts, B extends Breach = Breach> {
   /** Its name in a profile; never changed. */
@@ -28,6 +31,8 @@ export interface Rule<Facts, B extends Breach = Breach> {
   readonly number?: RuleNumber | undefined;
   /** Whether a local rule decides in the end. */
   readonly local?: boolean;
+  /** What shows ways out of it side by side. */
+  readonly helps?: readonly Help[];
   /** It only says that something is not told yet: the stage is in work then, and not in trouble. */
   readonly unfinished?: boolean;
   /** @param limit the number in force, where it has one */

@@ -7,7 +7,8 @@ import type { Store } from '../../store';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, MeasureField, Sheet, Words } from '../../ui/measured';
+import { Button, Choice, MeasureField, Sheet, useUnits, Words } from '../../ui/measured';
+import { SLOPE_HINT } from '../parts/words';
 import { GivesPicture } from '../parts/pictures';
 import { couldGive, lockEdits, TRIAD_WORDS } from './grade';
 
@@ -17,6 +18,7 @@ export function FactSheet({ run: id, which, onClose }: { run: Uuid; which: Triad
   const store = useStore() as Store;
   const { edit } = useActions();
   const run = useAppSelector((state) => selectEvaluation(state).runs.get(id));
+  const { system } = useUnits();
   const [value, setValue] = useState(run?.grade[which]);
   const [valid, setValid] = useState(value !== undefined);
   /** What gives way, where two are held already. */
@@ -53,7 +55,7 @@ export function FactSheet({ run: id, which, onClose }: { run: Uuid; which: Triad
         onSubmit={save}
         limit={slope ? Slope : Elevation}
         focus
-        hint={slope ? '1 %, 1/8 in/ft, 1:96 or 10 mm/m' : 'Elevation of the inside bottom of the pipe'}
+        hint={slope ? SLOPE_HINT[system] : 'Elevation of the inside bottom of the pipe'}
       />
       {could.length > 1 ? (
         <Choice

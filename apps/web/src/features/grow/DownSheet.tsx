@@ -19,10 +19,11 @@ import { lineChosen, useAppDispatch, useAppSelector, wentTo } from '../../store'
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Sheet, Words } from '../../ui';
+import { useUnits } from '../../ui/measured';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
 import { formOptions } from '../parts/pictures';
-import { formsFor, LOWER_NODES } from '../parts/words';
+import { formsFor, LOWER_NODES, SLOPE_HINT } from '../parts/words';
 import { LateralFields, useLateralForm } from './LateralFields';
 
 /** What is typed of a run that leads down from a node. */
@@ -132,6 +133,7 @@ function DownFields({
   fed: boolean;
   through: string | undefined;
 }) {
+  const { system } = useUnits();
   return (
     <>
       {begins ? (
@@ -169,7 +171,7 @@ function DownFields({
         label="Slope"
         quantity="slope"
         limit={Slope}
-        hint="1 %, 1/4 in/ft, 1:96 or 10 mm/m"
+        hint={SLOPE_HINT[system]}
       />
       <FormMeasure
         control={control}

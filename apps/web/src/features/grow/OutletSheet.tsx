@@ -1,7 +1,17 @@
-import { mayEndIn } from '@alveus/core';
+import { invertAtDepth, mayEndIn } from '@alveus/core';
 import { extendLine, startLine } from '@alveus/core/grow';
 import type { NodeForm } from '@alveus/plan';
-import { applyEdits, carriesSewage, Elevation, formOf, oneOf, Service, serviceOf, SERVICES } from '@alveus/plan';
+import {
+  applyEdits,
+  carriesSewage,
+  Elevation,
+  formOf,
+  oneOf,
+  Service,
+  serviceOf,
+  SERVICES,
+  Thickness,
+} from '@alveus/plan';
 import { useState } from 'react';
 import { z } from 'zod';
 import { sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
@@ -16,17 +26,26 @@ import { pipeOption, pipeOptions } from '../parts/pipes';
 import { formsFor, OUTLETS } from '../parts/words';
 import { RunFields, runFor, runStart, useRunForm } from './RunFields';
 
+/** What of the height is known to begin with: how high or how deep it leaves, or how deep its head is to be. */
+const KNOWN = ['invert', 'depth', 'head'] as const;
+type Known = (typeof KNOWN)[number];
+
 /** What is typed of where the water leaves. */
-const OutletDraft = z.object({
-  invert: Elevation,
-  ground: Elevation.optional(),
-  water: Elevation.optional(),
-  service: Service,
-  form: oneOf(OUTLETS, 'a form of node'),
-  /** One of the job, or of the catalogue. */
-  pipe: z.string(),
-  name: z.string(),
-});
+const OutletDraft = z
+  .object({
+    known: z.enum(KNOWN),
+    invert: Elevation.optional(),
+    depth: Thickness.optional(),
+    ground: Elevation.optional(),
+    water: Elevation.optional(),
+    service: Service,
+    form: oneOf(OUTLETS, 'a form of node'),
+    /** One of the job, or of the catalogue. */
+    pipe: z.string(),
+    name: z.string(),
+  })
+  .refine((draft) => draft.known === 'head' || draft[draft.known] !== undefined, { message: 'needs its height' })
+  .refine((draft) => draft.known !== 'depth' || draft.ground !== undefined, { message: 'a depth needs the ground' });
 type OutletDraft = z.infer<typeof OutletDraft>;
 
 /** A new line in two steps: where the water leaves and how high; then the first run up from there. */
@@ -36,6 +55,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
   const plan = useAppSelector((state) => state.job.plan);
   const [step, setStep] = useState<'outlet' | 'run'>('outlet');
   const outlet = useSheetForm<OutletDraft>(OutletDraft, {
+    known: 'invert',
     service: 'storm',
     form: 'daylight',
     pipe: pipeOption(plan, serviceOf('storm').pipe),
@@ -44,19 +64,22 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
   const run = useRunForm('storm');
 
   const save = (another: boolean): void =>
-    outlet.keep(({ name, service, form, ground, water, invert, pipe }) =>
+    outlet.keep(({ known, name, service, form, ground, water, invert, depth, pipe }) =>
       run.keep((draft) => {
         const called = name.trim() || `${serviceOf(service).word} line`;
         const at = { name: formOf(form).word, form, ground, water };
         const start = startLine(plan, { name: called, service, pipe, outlet: at }, newId);
         const base = applyEdits(plan, start.edits);
-        const first = extendLine(
-          base,
-          start.line,
-          { ...runStart(draft, 1, base, start.line), low: invert },
-          newId,
-          start.outlet,
-        );
+        const deep =
+          ground === undefined || depth === undefined ? undefined : invertAtDepth(base, start.line, ground, depth);
+        const begun = runStart(draft, 1, base, start.line);
+        const facts: Record<Known, Partial<typeof begun>> = {
+          invert: { low: invert },
+          depth: { low: deep },
+          // The outlet follows from the head and the slope.
+          head: { slope: draft.slope },
+        };
+        const first = extendLine(base, start.line, { ...begun, ...facts[known] }, newId, start.outlet);
         edit([...start.edits, ...first.edits]);
         dispatch(wentTo({ line: start.line, along: draft.length / 2 }));
         if (another) dispatch(sheetOpened({ sheet: 'add-run' }));
@@ -78,12 +101,16 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
       >
         <OutletFields
           form={outlet}
+          onKnown={(known) => {
+            outlet.set('known', known);
+            run.set('by', known === 'head' ? 'depth' : 'slope');
+          }}
           onService={(service) => {
             outlet.set('service', service);
             const [first] = formsFor(OUTLETS, service);
             if (first && !mayEndIn([service], outlet.values.form ?? first)) outlet.set('form', first);
             outlet.set('pipe', pipeOption(plan, serviceOf(service).pipe));
-            runFor(run, service);
+            runFor(run, service, outlet.values.known === 'head' ? 'depth' : 'slope');
           }}
         />
       </Sheet>
@@ -108,7 +135,7 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
         </>
       }
     >
-      <RunFields form={run} service={outlet.values.service ?? 'storm'} />
+      <RunFields form={run} service={outlet.values.service ?? 'storm'} fromHead={outlet.values.known === 'head'} />
     </Sheet>
   );
 }
@@ -118,9 +145,11 @@ const noFall = (form: NodeForm): boolean => formOf(form).ends === 'rises' || for
 
 function OutletFields({
   form: { control, values },
+  onKnown,
   onService,
 }: {
   form: SheetForm<OutletDraft>;
+  onKnown: (known: Known) => void;
   onService: (service: Service) => void;
 }) {
   const service = serviceOf(values.service);
@@ -128,25 +157,53 @@ function OutletFields({
   const lately = useAppSelector((state) => state.settings.lately);
   return (
     <>
-      <FormMeasure
+      <FormChoice
         control={control}
-        name="invert"
-        label="Outlet invert"
-        quantity="elevation"
-        limit={Elevation}
-        hint="Inside bottom of the pipe where the water leaves"
-        focus
+        name="known"
+        label="What do you know?"
+        options={[
+          { value: 'invert', label: 'Outlet invert' },
+          { value: 'depth', label: 'Depth at the outlet' },
+          { value: 'head', label: 'Depth at the head' },
+        ]}
+        onChange={onKnown}
       />
+      {values.known === 'invert' ? (
+        <FormMeasure
+          key="invert"
+          control={control}
+          name="invert"
+          label="Outlet invert"
+          quantity="elevation"
+          limit={Elevation}
+          hint="Inside bottom of the pipe where the water leaves"
+          focus
+        />
+      ) : values.known === 'depth' ? (
+        <FormMeasure
+          key="depth"
+          control={control}
+          name="depth"
+          label="Trench depth at the outlet"
+          quantity="depth"
+          limit={Thickness}
+          hint="From the ground to the trench bottom"
+          focus
+        />
+      ) : (
+        <Words>The outlet follows from the depth at the head and the slope, on the next page.</Words>
+      )}
       <Explained words="What are invert, cover and depth?">
         <InvertPicture />
       </Explained>
       <FormMeasure
         control={control}
         name="ground"
-        label="Ground at the outlet, if known"
+        label={values.known === 'depth' ? 'Ground at the outlet' : 'Ground at the outlet, if known'}
         quantity="elevation"
         limit={Elevation}
-        optional
+        optional={values.known !== 'depth'}
+        hint={values.known === 'depth' ? 'The depth is measured from it; 100 will do' : undefined}
       />
       <FormChoice
         control={control}

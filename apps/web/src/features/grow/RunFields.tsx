@@ -5,8 +5,9 @@ import { Elevation, formOf, Length, oneOf, serviceOf, Slope, Thickness } from '@
 import { z } from 'zod';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, useSheetForm } from '../../ui/form';
+import { useUnits } from '../../ui/measured';
 import { formOptions } from '../parts/pictures';
-import { formsFor, UPPER_NODES } from '../parts/words';
+import { formsFor, SLOPE_HINT, UPPER_NODES } from '../parts/words';
 
 /** How steep a run is to be: told by its slope, or by what its upper end must come to. */
 const TOLD_BY = ['slope', 'high', 'depth'] as const;
@@ -39,8 +40,8 @@ export function useRunForm(service: Service): RunForm {
 }
 
 /** Begins the form anew with what is usual for a service. */
-export function runFor(form: RunForm, service: Service): void {
-  form.restart({ ...form.values, ...usual(service) });
+export function runFor(form: RunForm, service: Service, by: RunDraft['by'] = 'slope'): void {
+  form.restart({ ...form.values, ...usual(service), by });
 }
 
 /** Begins the next run, much like the one before. */
@@ -65,8 +66,16 @@ export function runStart(draft: RunDraft, number: number, plan: Plan, line: Uuid
 }
 
 /** From its length to what stands at its upper end, in the order in which a plan sheet tells it. */
-export function RunFields({ form, service }: { form: RunForm; service: Service }) {
+interface RunFieldsProps {
+  form: RunForm;
+  service: Service;
+  /** Its depth at the head and its slope are known, and what lies below follows. */
+  fromHead?: boolean;
+}
+
+export function RunFields({ form, service, fromHead = false }: RunFieldsProps) {
   const { control, values, set } = form;
+  const { system } = useUnits();
   return (
     <>
       <FormMeasure
@@ -78,22 +87,24 @@ export function RunFields({ form, service }: { form: RunForm; service: Service }
         focus
         hint="Measured level, center to center, as on a plan sheet"
       />
-      <FormChoice
-        control={control}
-        name="by"
-        label="What do you know?"
-        options={[
-          { value: 'slope', label: 'Slope' },
-          { value: 'high', label: 'High invert' },
-          { value: 'depth', label: 'Depth at the head' },
-        ]}
-        onChange={(by) => {
-          // What was not understood in the other field is in nobody's way once that is gone.
-          for (const told of TOLD_BY) if (Number.isNaN(values[told])) set(told, undefined);
-          set('by', by);
-        }}
-      />
-      {values.by === 'slope' ? (
+      {fromHead ? null : (
+        <FormChoice
+          control={control}
+          name="by"
+          label="What do you know?"
+          options={[
+            { value: 'slope', label: 'Slope' },
+            { value: 'high', label: 'High invert' },
+            { value: 'depth', label: 'Depth at the head' },
+          ]}
+          onChange={(by) => {
+            // What was not understood in the other field is in nobody's way once that is gone.
+            for (const told of TOLD_BY) if (Number.isNaN(values[told])) set(told, undefined);
+            set('by', by);
+          }}
+        />
+      )}
+      {values.by === 'slope' || fromHead ? (
         <FormMeasure
           key="slope"
           control={control}
@@ -101,9 +112,10 @@ export function RunFields({ form, service }: { form: RunForm; service: Service }
           label="Slope"
           quantity="slope"
           limit={Slope}
-          hint="1 %, 1/8 in/ft, 1:96 or 10 mm/m"
+          hint={SLOPE_HINT[system]}
         />
-      ) : values.by === 'high' ? (
+      ) : null}
+      {values.by === 'high' && !fromHead ? (
         <FormMeasure
           key="high"
           control={control}
@@ -113,7 +125,8 @@ export function RunFields({ form, service }: { form: RunForm; service: Service }
           limit={Elevation}
           focus
         />
-      ) : (
+      ) : null}
+      {values.by !== 'depth' ? null : (
         <FormMeasure
           key="depth"
           control={control}
@@ -121,8 +134,8 @@ export function RunFields({ form, service }: { form: RunForm; service: Service }
           label="Trench depth at the upper end"
           quantity="depth"
           limit={Thickness}
-          focus
-          hint="From the ground to the trench bottom; the slope follows"
+          focus={!fromHead}
+          hint={`From the ground to the trench bottom; the ${fromHead ? 'outlet' : 'slope'} follows`}
         />
       )}
       <FormMeasure

@@ -1,16 +1,16 @@
-import type { Finding, FindingGroup, Give, Stage, Stretch } from '@alveus/core';
-import { distanceOf, editsOf, grouped, print, ruleNamed, whereIs } from '@alveus/core';
+import type { Finding, FindingGroup, Give, Help, Stage, Stretch } from '@alveus/core';
+import { distanceOf, editsOf, grouped, outletOf, print, ruleNamed, whereIs } from '@alveus/core';
 import type { Severity } from '@alveus/plan';
 import { memo, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { SEVERITY_WORD } from '../../drawing/severity';
-import { sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
+import { asked, sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
 import { selectFindings, selectRested } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useTones } from '../../theme/ThemeProvider';
-import { Heading, Icon, List, Tap, Unseen, useUnits, Words } from '../../ui/measured';
+import { Button, Heading, Icon, List, Tap, Unseen, useUnits, Words } from '../../ui/measured';
 import { useSay } from './useSay';
 
 interface StageFindingsProps {
@@ -160,10 +160,52 @@ const FindingRow = memo(function FindingRow({ finding }: { finding: Finding }) {
         open={open}
         onPress={press}
       />
+      <Helps finding={finding} />
       {open ? <Reasons finding={finding} /> : null}
     </View>
   );
 });
+
+/** What compares ways out of it, at the finding itself. */
+function Helps({ finding }: { finding: Finding }) {
+  const store = useStore() as Store;
+  const helps = ruleNamed(finding.rule)?.helps ?? [];
+  if (helps.length === 0 || finding.line === undefined) return null;
+  const line = finding.line;
+  const go = (): void => {
+    const there = whereIs(finding, selectRested(store.getState()));
+    if (there) store.dispatch(wentTo({ line: there.line.id, along: there.distance }));
+  };
+  const show: Readonly<Record<Help, { readonly words: string; readonly on: () => void }>> = {
+    ends: {
+      words: 'Compare ends',
+      on: () => {
+        const node = outletOf(selectRested(store.getState()), line);
+        if (node !== undefined) store.dispatch(sheetOpened({ sheet: 'ends', node }));
+      },
+    },
+    ways: {
+      words: 'What would help',
+      on: () => {
+        go();
+        store.dispatch(asked('least'));
+      },
+    },
+  };
+  return (
+    <View style={styles.helps}>
+      {helps.map((help) => (
+        <Button
+          key={help}
+          onPress={show[help].on}
+          label={`${show[help].words}: ${ruleNamed(finding.rule)?.title ?? ''}`}
+        >
+          {show[help].words}
+        </Button>
+      ))}
+    </View>
+  );
+}
 
 /** By how much, why, where else, what could give, and whose rule it is. */
 function Reasons({ finding }: { finding: Finding }) {
@@ -248,6 +290,7 @@ function Stretches({ finding: { stretches, by } }: { finding: Finding }) {
 }
 
 const styles = StyleSheet.create({
+  helps: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingHorizontal: 12, paddingBottom: 8 },
   none: { padding: 16 },
   row: { borderBottomWidth: 1, borderLeftWidth: 6 },
   head: {

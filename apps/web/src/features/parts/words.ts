@@ -1,4 +1,4 @@
-import type { Stage } from '@alveus/core';
+import type { Stage, System } from '@alveus/core';
 import { mayEndIn } from '@alveus/core';
 import type { NodeForm, Protection, Service } from '@alveus/plan';
 import { formsWhere } from '@alveus/plan';
@@ -42,4 +42,11 @@ export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   trench: 'Trench',
   order: 'Order',
   dig: 'Dig',
+};
+
+/** Slopes as they may be typed. */
+export const SLOPE_HINT: Readonly<Record<System, string>> = {
+  feet: '1 %, 1/8 in/ft or 1:96',
+  inches: '1 %, 1/8 in/ft or 1:96',
+  metric: '1 %, 1:100 or 10 mm/m',
 };

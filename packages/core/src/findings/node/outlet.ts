@@ -17,6 +17,7 @@ const isOutlet = ({ arriving, leaving }: NodeFacts): boolean => arriving.length 
 
 export const noOutlet = rule<NodeFacts>()({
   name: 'no-outlet',
+  helps: ['ends'],
   title: 'Line without an outlet',
   stage: 'grade',
   severity: 'fix',
@@ -46,6 +47,7 @@ function standsIn({ id, read }: NodeFacts, level: number): readonly Stretch[] {
 
 export const outletUnderWater = rule<NodeFacts>()({
   name: 'outlet-under-water',
+  helps: ['ends', 'ways'],
   title: 'Outlet under water',
   stage: 'grade',
   severity: 'fix',
@@ -101,6 +103,7 @@ export const outletUnderWater = rule<NodeFacts>()({
 
 export const standsFull = rule<NodeFacts>()({
   name: 'stands-full',
+  helps: ['ends'],
   title: 'Standing water behind a spill',
   stage: 'grade',
   severity: 'watch',
@@ -130,6 +133,7 @@ export const standsFull = rule<NodeFacts>()({
 
 export const endBuried = rule<NodeFacts>()({
   name: 'end-buried',
+  helps: ['ends'],
   title: 'Open end below the ground',
   stage: 'grade',
   // It may be cut into a bank, or stand in a headwall.
@@ -164,6 +168,7 @@ export const endBuried = rule<NodeFacts>()({
 
 export const spillLow = rule<NodeFacts>()({
   name: 'spill-low',
+  helps: ['ends'],
   title: 'Grate below its pipe',
   stage: 'grade',
   severity: 'fix',

@@ -54,6 +54,7 @@ export function parted(
 
 export const outOfGround = rule<RunFacts>()({
   name: 'out-of-ground',
+  helps: ['ways'],
   title: 'Pipe out of the ground',
   stage: 'grade',
   severity: 'fix',
@@ -96,6 +97,7 @@ export const outOfGround = rule<RunFacts>()({
 
 export const leastCoverOver = rule<RunFacts>()({
   name: 'least-cover',
+  helps: ['ways'],
   title: 'Too little cover',
   stage: 'grade',
   severity: 'fix',
@@ -156,6 +158,7 @@ export const leastCoverOver = rule<RunFacts>()({
 
 export const frost = rule<RunFacts>()({
   name: 'frost',
+  helps: ['ways'],
   title: 'Sewer above frost depth',
   stage: 'site',
   severity: 'fix',
@@ -190,6 +193,7 @@ export const frost = rule<RunFacts>()({
 
 export const soilOverStone = rule<RunFacts>()({
   name: 'soil-over-stone',
+  helps: ['ways'],
   title: "Soil over a lateral's stone",
   stage: 'trench',
   severity: 'fix',

@@ -88,6 +88,7 @@ export const gradeSurplus = rule<RunFacts>()({
 
 export const againstGrade = rule<RunFacts>()({
   name: 'against-grade',
+  helps: ['ends', 'ways'],
   title: 'Run falls the wrong way',
   stage: 'grade',
   severity: 'stop',
@@ -120,6 +121,7 @@ function missedBand({ line, grade: { slope }, pipe, profile }: RunFacts) {
 
 export const leastSlope = rule<RunFacts>()({
   name: 'least-slope',
+  helps: ['ends', 'ways'],
   title: 'Too little fall',
   stage: 'grade',
   severity: 'fix',
@@ -205,6 +207,7 @@ function fixes(grade: RunGrade): 'slope' | 'both ends' | undefined {
 
 export const deadLevel = rule<RunFacts>()({
   name: 'dead-level',
+  helps: ['ends', 'ways'],
   title: 'Dead level pipe',
   stage: 'grade',
   severity: 'fix',
