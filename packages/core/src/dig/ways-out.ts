@@ -1,5 +1,5 @@
 import type { Edit, Node, NodeForm, Profile, Run, Uuid } from '@alveus/plan';
-import { carriesSewage, formOf, lowerOf, NODE_FORMS, ONLY, rulesFor } from '@alveus/plan';
+import { asForm, carriesSewage, formOf, lowerOf, NODE_FORMS, ONLY, rulesFor } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { mayEndIn } from '../findings';
 import { atRest, risesIn, standsBehind } from '../flow';
@@ -330,5 +330,5 @@ function ended({ plan, nodes }: Evaluation, node: Node, form: NodeForm): readonl
     const run = plan.run[id];
     return run ? [{ op: 'put', item: freeFact(run, plan.runGrade[id], 'low') }] : [];
   });
-  return [{ op: 'put', item: { ...rest, form } }, ...freed];
+  return [{ op: 'put', item: asForm(rest, form) }, ...freed];
 }

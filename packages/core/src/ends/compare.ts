@@ -1,5 +1,5 @@
 import type { Edit, Node, NodeForm, Uuid } from '@alveus/plan';
-import { applyEdits, formOf, NODE_FORMS } from '@alveus/plan';
+import { applyEdits, asForm, formOf, NODE_FORMS } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { evaluate, findingsOf } from '../evaluate';
 import type { FindingChanges } from '../findings';
@@ -42,7 +42,7 @@ export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
   return KINDS.filter(({ form }) => mayEndIn(services, form)).map(({ form, entry, needs, under = 0 }): End => {
     // Water comes out at the pipe's own level there, so the ground must not lie over it.
     const open = formOf(form).ends === 'open';
-    const put: Node = { ...rest, form, ...(entry === 'grate' ? { entry } : {}) };
+    const put: Node = { ...asForm(rest, form), ...(entry === 'grate' ? { entry } : {}) };
     const edits: readonly Edit[] = [{ op: 'put', item: put }];
     const after = evaluate(applyEdits(plan, edits), evaluation);
     const { ground, invert, arriving } = after.nodes.get(node) ?? {};

@@ -43,6 +43,7 @@ export { itemOn, spanOn } from './piece';
 export * from './pipe';
 export * from './profile';
 export { inForce, strikeOut } from './record';
+export * from './rename';
 export * from './rules';
 export * from './run';
 export * from './run-grade';

@@ -234,13 +234,15 @@ function Nothing({ least, watch }: { least: Exclude<DigLeast, { ok: true }>; wat
 }
 
 function CannotHold({ against, watch }: { against: readonly Against[]; watch: boolean }) {
+  const plan = useAppSelector((state) => selectCommitted(state).plan);
   return against.map((one, index) => {
     const { limits, runs } = one;
+    const lines = new Set(runs.map(({ result }) => plan.line[result.run.line]?.name ?? ''));
     return (
       <View key={index}>
         <View style={styles.body}>
           <Words strong tone="stop">
-            {limits.length === 1 ? 'This cannot be built.' : `These ${limits.length} limits conflict.`}
+            {`${[...lines].filter(Boolean).join(', ')}: ${limits.length === 1 ? 'this cannot be built.' : `these ${limits.length} limits conflict.`}`}
           </Words>
           <Words>
             Drop any one of them and the rest can be met. What you unlock stays where it is until you set other inverts.

@@ -1,6 +1,6 @@
 import { reverseLine } from '@alveus/core';
 import { moveBranch } from '@alveus/core/remove';
-import { Line, lowerOf, serviceOf, SERVICES } from '@alveus/plan';
+import { Line, lowerOf, nameAfter, serviceOf, SERVICES } from '@alveus/plan';
 import type { Item, ItemOf, Service, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { noticed, sheetOpened, chosenLately, useAppDispatch, useAppSelector } from '../../store';
@@ -8,7 +8,6 @@ import { selectEvaluation, selectLine } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
 import { useNodeChoices } from '../parts/choices';
-import { nameAfter } from '../parts/words';
 import { pipeOf, pipeOption, pipeOptions } from '../parts/pipes';
 import { SectionChoice } from '../sections';
 

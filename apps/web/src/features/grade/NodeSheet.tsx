@@ -1,6 +1,6 @@
 import type { NodeEnd, Quantity, StandsBehind } from '@alveus/core';
 import { standsBehind } from '@alveus/core';
-import { Elevation, formOf, Node, NODE_FORMS, upperOf } from '@alveus/plan';
+import { asForm, Elevation, formOf, Node, NODE_FORMS, upperOf } from '@alveus/plan';
 import type { Edit, ItemOf, Uuid } from '@alveus/plan';
 import { View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
@@ -21,7 +21,6 @@ import {
 } from '../../ui/measured';
 import { joinRuns } from '../parts/parting';
 import { formOptions } from '../parts/pictures';
-import { nameAfter } from '../parts/words';
 
 const WATER_WORDS = { normal: 'Usual water outside, if any', high: 'Highest water outside, if any' } as const;
 
@@ -302,7 +301,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
           edit([
             {
               op: 'put',
-              item: { ...node, form, name: nameAfter(node.name, node.form, form, (of) => formOf(of).word) },
+              item: asForm(node, form),
             },
           ])
         }

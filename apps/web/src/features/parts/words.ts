@@ -28,13 +28,6 @@ export const PROTECTION_WORDS: Record<Protection, string> = {
   'not-entered': 'No entry',
 };
 
-/** A name goes with what it names as long as nobody gave it another: a gas main that turns out to be a cable is no gas main. */
-export function nameAfter<T>(name: string, was: T, is: T, usual: (what: T) => string): string {
-  const before = usual(was);
-  const number = name.startsWith(`${before} `) ? name.slice(before.length) : '';
-  return name.trim() === '' || name === before || /^ \d+$/.test(number) ? `${usual(is)}${number}` : name;
-}
-
 export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   site: 'Site',
   ground: 'Ground',

@@ -1,5 +1,5 @@
 import { FOOT, INCH } from '@alveus/core';
-import { AlongRun, Crossing, cutText, Elevation, Thickness, UTILITIES } from '@alveus/plan';
+import { AlongRun, Crossing, cutText, Elevation, nameAfter, Thickness, UTILITIES } from '@alveus/plan';
 import type { Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -14,7 +14,6 @@ import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../../ui/form';
 import { toldFromA, toldUp } from '../parts/along';
 import { useRunChoices } from '../parts/choices';
-import { nameAfter } from '../parts/words';
 
 interface CrossingSheetProps {
   /** Undefined for one that is to be marked now. */

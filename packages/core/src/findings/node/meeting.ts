@@ -1,5 +1,5 @@
 import type { Edit, NodeForm } from '@alveus/plan';
-import { formOf, formsWhere } from '@alveus/plan';
+import { asForm, formOf, formsWhere } from '@alveus/plan';
 import { fixFact } from '../../grade';
 import { apart, exact, measured } from '../../phrase';
 import type { Give, NodeEnd } from '../../results';
@@ -61,7 +61,7 @@ export const waterParts = rule<NodeFacts>()({
     gives: [
       ...SPLITTERS.filter((form) => mayTake(arriving, form)).map((form) => ({
         words: [`Make it a ${formOf(form).word}`],
-        edits: [{ op: 'put', item: { ...node, form } } satisfies Edit],
+        edits: [{ op: 'put', item: asForm(node, form) } satisfies Edit],
       })),
       'Reverse one of the runs',
     ],
