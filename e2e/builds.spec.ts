@@ -64,7 +64,7 @@ const buildOf = (page: Page): Promise<string | null> => page.locator('meta[name=
 const builds = (page: Page): Promise<string[]> => page.evaluate(() => caches.keys());
 const askForNew = (page: Page): Promise<void> =>
   page.evaluate(async () => void (await (await navigator.serviceWorker.getRegistration())?.update()));
-const NEW = 'A new version of the app is here';
+const NEW = 'A new version of the app is ready';
 
 test('a new build waits for a tap, and takes nothing from a tab that goes on in the one before, with signal or without', async ({
   page,
@@ -123,7 +123,7 @@ test('a page too old for its server is loaded anew in the build that the server 
   const first = await buildOf(page);
   await app.kill();
   await app.start(anotherBuild(process.env.WEB_DIR ?? ''));
-  const old = 'This page is older than the server. Load it anew.';
+  const old = 'This page is older than the server. Reload it';
   await page.route('**/changes?*', (route) =>
     route.fulfill({ status: 426, json: { error: { code: 'app-too-old', message: old, issues: [] } } }),
   );

@@ -42,11 +42,11 @@ test('a station is typed, and stepped by structures and by sticks', async ({ pag
   await expect(slider).toHaveAttribute('aria-valuetext', /^0\+62\.50/);
   await tap(page, 'Ahead one stick');
   // Sticks of 10 ft from the structure at 50 ft: 60, 70, 80.
-  await expect(field).toHaveValue('0+70.00');
+  await expect(field).toHaveValue('0+70');
   await page.getByRole('dialog').getByRole('button', { name: 'Structure before' }).click();
-  await expect(field).toHaveValue('0+50.00');
+  await expect(field).toHaveValue('0+50');
   await fill(page, /^Station/, '3+00');
-  await expect(page.getByText('The line goes from 0+00.00 to 1+00.00.')).toBeVisible();
+  await expect(page.getByText('The line goes from 0+00 to 1+00.')).toBeVisible();
   await page.keyboard.press('Escape');
   await tap(page, 'Structure after');
   await expect(slider).toHaveAttribute('aria-valuetext', /^1\+00\.00/);
@@ -116,8 +116,8 @@ test.describe('wide', () => {
     await page.keyboard.press('Escape');
     await page.getByRole('tab', { name: /^Trench/ }).click();
     await page.getByRole('radio', { name: 'Shielded' }).click();
-    await tap(page, 'Shield: all runs of this line');
-    await expect(page.getByRole('button', { name: 'Shield: all runs of this line' })).toHaveCount(0);
+    await tap(page, 'Shielded: all runs of this line');
+    await expect(page.getByRole('button', { name: 'Shielded: all runs of this line' })).toHaveCount(0);
     await saved(page);
     expect(
       await app.query(`SELECT DISTINCT body->>'protection' AS how FROM item WHERE kind = 'run' AND body IS NOT NULL`),
@@ -136,7 +136,7 @@ for (const by of ['finger', 'mouse'] as const)
     await opened(page, structure);
     const pipe = page.getByRole('list', { name: 'Pipes here' }).getByRole('button').first();
     await pipe.scrollIntoViewIfNeeded();
-    await fill(page, /^Rim, or ground here/, '101.9');
+    await fill(page, /^Rim or ground elevation here/, '101.9');
     const box = await pipe.boundingBox();
     if (!box) throw new Error('It is not in sight.');
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];

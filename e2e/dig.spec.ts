@@ -229,7 +229,7 @@ test('the grade sheet as a table on a wide page, by the stick and down from a st
     'Ground',
   ]);
   await choose(page, 'Every', 'Stick of pipe');
-  await expect(table.getByRole('row').nth(2)).toContainText('0+20.00');
+  await expect(table.getByRole('row').nth(2)).toContainText('0+20');
   await choose(page, 'Show as', 'Down from a stake');
   await fill(page, /^Elevation of the stake/, '100');
   // 100.00 less the flow line of 92.50 at the outfall.

@@ -73,7 +73,7 @@ test('two pages change one run: the conflict shows both values, and one is chose
   await onDevice(page);
   await page.context().setOffline(true);
   await lowInvert(page, '97.5');
-  await expect(state(page)).toHaveText(/Kept on this device/);
+  await expect(state(page)).toHaveText(/On this device/);
   await lowInvert(theirs, '97.2');
   await saved(theirs);
   await page.context().setOffline(false);

@@ -97,12 +97,12 @@ test('the least dig, what cannot hold together, and the room to be wrong', async
   await openDemo(page, app);
   await go(page, 'Grade');
   await tap(page, 'Least digging');
-  await expect(page.getByText(/cannot hold together/)).toBeVisible();
+  await expect(page.getByText(/limits conflict/)).toBeVisible();
   await inEveryLight(page, 'what cannot hold together');
-  await page.getByRole('button', { name: /^Free it: the slope fixed on Barn door/ }).click();
-  await expect(page.getByText('Nothing that keeps these limits digs less', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: /^Unlock: the slope locked on Barn door/ }).click();
+  await expect(page.getByText('Nothing within these limits digs less', { exact: false })).toBeVisible();
   await page
-    .getByRole('button', { name: /^Barn door .*Why no higher$/ })
+    .getByRole('button', { name: /^Barn door .*Why not higher$/ })
     .first()
     .click();
   await inEveryLight(page, 'the least dig');

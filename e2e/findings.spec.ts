@@ -15,7 +15,7 @@ async function flatDrain(page: Page, app: App): Promise<void> {
 }
 
 const tooFlat = (page: Page) =>
-  page.getByRole('button', { name: /^Fix at .* Run 2 has 0\.30 % of fall; the minimum here is 0\.50 %/ });
+  page.getByRole('button', { name: /^Fix at .* Run 2 has 0\.30 %; the minimum here is 0\.50 %/ });
 const stageOf = (page: Page, name: string) => page.getByRole('tab', { name: new RegExp(`^${name}`) });
 
 for (const [size, use] of [
@@ -30,7 +30,7 @@ for (const [size, use] of [
       app,
     }) => {
       await flatDrain(page, app);
-      await expect(stageOf(page, 'Grade')).toHaveAccessibleName(/in trouble/);
+      await expect(stageOf(page, 'Grade')).toHaveAccessibleName(/needs work/);
       await tooFlat(page).click();
       await expect(page.getByText(/On too little fall solids settle/)).toBeVisible();
       await accessible(page, 'a finding that is open');
@@ -38,9 +38,7 @@ for (const [size, use] of [
       const dialog = page.getByRole('dialog');
       // It is still less than is usual, and no more than that.
       await expect(dialog.getByText('Changed in severity: 1')).toBeVisible();
-      await expect(
-        dialog.getByText(/^Look twice\. Run 2 has 0\.50 % of fall; the minimum here is 1\.00 %/),
-      ).toBeVisible();
+      await expect(dialog.getByText(/^Check\. Run 2 has 0\.50 %; the minimum here is 1\.00 %/)).toBeVisible();
       await accessible(page, 'something that is tried');
       // Left, it is as it was; done, it is gone, and the stage with it.
       await tap(page, 'Leave as it was');
@@ -49,10 +47,10 @@ for (const [size, use] of [
       await tap(page, 'Apply');
       await expect(dialog).toHaveCount(0);
       await expect(tooFlat(page)).toHaveCount(0);
-      await expect(stageOf(page, 'Grade')).not.toHaveAccessibleName(/in trouble/);
+      await expect(stageOf(page, 'Grade')).not.toHaveAccessibleName(/needs work/);
       await tap(page, 'Undo');
       await expect(tooFlat(page)).toBeVisible();
-      await expect(stageOf(page, 'Grade')).toHaveAccessibleName(/in trouble/);
+      await expect(stageOf(page, 'Grade')).toHaveAccessibleName(/needs work/);
       await saved(page);
     });
 
@@ -75,7 +73,7 @@ for (const [size, use] of [
           await page.getByRole('radio', { name: on }).click();
           await fill(page, 'Name', 'Stake');
         }
-        await fill(page, /^(Rod reading|Back to)/, rod);
+        await fill(page, /^(Rod reading|Backsight to)/, rod);
         await tap(page, 'Save');
       }
       await tap(page, 'Done with readings');
@@ -89,7 +87,7 @@ for (const [size, use] of [
       await accessible(page, 'a reading that would be struck out');
       await tap(page, 'Apply');
       await expect(twice).toHaveCount(0);
-      await expect(page.getByRole('button', { name: /1 reading out of force/ })).toBeVisible();
+      await expect(page.getByRole('button', { name: /1 reading struck out/ })).toBeVisible();
       await tap(page, 'Undo');
       await expect(twice).toBeVisible();
       await saved(page);
@@ -118,30 +116,30 @@ for (const [size, use] of [
       await page.keyboard.press('Enter');
       await fill(page, 'Name of these rules', 'Sandy ground');
       await page.keyboard.press('Enter');
-      await tap(page, 'Keep as a new set: Sandy ground');
+      await tap(page, 'Save as a new set: Sandy ground');
       await expect(page.getByText('“Sandy ground” is saved for the company, version 1.')).toBeVisible();
       await tap(page, 'Save rules');
       await expect(page.getByText('This plan has “Sandy ground”, version 1.')).toBeVisible();
       await stageOf(page, 'Trench').click();
-      await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
+      await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/needs work/);
       await saved(page);
 
       await flatDrain(page, app);
-      await expect(stageOf(page, 'Trench')).not.toHaveAccessibleName(/in trouble/);
+      await expect(stageOf(page, 'Trench')).not.toHaveAccessibleName(/needs work/);
       await tap(page, 'Menu');
       await tap(page, 'Rules');
       await tap(page, /^Sandy ground version 1/);
       await expect(page.getByText(/^New: \d/)).toBeVisible();
       await tap(page, 'Save rules');
       await expect(page.getByText('Changed: 2')).toBeVisible();
-      await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
+      await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/needs work/);
       // Taken away from the company, the plan keeps its copy.
-      await tap(page, 'Take away Sandy ground');
+      await tap(page, 'Remove Sandy ground');
       await tap(page, 'Remove Sandy ground for good');
       await expect(
-        page.getByText(/The set of rules that this plan has a copy of is not among them any more/),
+        page.getByText(/The set of rules this plan was copied from is gone from the company list/),
       ).toBeVisible();
-      await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/in trouble/);
+      await expect(stageOf(page, 'Trench')).toHaveAccessibleName(/needs work/);
     });
   });
 }

@@ -105,7 +105,7 @@ test('a finding leads to its place', async ({ page, app }) => {
   await station(page, 'End');
   await expect(figure(page, 'Trench depth')).toContainText('5.58 ft');
   await stop.click();
-  await expect(page.getByText('0+00.00').first()).toBeVisible();
+  await expect(page.getByText('0+00').first()).toBeVisible();
   await expect(figure(page, 'Trench depth')).toContainText('6.58 ft');
   await expect(page.getByText('29 CFR 1926 Subpart P')).toBeVisible();
   await page.getByRole('tab', { name: /^Trench/ }).click();

@@ -32,18 +32,18 @@ for (const [name, use] of [
       await expect(page.getByText(/^These \d+ limits conflict\.$/)).toBeVisible();
       const ways = page.getByRole('list', { name: 'What would help' });
       await expect(ways).toBeVisible();
-      await expect(page.getByText(/^It is [\d.]+ ft short\./)).toBeVisible();
+      await expect(page.getByText(/^It is short by [\d.]+ ft\./)).toBeVisible();
       await expect(ways.getByText(/^Lower the outlet at Ditch outfall by [\d.]+ ft to [\d.]+ ft$/)).toBeVisible();
       await expect(
-        ways.getByText(/^Take 17" of cover instead of 18" over [\d.]+ ft, with the pipe protected there$/),
+        ways.getByText(/^Accept 17" of cover instead of 18" over [\d.]+ ft, with the pipe protected there$/),
       ).toBeVisible();
       // Tried: the drawings show it, and it is told what would be found then.
       await ways.getByRole('button', { name: /^Try it: Lower the outlet at Ditch outfall/ }).click();
       const sheet = page.getByRole('dialog');
       await expect(sheet.getByText(/Cover over Barn door/)).toBeVisible();
       await tap(page, 'Apply');
-      await expect(page.getByText(/cannot hold together/)).toHaveCount(0);
-      await expect(page.getByText('Nothing that keeps these limits digs less', { exact: false })).toBeVisible();
+      await expect(page.getByText(/limits conflict/)).toHaveCount(0);
+      await expect(page.getByText('Nothing within these limits digs less', { exact: false })).toBeVisible();
       await tap(page, 'Undo');
       await expect(page.getByText(/^These \d+ limits conflict\.$/)).toBeVisible();
     });
@@ -52,7 +52,7 @@ for (const [name, use] of [
       const sheet = await openOutfall(page, app);
       await sheet.getByRole('combobox', { name: 'What is here' }).click();
       await page.getByRole('option', { name: /Stand-pipe/ }).click();
-      const grate = page.getByLabel(/^Top of its grate/);
+      const grate = page.getByLabel(/^Top of the grate/);
       await grate.fill('94.50');
       await grate.blur();
       // 2.00 ft of water over the invert at 1.80 %, and on into the run above.
@@ -70,8 +70,8 @@ for (const [name, use] of [
       const sheet = await openOutfall(page, app);
       await sheet.getByRole('button', { name: 'Compare ends' }).click();
       const ends = page.getByRole('list', { name: 'Ends compared' });
-      await expect(ends.getByText('Daylight: as it is')).toBeVisible();
-      await expect(ends.getByText(/stands wet for [\d.]+ ft, [\d.]+ gal up to/).first()).toBeVisible();
+      await expect(ends.getByText('Daylight: now')).toBeVisible();
+      await expect(ends.getByText(/water stands in [\d.]+ ft of wet pipe, [\d.]+ gal up to/).first()).toBeVisible();
       await ends.getByRole('button', { name: 'Try it: Existing box, over its grate' }).click();
       await expect(page.getByRole('dialog').getByText(/stands up to [\d.]+ ft, where it spills/)).toBeVisible();
       await tap(page, 'Apply');
@@ -111,9 +111,9 @@ for (const [name, use] of [
       await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
       await page.getByRole('radio', { name: 'Another stretch' }).click();
       await fill(page, /^From, up the run/, '30');
-      await expect(page.getByText('Reaches into another stretch of this swale.')).toBeVisible();
+      await expect(page.getByText('Overlaps another stretch of this swale.')).toBeVisible();
       await fill(page, /^From, up the run/, '50');
-      await expect(page.getByText('Reaches into another stretch of this swale.')).toHaveCount(0);
+      await expect(page.getByText('Overlaps another stretch of this swale.')).toHaveCount(0);
       await tap(page, 'Save');
       await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
       await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();

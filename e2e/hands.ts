@@ -20,7 +20,7 @@ export const touch = (page: Page): Hands => ({
   pick: (name) => page.getByRole('radio', { name, exact: typeof name === 'string' }).click(),
   choose: (field, name) => choose(page, field, name),
   correct: async () => {
-    await tap(page, /^Daylight, ground ahead 9\.00 ft/);
+    await tap(page, /^Daylight, ground FS 9\.00 ft/);
     await fill(page, /^Rod reading/, '8.50');
     await tap(page, 'Save correction');
   },

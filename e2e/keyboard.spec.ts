@@ -58,7 +58,7 @@ test.describe('wide', () => {
     await expect(figure(page, 'Invert')).toContainText('92.50 ft');
     const outlet = handle(page, /^Low invert of/).first();
     const level = await outlet.getAttribute('aria-valuetext');
-    expect(level).toMatch(/, fixed$/);
+    expect(level).toMatch(/, locked$/);
     const box = await outlet.boundingBox();
     if (!box) throw new Error('no handle');
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];

@@ -4,7 +4,7 @@ import { go, openDemo } from './tour';
 
 /** The least dig, and the room to be wrong, as people come to them. */
 
-const proposed = (page: Page) => page.getByText('Nothing that keeps these limits digs less', { exact: false });
+const proposed = (page: Page) => page.getByText('Nothing within these limits digs less', { exact: false });
 const row = (page: Page, name: RegExp) => page.getByRole('button', { name }).first();
 const undo = (page: Page) => tap(page, 'Undo');
 
@@ -13,7 +13,7 @@ async function freed(page: Page): Promise<void> {
   await tap(page, 'Least digging');
   // The demo breaks the cover at the barn door, and every invert of it is fixed.
   await expect(page.getByText(/^These \d+ limits conflict\.$/)).toBeVisible();
-  await page.getByRole('button', { name: /^Free it: the slope fixed on Barn door/ }).click();
+  await page.getByRole('button', { name: /^Unlock: the slope locked on Barn door/ }).click();
   await expect(proposed(page)).toBeVisible();
 }
 
@@ -23,7 +23,7 @@ async function proposeAcceptMove(page: Page): Promise<void> {
   const dug = page.getByRole('group', { name: 'Digging' });
   await expect(dug).toContainText(/As planned[\d.]+ cu yd/);
   await expect(dug).toContainText(/Least digging[\d.]+ cu yd/);
-  const barn = row(page, /^Barn door .*Why no higher$/);
+  const barn = row(page, /^Barn door .*Why not higher$/);
   await barn.scrollIntoViewIfNeeded();
   await barn.click();
   await expect(page.getByText(/^High invert [\d.]+ ft is held by$/)).toBeVisible();
@@ -68,7 +68,7 @@ for (const [name, use] of [
       // It is a person's now, and stays where it was put.
       await tap(page, 'Least digging');
       await expect(proposed(page)).toBeVisible();
-      const barn = row(page, /^Barn door .*Why no higher$/);
+      const barn = row(page, /^Barn door .*Why not higher$/);
       await barn.scrollIntoViewIfNeeded();
       await expect(barn).toContainText((before - 0.2).toFixed(2));
       await barn.click();
@@ -119,7 +119,7 @@ test('how far an invert may be off is said at any station, and what is left wher
   await laid.fill('92.55');
   await expect(page.getByText(/^0\.05 ft high: 0\.\d\d ft left before a limit breaks\.$/)).toBeVisible();
   await laid.fill('91.90');
-  await expect(page.getByText(/^0\.60 ft low: 0\.10 ft beyond what a limit allows\.$/)).toBeVisible();
+  await expect(page.getByText(/^0\.60 ft low: 0\.10 ft past a limit\.$/)).toBeVisible();
   await page.getByRole('radio', { name: 'Laid as planned' }).click();
   await expect(page.getByText(/ft higher, until it reaches$/)).toBeVisible();
   expect(await figure(page, 'Invert').textContent()).toContain('92.50');

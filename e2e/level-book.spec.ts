@@ -17,7 +17,7 @@ async function shoot(
   if (on.kind === 'TP') await fill(page, 'Name', String(on.name));
   if (on.kind === 'Structure') await choose(/^Structure/, on.name ?? '');
   if (on.at) await fill(page, /^Tape/, on.at);
-  await fill(page, /^(Rod reading|Back to)/, rod);
+  await fill(page, /^(Rod reading|Backsight to)/, rod);
   await press('Save');
 }
 
@@ -73,7 +73,7 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
   await hands.correct();
   // The reading before is folded away, and still there to be read.
   await expect(page.getByText('Daylight, ground: 9.00 ft')).toHaveCount(0);
-  await press(/1 reading out of force/);
+  await press(/1 reading struck out/);
   await expect(page.getByText('Daylight, ground: 9.00 ft')).toBeVisible();
   await expect(page.getByText('corrected')).toBeVisible();
   await go(page, 'Grade');
@@ -81,7 +81,7 @@ async function shootsALoop(hands: Hands, app: App): Promise<void> {
   await expect(figure(page, 'Ground')).toContainText('96.50 ft');
   await expect(figure(page, 'Trench depth')).toContainText('5.07 ft');
   await press(/^Ground .*Show the working/);
-  await expect(page.getByRole('dialog', { name: 'Ground' })).toContainText('as shot at this place');
+  await expect(page.getByRole('dialog', { name: 'Ground' })).toContainText('shot at this place');
   await press('Close');
   await saved(page);
   // What is in the book stays in the book.

@@ -69,7 +69,7 @@ for (const [name, use] of [
       await tap(page, 'Save');
       await stone.click();
       await expect(sheet.getByText('from elsewhere, old drain at the gate')).toBeVisible();
-      await expect(sheet.getByText(/of which 2\.00 cu yd are moved here from elsewhere/)).toBeVisible();
+      await expect(sheet.getByText(/of which 2\.00 cu yd is moved here from elsewhere/)).toBeVisible();
       await expect(ordered).not.toHaveText(before ?? '');
       await tap(page, /^Undo the move: 2\.00 cu yd into Barn storm line/);
       await expect(ordered).toHaveText(before ?? '');
@@ -79,7 +79,7 @@ for (const [name, use] of [
       await openDemo(page, app);
       await go(page, 'Order');
       await tap(page, 'Mark as ordered: Stone, sand and soil');
-      await expect(page.getByText(/^Show all was ordered, last on/)).toBeVisible();
+      await expect(page.getByText(/^Everything is ordered, last on/)).toBeVisible();
       const stone = page.getByRole('button', { name: /^Crushed stone/ }).first();
       await stone.click();
       await tap(page, 'Delivery ticket');
@@ -102,9 +102,9 @@ for (const [name, use] of [
       await fill(page, /^Waste/, '15');
       await page.keyboard.press('Tab');
       await tap(page, 'Done');
-      await expect(page.getByText(/the plan takes more of one article/)).toBeVisible();
+      await expect(page.getByText(/the plan takes more of one item/)).toBeVisible();
       await tap(page, 'Undo');
-      await expect(page.getByText(/^Show all was ordered, last on/)).toBeVisible();
+      await expect(page.getByText(/^Everything is ordered, last on/)).toBeVisible();
       await saved(page);
     });
 

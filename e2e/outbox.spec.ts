@@ -30,7 +30,7 @@ test('a job is made and planned without signal, and arrives whole when the serve
   await tap(page, 'Create job');
   await expect(page.getByRole('heading', { name: 'Orchard slope', level: 1 })).toBeVisible();
   await typeLine(page, OUTLET, [RUN]);
-  await expect(page.getByTestId('save-state')).toContainText('Kept on this device');
+  await expect(page.getByTestId('save-state')).toContainText('On this device');
   await tap(page, 'All jobs');
   await expect(page.getByTestId('job')).toContainText('to send');
   await app.start();
@@ -76,7 +76,7 @@ test('a change that the server does not take is set aside with the reason; the r
   await tap(page, 'Edit Run 1');
   await fill(page, 'Name', 'Run to the basin');
   await closedByKeys(page);
-  await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change set aside');
+  await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change rejected');
   expect(await names(app, 'run')).toEqual(['Run to the basin']);
   expect(await names(app, 'line')).toEqual(['Storm line']);
   // It is there on the next page too.

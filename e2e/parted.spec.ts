@@ -66,10 +66,10 @@ test('what the server lost is shown, and comes back as it is chosen', async ({ p
   await accessible(page, 'put back');
   await sheet.getByRole('radio', { name: 'The server’s' }).click();
   await tap(page, 'Restore as chosen');
-  await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change set aside');
+  await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change rejected');
   expect(await names(app)).toEqual(['Yard main', 'Run to the basin']);
   await page.reload();
-  await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change set aside');
+  await expect(page.getByTestId('save-state')).toHaveText('Saved · 1 change rejected');
   await expect(page.getByText(/The server was restored/)).toHaveCount(0);
 });
 
@@ -104,7 +104,7 @@ test('what a newer app put into a plan is said to be there, kept, and in the pla
   const address = `${app.url}/api/jobs/${job}/changes`;
   await expect.poll(async () => (await page.request.post(address, { data: put })).status()).toBe(200);
   await expect(
-    page.getByText('One thing of this plan is from a newer version of the app.', { exact: false }),
+    page.getByText('One item of this plan is from a newer version of the app.', { exact: false }),
   ).toBeVisible({
     timeout: 20_000,
   });

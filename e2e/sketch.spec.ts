@@ -54,13 +54,13 @@ async function drawsABranch(hands: Hands, app: App): Promise<void> {
   await fill(page, /^Distance up the run/, '20');
   await press('Save');
   const finding = page.getByRole('button', {
-    name: /^Fix at [+0-9.]+ Gas main has .* of room over the pipe of Run 1; the minimum is 12"/,
+    name: /^Fix at [+0-9.]+ Gas main is .* clear over the pipe of Run 1; the minimum is 12"/,
   });
   await expect(finding).toBeVisible();
-  await press(/^Fix at [+0-9.]+ Gas main has/);
+  await press(/^Fix at [+0-9.]+ Gas main is/);
   await expect(page.getByText(/Rule: common practice\. The local rule/)).toBeVisible();
   await expect(
-    page.getByRole('button', { name: /^Look twice at [+0-9.]+ Dig by hand 24" each side of Gas main/ }),
+    page.getByRole('button', { name: /^Check at [+0-9.]+ Dig by hand 24" each side of Gas main/ }),
   ).toBeVisible();
   await saved(page);
   await page.reload();
@@ -80,7 +80,9 @@ test('the least clearance is a rule of the plan: a stricter one of the gas compa
   app,
 }) => {
   await openDemo(page, app, 'Site');
-  const finding = page.getByRole('button', { name: /^Fix at [+0-9.]+ Gas to the house has .* the least is 24"/ });
+  const finding = page.getByRole('button', {
+    name: /^Fix at [+0-9.]+ Gas to the house is .* clear .* the minimum is 24"/,
+  });
   await expect(finding).toHaveCount(0);
   await tap(page, 'Menu');
   await tap(page, 'Rules');
@@ -190,7 +192,7 @@ test.describe('with a mouse', () => {
   }) => {
     await openDemo(page, app, 'Site');
     const row = page.getByRole('button', { name: /^Orchard French drain .*Select on the sketch$/ });
-    await expect(row).toContainText('100.00 ft on the sketch');
+    await expect(row).toContainText('100 ft on the sketch');
     const sketch = page.getByRole('application', { name: /^Plan sketch/ });
     const box = await sketch.boundingBox();
     if (!box) throw new Error('no sketch');
@@ -210,7 +212,7 @@ test.describe('with a mouse', () => {
     await tap(page, 'Undo');
     await expect(row).toHaveText(tapped ?? '');
     await tap(page, 'Undo');
-    await expect(row).toContainText('100.00 ft on the sketch');
+    await expect(row).toContainText('100 ft on the sketch');
     await saved(page);
   });
 
@@ -226,7 +228,7 @@ test.describe('with a mouse', () => {
       await expect(row).not.toContainText('100.00 ft');
       placed.push(await row.textContent());
       await tap(page, 'Undo');
-      await expect(row).toContainText('100.00 ft on the sketch');
+      await expect(row).toContainText('100 ft on the sketch');
     }
     expect(placed[1]).toBe(placed[0]);
     await saved(page);

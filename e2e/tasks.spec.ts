@@ -173,7 +173,7 @@ test('a level loop of three setups, one reading corrected', async ({ page, app }
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await hand.tap('button', 'Set up the level');
-  const reading = page.getByRole('textbox', { name: /^(Rod reading|Back to)/ });
+  const reading = page.getByRole('textbox', { name: /^(Rod reading|Backsight to)/ });
   const read = async (rod: string, on?: 't' | 'b' | 'n'): Promise<void> => {
     await expect(reading).toBeFocused();
     await expect(reading).toHaveValue('');
@@ -197,7 +197,7 @@ test('a level loop of three setups, one reading corrected', async ({ page, app }
   await read('3.99', 'b');
   await hand.tap('button', 'Done with readings');
   await expect(page.getByRole('group', { name: 'Loop closure' })).toContainText('3 setups');
-  await hand.tap('button', /^Daylight, ground ahead 9\.00 ft/);
+  await hand.tap('button', /^Daylight, ground FS 9\.00 ft/);
   // It stands there chosen, to be typed over.
   await expect(page.getByRole('dialog').getByRole('textbox', { name: /^Rod reading/ })).toBeFocused();
   await hand.type('8.50');

@@ -36,7 +36,7 @@ for (const [name, use] of [
         .evaluateAll((cells) => cells.slice(1).map((cell) => parseFloat(cell.textContent ?? '')));
       // 3 in of 12 in of width, over 100 ft: 25 cu ft.
       expect((then ?? NaN) - (now ?? NaN)).toBeCloseTo(25 / 27, 1);
-      await expect(sheet.getByText(/Standing water in the stone first and rises into the pipe clean/)).toBeVisible();
+      await expect(sheet.getByText(/Water rises through the stone and enters the pipe clean/)).toBeVisible();
       await sheet.getByRole('button', { name: 'Try it' }).click();
       await tap(page, 'Apply');
       await expect(page.getByRole('heading', { name: 'French drain, stone under the pipe' })).toBeVisible();
@@ -88,7 +88,7 @@ for (const [name, use] of [
       await expect(page.getByRole('textbox', { name: /^Wider at each joint/ })).toHaveValue(/^4/);
       await tap(page, `Take away Our bed ${name}`);
       await tap(page, `Remove Our bed ${name} for good`);
-      await expect(page.getByText(/is not among them any more/)).toBeVisible();
+      await expect(page.getByText(/is gone from the company list/)).toBeVisible();
     });
 
     test('a leader refuses stone, with the reason, before anything is ordered', async ({ page, app }) => {
@@ -102,7 +102,7 @@ for (const [name, use] of [
         sheet.getByText(/^Refused here: stone would carry a leak unseen to the lowest lateral/),
       ).toBeVisible();
       await expect(sheet.getByRole('button', { name: 'Try it' })).toHaveCount(0);
-      await expect(sheet.getByRole('list', { name: /^Against Stone bed/ })).toBeVisible();
+      await expect(sheet.getByRole('list', { name: /^Problems with Stone bed/ })).toBeVisible();
     });
 
     test('a tank in a wet hole is weighed against the water', async ({ page, app }) => {
@@ -116,7 +116,7 @@ for (const [name, use] of [
       await fill(page, /^Weight, empty/, '9000');
       const sheet = page.getByRole('dialog');
       await expect(
-        sheet.getByText(/^It lifts from 3.61 ft of water over its base on. 716.\d gal of water in it hold it/),
+        sheet.getByText(/^It floats at 3.61 ft of water above its base. 717 gal of water in it holds it down/),
       ).toBeVisible();
       await fill(page, /^Water above its base/, '3.5');
       await expect(sheet.getByText(/^It stays: 264 lb to spare/)).toBeVisible();
@@ -164,7 +164,7 @@ for (const [name, use] of [
       await fill(page, /^Both sides: out for one up/, '4');
       await fill(page, /^Ground rises to the right/, '40%');
       await page.keyboard.press('Tab');
-      await expect(sheet.getByText(/too flat for ground that rises so steeply/)).toBeVisible();
+      await expect(sheet.getByText(/too flat for ground this steep/)).toBeVisible();
       await fill(page, /^Both sides: out for one up/, '0');
       await page.keyboard.press('Tab');
       await expect(sheet.getByText(/must be more than zero/i)).toBeVisible();
@@ -180,7 +180,7 @@ for (const [name, use] of [
       await tap(page, 'Shared trench');
       const sheet = page.getByRole('dialog').first();
       await choose(page, /^Another pipe in it/, /^Lateral 2/);
-      await expect(sheet.getByText(/dug once: [\d.]+ cu yd less to dig/)).toBeVisible();
+      await expect(sheet.getByText(/it is dug once: [\d.]+ cu yd less digging/)).toBeVisible();
       await sheet.getByRole('button', { name: /^Put it into the trench/ }).click();
       await expect(sheet.getByRole('group', { name: /Lateral 2/ })).toBeVisible();
       await tap(page, 'Done');
@@ -191,7 +191,7 @@ for (const [name, use] of [
       await tap(page, 'Done');
       await expect(page.getByText(/is too close beside/).first()).toBeVisible();
       await tap(page, 'Shared trench');
-      await sheet.getByRole('button', { name: /^Give it its own trench for/ }).click();
+      await sheet.getByRole('button', { name: /^Give/ }).click();
       await expect(sheet.getByText(/^Only its own pipe/)).toBeVisible();
     });
 
@@ -212,7 +212,7 @@ for (const [name, use] of [
       await expect(
         sheet.getByText(/^The top of the structure is at 99.38 ft, .* holds 3.92 ft of liquid\.$/),
       ).toBeVisible();
-      const unprotected = sheet.getByText(/ft deep, and does not say worker protection/);
+      const unprotected = sheet.getByText(/ft deep and has no worker protection yet/);
       await expect(unprotected).toBeVisible();
       const upright = sheet.getByText(/6.42 ft deep: 17.46 cu yd dug/);
       await expect(upright).toBeVisible();
@@ -222,7 +222,7 @@ for (const [name, use] of [
       await expect(upright).toHaveCount(0);
       await sheet.getByRole('radio', { name: 'Shielded', exact: true }).click();
       await expect(sheet.getByText(/^The shield in the hole at Septic tank, .* has no size yet/)).toBeVisible();
-      await fill(page, /^Inlet, from its top/, '20 in');
+      await fill(page, /^Inlet, from the top/, '20 in');
       await page.keyboard.press('Tab');
       await expect(sheet.getByText(/below the outlet: it is the wrong way around/i)).toBeVisible();
       await accessible(page, 'the hole of a tank');
@@ -282,7 +282,7 @@ for (const [name, use] of [
       await station(page, '0+60');
       await tap(page, 'How to fill it');
       const lifts = page.getByRole('list', { name: 'Lifts from the bottom up' }).getByRole('listitem');
-      await expect(lifts.first()).toContainText('Hold: see the trench bottom');
+      await expect(lifts.first()).toContainText('Stop and check the trench bottom');
       await expect(lifts.filter({ hasText: 'Haunch' }).first()).toContainText('below the crown');
     });
   });

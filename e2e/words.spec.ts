@@ -42,7 +42,7 @@ const UNSAID: readonly RegExp[] = [
   /fixed twice/i,
   /is known of\b/i,
   /next is typed/i,
-  /out of force/i,
+  /struck out/i,
   /found then|no longer found/i,
   /it is no digging/i,
   /\bleave them\b/i,

@@ -104,7 +104,7 @@ for (const [name, use] of [
       await page.getByRole('radio', { name: 'To the outlet' }).click();
       await station(page, 'End');
       const here = page.getByRole('button', { name: /Type the station/ });
-      await expect(here).toContainText('0+50.00');
+      await expect(here).toContainText('0+50');
       await expect(here).toContainText('Stall branch');
       await station(page, 'Home');
       await expect(here).toContainText('Brook to manhole');
@@ -113,14 +113,14 @@ for (const [name, use] of [
       await here.click();
       await fill(page, /^Station/, '0+20');
       await tap(page, 'Done');
-      await expect(here).toContainText('0+20.00');
+      await expect(here).toContainText('0+20');
       await expect(here).toContainText('Stall branch');
       await expect(page.getByRole('button', { name: /^Brook to manhole .*Go to it/ })).toBeVisible();
       await go(page, 'Trench');
       await go(page, 'Grade');
       await expect(page.getByRole('radio', { name: 'To the outlet' })).toBeChecked();
       // A finding of a line shows that line.
-      await page.getByRole('button', { name: /^Look twice at .*Behind Yard pop-up/ }).click();
+      await page.getByRole('button', { name: /^Check at .*Behind Yard pop-up/ }).click();
       await expect(page.getByRole('radio', { name: 'Line', exact: true })).toBeChecked();
     });
 

@@ -89,7 +89,7 @@ test('what was typed in the app of before reaches the new server, while a page o
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await earlier.kill();
   await renameLine(page, 'North main');
-  await expect(page.getByTestId('save-state')).toContainText('Kept on this device');
+  await expect(page.getByTestId('save-state')).toContainText('On this device');
 
   const appUrl = appUrlOf(ownerUrl);
   await migrate({ ownerUrl, appUrl, company: COMPANY });
@@ -112,7 +112,7 @@ test('what was typed in the app of before reaches the new server, while a page o
     await expect.poll(line, { timeout: 30_000 }).toEqual(['North main']);
     // The page of before goes on, and is understood no more; what it keeps comes over at the next start.
     await renameLine(page, 'Yard main');
-    await expect(page.getByTestId('save-state')).toContainText(/Kept on this device|Not saved/);
+    await expect(page.getByTestId('save-state')).toContainText(/On this device|Not saved/);
     await page.close();
     await fresh.reload();
     await expect.poll(line, { timeout: 30_000 }).toEqual(['Yard main']);

@@ -44,7 +44,7 @@ export function buildApp({ pool, company, log, webDir }: AppParts): express.Expr
   api.use('/jobs', jobRoutes(pool, company));
   api.use('/kept', keptRoutes(pool, company));
   api.use(() => {
-    throw new Refusal(404, 'no-route', 'There is nothing at this address.');
+    throw new Refusal(404, 'no-route', 'Page not found.');
   });
   app.use('/api', api);
   if (webDir !== undefined) serveWeb(app, webDir);
@@ -109,7 +109,7 @@ function serveWeb(app: express.Express, webDir: string): void {
   );
   app.get('/{*path}', (request, response, next) => {
     if (path.extname(request.path) !== '') {
-      next(new Refusal(404, 'no-file', 'There is no such file.'));
+      next(new Refusal(404, 'no-file', 'File not found.'));
       return;
     }
     response.setHeader('Cache-Control', 'no-cache');

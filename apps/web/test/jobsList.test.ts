@@ -38,7 +38,7 @@ afterEach(() => {
   for (const one of opened.splice(0)) one.close();
 });
 const known = async (): Promise<never> => {
-  throw new Refused(404, 'There is no such job.', 'no-job');
+  throw new Refused(404, 'Job not found.', 'no-job');
 };
 
 test('it is asked for once at a time, and not again just after', async () => {

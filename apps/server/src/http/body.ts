@@ -54,12 +54,12 @@ const parse: RequestHandler = (request, _response, next) => {
   const raw: unknown = request.body;
   if (!Buffer.isBuffer(raw) || raw.length === 0) return next();
   const { depth, parts } = shapeOf(raw);
-  if (depth > LIMITS.requestDepth) throw new Refusal(400, 'too-deep', 'This is nested deeper than anything here is.');
-  if (parts > LIMITS.requestParts) throw new Refusal(400, 'too-many', 'There are too many parts in this.');
+  if (depth > LIMITS.requestDepth) throw new Refusal(400, 'too-deep', 'The request is nested too deep.');
+  if (parts > LIMITS.requestParts) throw new Refusal(400, 'too-many', 'The request has too many parts.');
   try {
     request.body = JSON.parse(raw.toString('utf8')) as unknown;
   } catch {
-    throw new Refusal(400, 'not-json', 'This is not JSON, or it breaks off.');
+    throw new Refusal(400, 'not-json', 'The request is not JSON, or it is cut off.');
   }
   next();
 };

@@ -18,7 +18,7 @@ export const onlyThisMachine: RequestHandler = (request, _response, next) => {
     site !== 'same-origin' &&
     site !== 'none'
   ) {
-    throw new Refusal(403, 'other-site', 'Changes are taken from this server’s own pages only.');
+    throw new Refusal(403, 'other-site', 'This server takes changes from its own pages only.');
   }
   next();
 };
@@ -34,13 +34,13 @@ export const onlyAppsOfThisAge: RequestHandler = (request, _response, next) => {
     throw new Refusal(
       426,
       'app-too-old',
-      'This page is older than the server. Load it anew: what was typed is kept on this device, and goes out then.',
+      'This page is older than the server. Reload it: what you typed is saved on this device and is sent then.',
     );
   if (age === 'newer')
     throw new Refusal(
       426,
       'server-too-old',
-      'The server is older than this page. What is typed is kept on this device until the server is renewed.',
+      'The server is older than this page. What you type is saved on this device until the server is updated.',
     );
   next();
 };

@@ -36,7 +36,7 @@ export function check<T>(schema: z.ZodType<T>, value: unknown): T {
   );
 }
 
-export const noSuchJob = (): Refusal => new Refusal(404, 'no-job', 'There is no such job.');
+export const noSuchJob = (): Refusal => new Refusal(404, 'no-job', 'Job not found.');
 export const jobDeleted = (): Refusal => new Refusal(410, 'job-deleted', 'This job was deleted.');
 
 /** Turns refusals, and what the body parser throws, into answers; anything else is logged and is our fault. */
@@ -66,22 +66,22 @@ export const answerRefusals =
 /** What passes by itself: whoever sent it sends it again, and by its id a batch is taken once. */
 function fromDatabase(error: unknown): Refusal | undefined {
   if (error instanceof NotKnown)
+    return new Refusal(503, 'not-known', 'The database went away: it is not known whether this was saved. Try again.');
+  if (error instanceof Crowded || isBusy(error))
+    return new Refusal(503, 'busy', 'Somebody else is changing this; nothing was changed. Try again.');
+  if (isAway(error))
     return new Refusal(
       503,
-      'not-known',
-      'The database went away just then: whether this was kept is not known. Ask again, or send it again.',
+      'database-away',
+      'The database is not available; nothing was changed. Try again in a moment.',
     );
-  if (error instanceof Crowded || isBusy(error))
-    return new Refusal(503, 'busy', 'Somebody else is at work on this just now; nothing was changed. Try again.');
-  if (isAway(error))
-    return new Refusal(503, 'database-away', 'The database is away; nothing was changed. Try again in a moment.');
   return undefined;
 }
 
 function fromParser(error: unknown): Refusal | undefined {
   const type = error instanceof Error && 'type' in error ? error.type : undefined;
   const status = error instanceof Error && 'status' in error ? error.status : undefined;
-  if (type === 'entity.too.large') return new Refusal(413, 'too-large', 'That is too much at once. Send less.');
+  if (type === 'entity.too.large') return new Refusal(413, 'too-large', 'Too much at once. Send less.');
   if (typeof status === 'number' && status >= 400 && status < 500)
     return new Refusal(400, 'bad-request', 'The request cannot be read.');
   return undefined;

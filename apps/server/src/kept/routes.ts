@@ -53,6 +53,6 @@ export function keptRoutes(pool: pg.Pool, company: Uuid): Router {
 
 function kindOf(request: Request): KeptKind {
   const { data } = KeptKind.safeParse(request.params.kind);
-  if (!data) throw new Refusal(404, 'no-route', 'There is nothing at this address.');
+  if (!data) throw new Refusal(404, 'no-route', 'Page not found.');
   return data;
 }

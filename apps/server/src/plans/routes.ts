@@ -19,15 +19,15 @@ const Heard = z
   }));
 
 const parted = (): Refusal =>
-  new Refusal(409, 'parted', 'The server was put back to an earlier day. It does not have what this device has.');
+  new Refusal(409, 'parted', 'The server was restored to an earlier day. It does not have what this device has.');
 
 const renewed = (): Refusal =>
-  new Refusal(503, 'renewed', 'The database is of a newer version than this server. Start the newer one.');
+  new Refusal(503, 'renewed', 'The database is newer than this server. Start the newer server.');
 
 const TOO_LARGE = {
   things: `A plan has at most ${LIMITS.planItems} things; this would be more. Part the job in two.`,
   bytes: `A plan has at most ${LIMITS.planBytes / 1024 / 1024} MB; this would be more. Part the job in two, or take out ground shots that are not needed.`,
-  removed: 'Too much was put into this plan and taken out again. Save it as a file, and go on with that as a new job.',
+  removed: 'Too much was added to this plan and removed again. Save it as a file, and continue with that as a new job.',
 };
 
 /** Plans that are read at once, that may wait for it, and for how long, ms: the other connections stay free. */
