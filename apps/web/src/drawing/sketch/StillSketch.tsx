@@ -1,7 +1,8 @@
 import type { Evaluation, System } from '@alveus/core';
-import { networkSpots, print, unitSize } from '@alveus/core';
+import { isDrawn, networkSpots, print, unitSize } from '@alveus/core';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { Words } from '../../ui';
 import { Furniture } from './Furniture';
 import { Picture } from './Picture';
 import { fitView } from './view';
@@ -38,6 +39,11 @@ export function StillSketch({ evaluation, width, height, system }: StillSketchPr
           chosenRun={undefined}
         />
       </View>
+      {isDrawn(plan) || spots.size === 0 ? null : (
+        <View style={styles.note}>
+          <Words size="small">Lengths to scale, directions not</Words>
+        </View>
+      )}
       <View style={styles.furniture}>
         <Furniture
           zoom={zoom}
@@ -51,5 +57,6 @@ export function StillSketch({ evaluation, width, height, system }: StillSketchPr
 
 const styles = StyleSheet.create({
   picture: { position: 'absolute', left: 0, top: 0 },
+  note: { position: 'absolute', left: 8, top: 6 },
   furniture: { position: 'absolute', left: 4, bottom: 0 },
 });

@@ -11,13 +11,15 @@ import { Leaf, PAPER_WIDTH, Printed, PrintedTable, Whole } from '../../ui/Printe
 import { StillSketch } from '../parts/SketchView';
 import { OrderPaper } from '../takeoff';
 import { GradeTable } from './GradeTable';
+import { PaperFacts } from './PaperFacts';
 import { PaperSection } from './PaperSection';
+import { CAUTION } from './shareText';
 
-export type Part = 'sketch' | 'section' | 'table' | 'order';
+export type Part = 'sketch' | 'section' | 'facts' | 'table' | 'order';
 
 const SKETCH = 420;
 
-/** The sketch once, then a page for each line: its long section, the trench at the station, its grade table. */
+/** The sketch once, then for each line its long section, the trench where it is deepest, its tables. */
 export function Paper({ lines, part }: { lines: readonly LineResult[]; part: Part | 'all' }) {
   const evaluation = useAppSelector(selectEvaluation);
   const system = useAppSelector((state) => state.settings.system);
@@ -43,6 +45,7 @@ export function Paper({ lines, part }: { lines: readonly LineResult[]; part: Par
         : lines.map((line) => (
             <Page key={line.id} title={line.line.name}>
               {wanted('section') ? <PaperSection line={line} width={PAPER_WIDTH} /> : null}
+              {wanted('facts') ? <PaperFacts line={line} /> : null}
               {wanted('table') ? <GradeTable line={line} /> : null}
             </Page>
           ))}
@@ -69,7 +72,7 @@ function Page({ title, children }: { title: string; children: ReactNode }) {
         </View>
         {children}
         <Words size="small">
-          {`Elevations in ${unitName('elevation', system)} above the job datum. Checked by: ${rules}. The local code, the inspector and licensed designers decide. Have utilities located before digging, and protect people in the trench.`}
+          {`Elevations in ${unitName('elevation', system)} above the job datum. Checked by: ${rules}. ${CAUTION}`}
         </Words>
       </View>
     </Leaf>

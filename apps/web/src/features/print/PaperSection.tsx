@@ -1,11 +1,11 @@
-import type { LineResult } from '@alveus/core';
-import { lineRoute } from '@alveus/core';
+import type { Evaluation, LineResult, Place } from '@alveus/core';
+import { lineRoute, placeOn } from '@alveus/core';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { LongSection, sectionFrame } from '../../drawing/section';
 import type { Source } from '../../drawing/section';
 import { useAppSelector } from '../../store';
-import { selectAtRest, selectEvaluation, selectFindings, selectPlace } from '../../store/results';
+import { selectAtRest, selectEvaluation, selectFindings } from '../../store/results';
 import { PAPER } from '../../theme/tones';
 import { Whole } from '../../ui/Printed';
 import { StillTrench } from '../parts/TrenchView';
@@ -13,15 +13,12 @@ import { StillTrench } from '../parts/TrenchView';
 const SECTION = 330;
 const TRENCH = 300;
 
-/** The long section of a line and, of the line that is worked on, the trench at the station. */
+/** The long section of a line, and its trench where that is deepest. */
 export function PaperSection({ line, width }: { line: LineResult; width: number }) {
   const evaluation = useAppSelector(selectEvaluation);
   const findings = useAppSelector(selectFindings);
   const rest = useAppSelector(selectAtRest);
-  const place = useAppSelector((state) => {
-    const here = selectPlace(state);
-    return here?.run.run.line === line.id ? here : undefined;
-  });
+  const place = useMemo(() => deepestPlace(evaluation, line), [evaluation, line]);
   const { system, fraction } = useAppSelector((state) => state.settings);
   const route = useMemo(() => lineRoute(line), [line]);
   const inside = width - 2;
@@ -63,6 +60,16 @@ export function PaperSection({ line, width }: { line: LineResult; width: number 
       )}
     </>
   );
+}
+
+function deepestPlace(evaluation: Evaluation, line: LineResult): Place | undefined {
+  let found: { readonly depth: number; readonly along: number } | undefined;
+  line.order.runs.forEach(({ id }, index) => {
+    const deepest = evaluation.runs.get(id)?.trench?.deepest;
+    if (deepest && deepest.depth > (found?.depth ?? 0))
+      found = { depth: deepest.depth, along: (line.order.starts[index] ?? 0) + deepest.at };
+  });
+  return found && placeOn(evaluation, lineRoute(line), found.along);
 }
 
 const styles = StyleSheet.create({ frame: { borderWidth: 1, borderColor: PAPER.ink, overflow: 'hidden' } });
