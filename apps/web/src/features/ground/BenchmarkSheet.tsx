@@ -5,14 +5,16 @@ import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Choice, KeepFoot, Sheet } from '../../ui';
 import { FormMeasure, FormText, useSheetForm } from '../../ui/form';
+import { numberedFrom } from '../parts/numbered';
 
 /** A point that does not move, and its elevation. */
 export function BenchmarkSheet({ benchmark: id, onClose }: { benchmark: Uuid | undefined; onClose: () => void }) {
   const { edit } = useActions();
   const known = useAppSelector((state) => (id === undefined ? undefined : state.job.plan.benchmark[id]));
+  const free = useAppSelector((state) => numberedFrom(1, 'Benchmark', Object.values(state.job.plan.benchmark)));
   const form = useSheetForm<Benchmark>(
     Benchmark,
-    known ?? { kind: 'benchmark', id: newId(), name: 'Benchmark 1', assumed: true, description: '' },
+    known ?? { kind: 'benchmark', id: newId(), name: free, assumed: true, description: '' },
   );
   const { control, values, set } = form;
   const save = (): void =>

@@ -1,4 +1,4 @@
-import type { Evaluation, NextShot } from '@alveus/core';
+import type { Circuit, Evaluation, NextShot } from '@alveus/core';
 import { FOOT, knownElevation, nextOrder, nextShot } from '@alveus/core';
 import type { Edit, Shot, Target } from '@alveus/plan';
 import { Elevation, PastEnd, Reading } from '@alveus/plan';
@@ -13,6 +13,8 @@ import { Button, Choice, Field, IconButton, useKeysWithin, Words } from '../../u
 import { MeasureField, Picker, usePrint, useUnits } from '../../ui/measured';
 import { useBenchmarkChoices, useNodeChoices, useRunChoices } from '../parts/choices';
 import { targetWords } from '../parts/targets';
+import { useSay } from '../parts/useSay';
+import { missWords } from './Loops';
 import type { On } from './shot';
 import { fromA, likelyTarget } from './shot';
 
@@ -112,6 +114,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
     event.preventDefault();
     stand(to);
   });
+  const closed = last && closedBy(last, book.circuits);
   const on: On | 'back' = sight === 'back' ? 'back' : target.on;
   const options = optionsOf(evaluation, guess, targetWords(guess.target, plan, system, lineage));
   return (
@@ -123,6 +126,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
               ? `${from?.setup.name ?? `Setup ${book.setups.length + 1}`}: backsight`
               : `${from.setup.name}: instrument at ${print(from.height, 'elevation')}`}
           </Words>
+          {closed ? <Closed circuit={closed} /> : null}
           {last ? <Last shot={last} evaluation={evaluation} /> : null}
         </View>
         <IconButton name="check" label="Done with readings" onPress={onDone} />
@@ -210,6 +214,26 @@ function foundWords(
 }
 
 /** The reading before: what it gave stays in view. */
+/** The loop that a reading has just closed. */
+const closedBy = ({ setup, sight, target }: Shot, circuits: readonly Circuit[]): Circuit | undefined =>
+  sight === 'fore' && target.on === 'benchmark'
+    ? circuits.find(({ to, setups }) => to === target.benchmark && setups.at(-1) === setup)
+    : undefined;
+
+/** By how much it misses, while the instrument still stands. */
+function Closed({ circuit }: { circuit: Circuit }) {
+  const tell = useSay();
+  const print = usePrint();
+  const good = Math.abs(circuit.misclosure) <= circuit.allowed + 1e-9;
+  return (
+    <View role="status">
+      <Words strong tone={good ? 'settled' : 'fix'}>
+        {`${missWords(circuit, tell)}${print(circuit.allowed, 'elevation')} is allowed.`}
+      </Words>
+    </View>
+  );
+}
+
 function Last({ shot, evaluation }: { shot: Shot; evaluation: Evaluation }) {
   const print = usePrint();
   const { system } = useUnits();

@@ -1,4 +1,4 @@
-import type { Circuit } from '@alveus/core';
+import type { Circuit, Phrase } from '@alveus/core';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
@@ -40,13 +40,19 @@ function Loop({ circuit }: { circuit: Circuit }) {
         </Words>
         <IconButton name="edit" label="Allowed miss" onPress={() => dispatch(sheetOpened({ sheet: 'levelling' }))} />
       </View>
-      <Words>{`Misses by ${size(misclosure)}; ${judged}${spread}`}</Words>
+      <Words>{`${missWords(circuit, tell)}${judged}${spread}`}</Words>
       <Words size="small" tone="muted">
         {`Check: backsights ${size(sumBack)} − foresights ${size(sumFore)} = ${size(sumBack - sumFore)}; rise ${size(rise)}.${adjusting ? '' : ' Spreading is turned off.'}`}
       </Words>
     </View>
   );
 }
+
+/** By how much it misses, before what is allowed. */
+export const missWords = ({ misclosure }: Circuit, tell: (phrase: Phrase) => string): string =>
+  Math.abs(misclosure) < 1e-6
+    ? 'Closes exactly; '
+    : `Misses by ${tell([{ value: misclosure, quantity: 'elevation', unlike: 0 }])}; `;
 
 const styles = StyleSheet.create({
   loop: { borderWidth: 2, borderRadius: 8, margin: 12, padding: 12, gap: 4 },

@@ -43,7 +43,7 @@ export function RuleRow({ rule, profile, onChange }: RuleRowProps) {
   return (
     <View role="listitem" style={[styles.row, { borderColor: tones.line }]}>
       <Tap onPress={() => setOpen(!open)} expanded={open} style={styles.head}>
-        <Icon name={weight === 'off' ? 'close' : weight} color={weight === 'off' ? tones.muted : tones[weight]} />
+        <Icon name={weight === 'off' ? 'close' : 'rules'} color={tones.muted} />
         <View style={styles.text}>
           <Words strong tone={weight === 'off' ? 'muted' : 'ink'}>
             {rule.title}

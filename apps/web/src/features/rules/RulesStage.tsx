@@ -1,8 +1,10 @@
 import { changesOf, DEFAULT_PROFILE, evaluate, findingsOf, RULES, STAGE_ORDER } from '@alveus/core';
 import type { Profile } from '@alveus/plan';
 import { applyEdits, ONLY, same } from '@alveus/plan';
-import { useMemo, useState } from 'react';
+import type { ReactNode } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { Searchbar } from 'react-native-paper';
 import { useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
@@ -14,8 +16,8 @@ import { Effect } from '../parts/Effect';
 import { STAGE_WORDS } from '../parts/words';
 import { differences } from './differences';
 import { RuleRow } from './RuleRow';
-import { ServiceRules } from './ServiceRules';
-import { UtilityRules } from './UtilityRules';
+import { SERVICE_TITLE, ServiceRules } from './ServiceRules';
+import { UTILITY_TITLE, UtilityRules } from './UtilityRules';
 
 function countOf(profile: Profile): string {
   const count = differences(profile).length;
@@ -33,11 +35,15 @@ export function RulesStage() {
   const [tried, setTried] = useState<{ readonly on: Profile; readonly now: Profile }>();
   // What somebody else changed meanwhile goes before what is only tried.
   const profile = tried?.on === inPlan ? tried.now : inPlan;
+  const [sought, setSought] = useState('');
+  const places = useRef(new Map<string, HTMLElement | null>());
   const put = (now: Profile): void => setTried(same(now, inPlan) ? undefined : { on: inPlan, now });
   const keep = (): void => {
     edit([same(profile, DEFAULT_PROFILE) ? { op: 'remove', kind: 'profile', id: ONLY } : { op: 'put', item: profile }]);
     setTried(undefined);
   };
+
+  const sections = sectionsOf(sought, profile, put);
 
   return (
     <PadArea style={[styles.screen, { backgroundColor: tones.card }]}>
@@ -58,20 +64,35 @@ export function RulesStage() {
           />
           <CompanyRules profile={profile} noteOf={countOf} onChange={put} />
           <Differing profile={profile} onReset={() => put(DEFAULT_PROFILE)} />
-          {STAGE_ORDER.map((stage) => (
-            <View key={stage} style={styles.stage}>
-              <Words size="large" strong heading={3}>
-                {STAGE_WORDS[stage]}
-              </Words>
-              <View role="list" aria-label={`Rules of ${STAGE_WORDS[stage]}`}>
-                {RULES.filter((rule) => rule.stage === stage).map((rule) => (
-                  <RuleRow key={rule.name} rule={rule} profile={profile} onChange={put} />
-                ))}
-              </View>
+          <Searchbar
+            value={sought}
+            onChangeText={setSought}
+            placeholder="Search the rules"
+            aria-label="Search the rules"
+            // Paper calls it a landmark, which a field cannot be.
+            {...({ role: 'searchbox' } as object)}
+          />
+          <View role="group" aria-label="Go to" style={styles.jumps}>
+            {sections.map(({ title }) => (
+              <Button key={title} onPress={() => places.current.get(title)?.scrollIntoView({ block: 'start' })}>
+                {title}
+              </Button>
+            ))}
+          </View>
+          {sections.length === 0 ? (
+            <View role="status">
+              <Words>No rule has that in its name.</Words>
+            </View>
+          ) : null}
+          {sections.map(({ title, body }) => (
+            <View
+              key={title}
+              ref={(box) => void places.current.set(title, box as unknown as HTMLElement | null)}
+              style={styles.stage}
+            >
+              {body}
             </View>
           ))}
-          <ServiceRules profile={profile} onChange={put} />
-          <UtilityRules profile={profile} onChange={put} />
         </View>
       </ScrollView>
       {tried && profile !== inPlan ? (
@@ -79,6 +100,44 @@ export function RulesStage() {
       ) : null}
     </PadArea>
   );
+}
+
+interface RuleSection {
+  readonly title: string;
+  readonly body: ReactNode;
+}
+
+/** What most people come for stands first; where something is sought, only what has it in its name. */
+function sectionsOf(sought: string, profile: Profile, put: (profile: Profile) => void): readonly RuleSection[] {
+  const words = sought.trim().toLowerCase();
+  const has = (text: string): boolean => text.toLowerCase().includes(words);
+  const tables: RuleSection[] = [
+    { title: SERVICE_TITLE, body: <ServiceRules profile={profile} onChange={put} /> },
+    { title: UTILITY_TITLE, body: <UtilityRules profile={profile} onChange={put} /> },
+  ].filter(({ title }) => has(title));
+  const stages = STAGE_ORDER.flatMap((stage): RuleSection[] => {
+    const title = STAGE_WORDS[stage];
+    const rules = RULES.filter((rule) => rule.stage === stage && (has(rule.title) || has(title)));
+    if (rules.length === 0) return [];
+    return [
+      {
+        title,
+        body: (
+          <>
+            <Words size="large" strong heading={3}>
+              {title}
+            </Words>
+            <View role="list" aria-label={`Rules of ${title}`}>
+              {rules.map((rule) => (
+                <RuleRow key={rule.name} rule={rule} profile={profile} onChange={put} />
+              ))}
+            </View>
+          </>
+        ),
+      },
+    ];
+  });
+  return [...tables, ...stages];
 }
 
 /** What of the rules is not as shipped. */
@@ -125,7 +184,8 @@ const styles = StyleSheet.create({
   screen: { flex: 1 },
   scroll: { flex: 1 },
   page: { padding: 16, gap: 14, maxWidth: 720, width: '100%', alignSelf: 'center', paddingBottom: 48 },
-  stage: { gap: 4 },
+  stage: { gap: 10 },
+  jumps: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   differing: { gap: 6, alignItems: 'flex-start' },
   trying: { borderTopWidth: 2, padding: 12, gap: 10 },
   effect: { maxHeight: 180 },

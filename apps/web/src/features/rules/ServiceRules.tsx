@@ -7,6 +7,8 @@ import { selectLine } from '../../store/results';
 import { Choice, PlanMeasure, usePrint, Words } from '../../ui/measured';
 import { SEVERITY_WORD } from '../../drawing/severity';
 
+export const SERVICE_TITLE = 'Slope and cover by service';
+
 /** The limits of each service: least slope by size, cover, and from where a line looks too steep. */
 export function ServiceRules({ profile, onChange }: { profile: Profile; onChange: (profile: Profile) => void }) {
   const line = useAppSelector(selectLine);
@@ -17,7 +19,7 @@ export function ServiceRules({ profile, onChange }: { profile: Profile; onChange
   return (
     <>
       <Words size="large" strong heading={3}>
-        Limits by service
+        {SERVICE_TITLE}
       </Words>
       <Choice
         label="Service"

@@ -11,6 +11,8 @@ import { Choice, PlanMeasure, Words } from '../../ui/measured';
 const SIDE_WORDS = { above: 'Our pipe above it', below: 'Our pipe below it', beside: 'Beside it' } as const;
 type Side = keyof typeof SIDE_WORDS;
 
+export const UTILITY_TITLE = 'Clearance to utilities';
+
 /** What is kept from utilities, outside to outside. */
 export function UtilityRules({ profile, onChange }: { profile: Profile; onChange: (profile: Profile) => void }) {
   const [utility, setUtility] = useState<Utility>('gas');
@@ -28,7 +30,7 @@ export function UtilityRules({ profile, onChange }: { profile: Profile; onChange
   return (
     <>
       <Words size="large" strong heading={3}>
-        Clearance to utilities
+        {UTILITY_TITLE}
       </Words>
       <Choice
         label="Utility"
