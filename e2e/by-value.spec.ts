@@ -42,9 +42,9 @@ test('a station is typed, and stepped by structures and by sticks', async ({ pag
   await expect(slider).toHaveAttribute('aria-valuetext', /^0\+62\.50/);
   await tap(page, 'Ahead one stick');
   // Sticks of 10 ft from the structure at 50 ft: 60, 70, 80.
-  await expect(field).toHaveValue('0+70');
+  await expect(field).toHaveValue('0+70.00');
   await page.getByRole('dialog').getByRole('button', { name: 'Structure before' }).click();
-  await expect(field).toHaveValue('0+50');
+  await expect(field).toHaveValue('0+50.00');
   await fill(page, /^Station/, '3+00');
   await expect(page.getByText('The line goes from 0+00 to 1+00.')).toBeVisible();
   await page.keyboard.press('Escape');
@@ -71,7 +71,7 @@ test.describe('wide', () => {
     await newJob(page, app, 'Drain');
     await typeLine(page, OUTLET, RUNS);
     await page.getByRole('tab', { name: /^Site/ }).click();
-    await page.getByRole('button', { name: /^Cleanout 1 .*Choose it/ }).click();
+    await page.getByRole('button', { name: /^Cleanout 1 .*Select on/ }).click();
     await page.getByRole('group', { name: 'Cleanout 1' }).getByRole('button', { name: 'Open' }).click();
     const pipes = page.getByRole('list', { name: 'Pipes here' });
     await expect(pipes.getByRole('listitem')).toHaveCount(2);

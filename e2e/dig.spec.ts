@@ -53,11 +53,11 @@ test('a morning by large buttons alone, without signal: setup, check, ten statio
   await received(page, /Rod on it, from Setup 3/);
   await received(page, /Rod on it, from here/);
   await received(page, /Rod on that/);
-  await expect(page.getByText(/off: trusted\.$/)).toBeVisible();
+  await expect(page.getByText(/^Found .*: good\.$/)).toBeVisible();
   await accessible(page, 'the level is moved');
   await tap(page, 'Save');
   await expect(page.getByText(/^Setup 4: instrument at/)).toBeVisible();
-  await expect(page.getByText(/^Checked on .* Trusted\.$/)).toBeVisible();
+  await expect(page.getByText(/^Checked on .* Good\.$/)).toBeVisible();
 
   // Ten stations, each with another reading, all of them said on a tap.
   await tap(page, 'In the trench');
@@ -88,7 +88,7 @@ test('a morning by large buttons alone, without signal: setup, check, ten statio
   await withReceiver(page, () => page.getByRole('radio', { name: 'One in ten' }).click());
   await tap(page, 'Check shot');
   await received(page, /Rod on that/);
-  await expect(page.getByText(/off: trusted\.$/)).toBeVisible();
+  await expect(page.getByText(/^Found .*: good\.$/)).toBeVisible();
   await page.keyboard.press('Escape');
   await withReceiver(page, () => page.getByRole('radio', { name: 'All' }).click());
   await tap(page, 'Check shot');
@@ -108,13 +108,13 @@ test('a morning by large buttons alone, without signal: setup, check, ten statio
       async () => {
         await tap(page, /^From the receiver/);
         await expect(page.getByRole('button', { name: /^From the receiver/ })).toBeVisible();
-        return page.getByText(/not trusted at 0\.02 ft/).count();
+        return page.getByText(/no good at 0\.02 ft/).count();
       },
       { timeout: 60_000 },
     )
     .toBe(1);
   await tap(page, 'Save');
-  await expect(page.getByText(/^Not trusted: .* came out at/)).toBeVisible();
+  await expect(page.getByText(/^No good: .* came out at/)).toBeVisible();
   await tap(page, 'In the trench');
   await expect(big(page)).toHaveText(/—/);
   await page.getByRole('dialog').getByRole('button', { name: 'Dig anyway' }).click();
@@ -152,7 +152,7 @@ for (const [name, use] of [
       await expect(page.getByText('Setup 3: instrument at 103.73 ft')).toBeVisible();
       await tap(page, 'Move the level');
       await fill(page, /^Rod on it, from Setup 3/, '17');
-      await expect(page.getByText(/^The rod is 16\.00 ft long/)).toBeVisible();
+      await expect(page.getByText(/^The rod is 16 ft long/)).toBeVisible();
       await fill(page, /^Rod on it, from Setup 3/, '6.12');
       await fill(page, /^Rod on it, from here/, '3.05');
       const told = page.getByText(/^Instrument at/);
@@ -162,13 +162,13 @@ for (const [name, use] of [
       await fill(page, /^Rod on that/, (height - 99.96).toFixed(2));
       await expect(page.getByText(/too low: no good at 0\.02 ft/)).toBeVisible();
       await fill(page, /^Rod on that/, (height - 100).toFixed(2));
-      await expect(page.getByText(/off: trusted\.$/)).toBeVisible();
+      await expect(page.getByText(/^Found .*: good\.$/)).toBeVisible();
       await page.keyboard.press('Escape');
 
       await tap(page, 'In the trench');
       await fill(page, /^My station, from the low end/, '400');
       await page.keyboard.press('Tab');
-      await expect(page.getByText('The line ends at 320.00 ft: read the tape again.')).toBeVisible();
+      await expect(page.getByText('The line ends at 320 ft: read the tape again.')).toBeVisible();
       await fill(page, /^My station, from the low end/, '123');
       await page.keyboard.press('Tab');
       await expect(page.getByRole('dialog', { name: /^1\+23\.00/ })).toBeVisible();
@@ -176,7 +176,7 @@ for (const [name, use] of [
       await page.getByRole('button', { name: 'Next' }).click();
       await expect(page.getByRole('dialog', { name: /^1\+25\.00/ })).toBeVisible();
       await page.keyboard.press('ArrowLeft');
-      await expect(page.getByRole('dialog', { name: /^1\+20\.00/ })).toBeVisible();
+      await expect(page.getByRole('dialog', { name: /^1\+20/ })).toBeVisible();
       expect(await big(page).textContent()).not.toBe(here);
       await page.getByRole('button', { name: /^Flow line/ }).click();
       await expect(big(page)).toHaveText(/Rod on the flow line/);
@@ -234,8 +234,8 @@ test('the grade sheet as a table on a wide page, by the stick and down from a st
   await fill(page, /^Elevation of the stake/, '100');
   // 100.00 less the flow line of 92.50 at the outfall.
   await expect(table.getByRole('row').nth(1)).toContainText('7.50');
-  await table.getByRole('button', { name: /^0\+20\.00/ }).click();
-  await expect(page.getByRole('dialog', { name: /^0\+20\.00/ })).toBeVisible();
+  await table.getByRole('button', { name: /^0\+20/ }).click();
+  await expect(page.getByRole('dialog', { name: /^0\+20/ })).toBeVisible();
   await page.close();
 });
 

@@ -78,7 +78,7 @@ for (const [size, use] of [
       }
       await tap(page, 'Done with readings');
       const twice = page.getByRole('button', {
-        name: /^Fix.* Stake is shot twice from Setup 1, 1\.00 ft apart; the first is used/,
+        name: /^Fix.* Stake is shot twice from Setup 1, 1 ft apart; the first is used/,
       });
       await twice.click();
       await tap(page, /^Strike out the first, 6\.00 ft/);

@@ -44,7 +44,7 @@ test('from an empty database to trench depth and stone, by touch on a phone; and
     await expect(figure(page, 'To order').first()).toContainText('13.26 cu yd');
     await expect(figure(page, 'Placed').first()).toContainText('12.63 cu yd');
     await expect(figure(page, 'Excavation')).toContainText('14.89 cu yd');
-    await expect(figure(page, 'Sticks of 10.00 ft')).toContainText('21');
+    await expect(figure(page, 'Sticks of 10 ft')).toContainText('21');
     await page.getByRole('tab', { name: /^Grade/ }).click();
   };
   await check();

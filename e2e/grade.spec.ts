@@ -62,7 +62,7 @@ for (const [name, use] of [
       await grate.blur();
       await tap(page, 'Done');
       await expect(
-        page.getByText(/The grate of Ditch outfall, 92\.00 ft, lies 0\.50 ft under the invert/).first(),
+        page.getByText(/The grate of Ditch outfall, 92\.00 ft, is 0\.50 ft below the invert/).first(),
       ).toBeVisible();
     });
 
@@ -85,7 +85,7 @@ for (const [name, use] of [
       await go(page, 'Grade');
       const laid = page.getByRole('group', { name: 'Laid by' });
       await expect(laid).toContainText('Laser: up from the low end1.800 %');
-      await expect(laid).toContainText('Fall in 10.00 ft2 1/8"');
+      await expect(laid).toContainText('Fall in 10 ft2 1/8"');
       await station(page, 'End');
       await expect(laid).toContainText('1.500 %');
     });
@@ -117,11 +117,11 @@ for (const [name, use] of [
       await tap(page, 'Save');
       await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
       await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
-      await page.getByRole('radio', { name: /^50.00 ft to / }).click();
+      await page.getByRole('radio', { name: /^50 ft to / }).click();
       await tap(page, 'Remove');
       await page.getByRole('button', { name: 'Edit Orchard edge' }).click();
       await page.getByRole('dialog').getByRole('button', { name: 'Its swale' }).click();
-      await expect(page.getByRole('radio', { name: /^50.00 ft to / })).toHaveCount(0);
+      await expect(page.getByRole('radio', { name: /^50 ft to / })).toHaveCount(0);
       await tap(page, 'Remove');
       await expect(page.getByText(/The sides of the swale/)).toHaveCount(0);
     });

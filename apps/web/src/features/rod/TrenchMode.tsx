@@ -346,7 +346,7 @@ function leadWords(
 ): string {
   switch (tells) {
     case 'reading':
-      return by === 'laser' ? `Beam over ${on}` : `Rod on ${on}`;
+      return by === 'laser' ? `Beam above ${on}` : `Rod on ${on}`;
     case 'ground':
       return `Down from the ground to ${on}`;
     case 'stake':
