@@ -40,6 +40,7 @@ const MOST_OF_A_LIMIT = 2;
 const STEPPED: ReadonlySet<Quantity> = new Set([
   'elevation',
   'distance',
+  'footage',
   'chainage',
   'depth',
   'thickness',

@@ -19,6 +19,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import Redo from 'lucide-react-native/icons/redo-2';
 import Rules from 'lucide-react-native/icons/scroll-text';
 import Search from 'lucide-react-native/icons/search';
+import Copy from 'lucide-react-native/icons/copy';
 import Trash from 'lucide-react-native/icons/trash';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
 import Truck from 'lucide-react-native/icons/truck';
@@ -43,6 +44,7 @@ const PACKAGED = {
   free: LockOpen,
   linked: Link,
   edit: Pencil,
+  copy: Copy,
   trash: Trash,
   order: Truck,
   rules: Rules,

@@ -12,12 +12,19 @@ interface SnackProps {
 /** What just happened, or could not: with the way back where there is one. */
 export function Snack({ words, stays, onGone, action }: SnackProps) {
   // Paper's goes through its animation as it is mounted, though it has nothing to show.
-  const [used, setUsed] = useState(words !== null);
-  if (words !== null && !used) setUsed(true);
-  if (!used) return null;
+  const [shown, setShown] = useState(words);
+  if (words !== null && words !== shown) setShown(words);
+  if (shown === null) return null;
   return (
-    <Snackbar visible={words !== null} duration={stays} onDismiss={onGone} action={action ?? { label: 'Close' }}>
-      {words ?? ''}
+    // Each has its own time: it does not go with the timer of the one before.
+    <Snackbar
+      key={shown}
+      visible={words !== null}
+      duration={stays}
+      onDismiss={onGone}
+      action={action ?? { label: 'Close' }}
+    >
+      {shown}
     </Snackbar>
   );
 }

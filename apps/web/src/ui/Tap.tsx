@@ -15,6 +15,8 @@ interface TapProps {
   children: ReactNode;
   onPress: () => void;
   label?: string;
+  /** Where it leads: it can be opened beside, or copied, as any link. */
+  href?: string;
   style?: StyleProp<ViewStyle>;
   disabled?: boolean;
   role?: Role;
@@ -36,6 +38,7 @@ export function Tap({
   children,
   onPress,
   label,
+  href,
   style,
   disabled = false,
   role = 'button',
@@ -59,8 +62,9 @@ export function Tap({
       aria-expanded={expanded}
       {...({ 'aria-haspopup': popup, 'aria-controls': controls, onKeyDown: onKey } as object)}
       {...(tabIndex === undefined ? {} : { tabIndex })}
+      {...(href === undefined ? {} : ({ href } as object))}
       disabled={disabled}
-      onPress={onPress}
+      onPress={href === undefined ? onPress : (event) => follow(event as unknown as LinkPress, onPress)}
       style={({ pressed }) => [
         styles.tap,
         style,
@@ -72,6 +76,20 @@ export function Tap({
       <>{children}</>
     </TouchableRipple>
   );
+}
+
+interface LinkPress {
+  readonly ctrlKey?: boolean;
+  readonly metaKey?: boolean;
+  readonly shiftKey?: boolean;
+  preventDefault(): void;
+}
+
+/** A plain press goes there within the app; one with a key held is the browser's. */
+function follow(event: LinkPress, onPress: () => void): void {
+  if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+  event.preventDefault();
+  onPress();
 }
 
 const styles = StyleSheet.create({

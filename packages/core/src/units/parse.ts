@@ -40,6 +40,7 @@ function expectation(quantity: Quantity, system: System): string {
     case 'elevation':
       return metric ? 'an elevation such as 29.93 or 98.2 ft' : 'an elevation such as 98.2, 98\' 2 3/8" or 29.93 m';
     case 'distance':
+    case 'footage':
     case 'depth':
       return metric ? 'a length such as 12.5, 12.5 m or 41 ft' : 'a length such as 41.5, 41\' 6" or 12.65 m';
     case 'chainage':
@@ -74,6 +75,7 @@ function read(text: string, quantity: Quantity, system: System): number | undefi
       return withUnit(text, { '%': 0.01, '': 0.01 });
     case 'elevation':
     case 'distance':
+    case 'footage':
     case 'depth':
     case 'thickness':
     case 'fine':

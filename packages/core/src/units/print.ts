@@ -114,6 +114,8 @@ function unitOf(quantity: Quantity, system: System): Unit {
     case 'depth':
       if (metric) return decimal(1, 'm', 3);
       return system === 'inches' ? { size: FOOT, name: 'ft', places: 2, style: 'feet-inches' } : decimal(FOOT, 'ft', 2);
+    case 'footage':
+      return metric ? decimal(1, 'm', 1, 3) : decimal(FOOT, 'ft', 0, 2);
     case 'chainage':
       return { size: metric ? 1 : FOOT, name: '', places: metric ? 3 : 2, style: 'chainage' };
     case 'thickness':

@@ -8,13 +8,14 @@ export type System = (typeof SYSTEMS)[number];
 
 /**
  * What a number measures, which decides its unit and how finely it is shown.
- * - `elevation`, `distance`: along the site. `thickness`: layers, widths, cover limits. `fine`: pipe dimensions.
+ * - `elevation`, `distance`: along the site. `footage`: length as it is ordered. `thickness`: layers, widths, cover limits. `fine`: pipe dimensions.
  * - `mass` what is hauled; `weight` what one thing weighs, and `weight-per-length` what pipe does.
  * - `slope` a ratio; `share` a ratio shown in per cent; `chainage` a distance written with a plus.
  */
 export type Quantity =
   | 'elevation'
   | 'distance'
+  | 'footage'
   | 'chainage'
   | 'depth'
   | 'thickness'

@@ -32,6 +32,14 @@ export function MenuSheet({ onClose }: { onClose: () => void }) {
           </Button>
           <Button onPress={() => dispatch(sheetOpened({ sheet: 'print' }))}>Print</Button>
           <Button onPress={() => dispatch(sheetOpened({ sheet: 'keys' }))}>Keys</Button>
+          <Button
+            onPress={() => {
+              onClose();
+              router.push('/help');
+            }}
+          >
+            Help
+          </Button>
         </>
       ) : null}
     </Sheet>

@@ -15,10 +15,17 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: KnownJob; o
   const tones = useTones();
   const router = useRouter();
   const jobs = useJobActions();
+  const address = `/job/${job.id}/grade` as const;
   const waiting = useFrameSelector((state) => state.jobs.waiting[job.id]);
+  const copy = async (): Promise<void> => {
+    const id = await import('./planFile')
+      .then(({ duplicateJob }) => duplicateJob(job, jobs))
+      .catch(() => jobs.say('The part of the app that copies jobs could not be loaded. Try again with a connection.'));
+    if (id) jobs.say(`${job.name} was duplicated.`);
+  };
   return (
     <View style={[styles.job, { backgroundColor: tones.card, borderColor: tones.line }]} testID="job">
-      <Tap role="link" onPress={() => router.push(`/job/${job.id}/grade`)} style={styles.open}>
+      <Tap role="link" href={address} onPress={() => router.push(address)} style={styles.open}>
         <Words size="large" strong lines={2}>
           {job.name}
         </Words>
@@ -30,6 +37,7 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: KnownJob; o
           ].join(' · ')}
         </Words>
       </Tap>
+      <IconButton name="copy" label={`Duplicate ${job.name}`} onPress={() => void copy()} />
       <IconButton name="edit" label={`Rename ${job.name}`} onPress={() => onRename(job)} />
       <IconButton name="trash" label={`Delete ${job.name}`} onPress={() => void jobs.remove(job.id)} />
     </View>

@@ -1,8 +1,10 @@
 import type { Job } from '@alveus/plan';
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import type { ReactNode } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { useFrameDispatch, useFrameSelector } from '../../store/frame/hooks';
+import type { KnownJob } from '../../store/frame/jobs';
 import { fetchJobs } from '../../store/frame/server';
 import { chooseFile } from '../../sync/files';
 import { useJobActions } from '../../sync/frame/FrameProvider';
@@ -15,11 +17,17 @@ import { NotHere } from '../../ui/NotHere';
 import { Words } from '../../ui/Words';
 import { BrandBar } from './BrandBar';
 import { JobRow } from './JobRow';
+import type { JobOrder } from './JobsTools';
 
 // Fields, sheets and the code of plans come when they are asked for; the list does without them.
 const planFiles = () => import('./planFile');
 const NameSheet = later(() => import('./sheets').then((sheets) => sheets.NameSheet), null, NotHere);
 const DeletedSheet = later(() => import('./sheets').then((sheets) => sheets.DeletedSheet), null, NotHere);
+const JobsTools = later(
+  () => import('./JobsTools').then((tools) => tools.JobsTools),
+  null,
+  () => null,
+);
 const DeviceSheet = later(() => import('./sheets').then((sheets) => sheets.DeviceSheet), null, NotHere);
 
 /** How often the list is asked for, ms. */
@@ -30,6 +38,9 @@ export function JobsScreen() {
   const tones = useTones();
   const list = useFrameSelector((root) => root.jobs.list);
   const state = useFrameSelector((root) => root.jobs.state);
+  const [sought, setSought] = useState('');
+  const [order, setOrder] = useState<JobOrder>('changed');
+  const jobs = useMemo(() => found(list, sought, order), [list, sought, order]);
   const [naming, setNaming] = useState<Job | 'new'>();
   const [menu, setMenu] = useState(false);
   const [deleted, setDeleted] = useState(false);
@@ -46,14 +57,14 @@ export function JobsScreen() {
       <BrandBar>
         <View style={styles.motto}>
           <Words tone="onWater" lines={2} size="small">
-            Every elevation agrees with every other
+            Plan and dig storm, French drain and septic lines
           </Words>
         </View>
         <IconButton name="menu" label="Units and light" onPress={() => setMenu(true)} color={tones.onWater} />
       </BrandBar>
       <View role="main" style={styles.page}>
         <FlatList
-          data={list}
+          data={jobs}
           keyExtractor={(job) => job.id}
           renderItem={({ item }) => <JobRow job={item} onRename={setNaming} />}
           ListHeaderComponent={
@@ -61,9 +72,20 @@ export function JobsScreen() {
               remembered={state === 'remembered'}
               none={list.length === 0 && state !== 'loading'}
               onNew={() => setNaming('new')}
+              tools={
+                list.length >= FEW ? (
+                  <JobsTools sought={sought} order={order} onSeek={setSought} onOrder={setOrder} />
+                ) : null
+              }
             />
           }
-          ListEmptyComponent={state === 'loading' ? <Busy>Loading the jobs…</Busy> : null}
+          ListEmptyComponent={
+            state === 'loading' ? (
+              <Busy>Loading the jobs…</Busy>
+            ) : list.length > 0 ? (
+              <Words>No job is called that.</Words>
+            ) : null
+          }
           ListFooterComponent={
             <View style={styles.foot}>
               <Button onPress={() => setDeleted(true)}>Deleted jobs</Button>
@@ -80,9 +102,27 @@ export function JobsScreen() {
   );
 }
 
+/** With fewer, all are in sight. */
+const FEW = 4;
+
+/** The list is the last changed first as it comes. */
+function found(list: readonly KnownJob[], sought: string, order: JobOrder): readonly KnownJob[] {
+  const words = sought.trim().toLowerCase();
+  const some = words === '' ? list : list.filter(({ name }) => name.toLowerCase().includes(words));
+  return order === 'changed' ? some : [...some].sort((one, other) => one.name.localeCompare(other.name, 'en'));
+}
+
 /** How a job is begun, and what is to be known of the list. */
-function Beginning({ remembered, none, onNew }: { remembered: boolean; none: boolean; onNew: () => void }) {
+interface BeginningProps {
+  remembered: boolean;
+  none: boolean;
+  onNew: () => void;
+  tools: ReactNode;
+}
+
+function Beginning({ remembered, none, onNew, tools }: BeginningProps) {
   const tones = useTones();
+  const router = useRouter();
   return (
     <View style={styles.beginning}>
       <View style={styles.actions}>
@@ -90,6 +130,7 @@ function Beginning({ remembered, none, onNew }: { remembered: boolean; none: boo
           New job
         </Button>
         <OpenFile />
+        <Button onPress={() => router.push('/help')}>Help</Button>
       </View>
       {remembered ? (
         <Note tone="fix" icon="fix" role="status">
@@ -101,9 +142,12 @@ function Beginning({ remembered, none, onNew }: { remembered: boolean; none: boo
           <Words size="large" strong>
             No jobs yet
           </Words>
-          <Words>A job is one site. Make one, set its outlet, and the trench depth follows.</Words>
+          <Words>
+            A job is one site. Create one, set its outlet, and the trench depth follows. Help has a demo to try.
+          </Words>
         </View>
       ) : null}
+      {tools}
     </View>
   );
 }

@@ -1,8 +1,9 @@
 import { inBatches, itemsOf, LIMITS, openPlanFile, START, VERSION } from '@alveus/plan';
-import type { Foreign, Item, Pending, Uuid } from '@alveus/plan';
+import type { Foreign, Item, Job, Pending, Uuid } from '@alveus/plan';
 import { api } from '../../sync/api';
 import type { JobActions } from '../../sync/frame/jobActions';
 import { newId } from '../../sync/ids';
+import { numbered } from '../parts/numbered';
 
 /** A new job from a plan file. @returns its id, or undefined where it could not be made, which was said */
 export async function jobFromFile(file: File, jobs: JobActions): Promise<Uuid | undefined> {
@@ -11,14 +12,43 @@ export async function jobFromFile(file: File, jobs: JobActions): Promise<Uuid | 
     return undefined;
   }
   const text = await file.text().catch(() => undefined);
-  const opened =
-    text === undefined ? { ok: false as const, message: 'The file could not be read.' } : openPlanFile(text);
+  if (text === undefined) {
+    jobs.say('The file could not be read.');
+    return undefined;
+  }
+  return jobFromText(text, jobs);
+}
+
+/** A new job from the text of a plan file; its name is told apart from those of the jobs that are there. */
+export async function jobFromText(text: string, jobs: JobActions): Promise<Uuid | undefined> {
+  const opened = openPlanFile(text);
   if (!opened.ok) {
     jobs.say(opened.message);
     return undefined;
   }
-  const batches = batchesOf(itemsOf(opened.plan), opened.foreign);
-  return jobs.create(opened.name, {
+  return create(opened.name, itemsOf(opened.plan), opened.foreign, jobs);
+}
+
+/** Another job with all that is in one, as the server has it. */
+export async function duplicateJob({ id, name }: Job, jobs: JobActions): Promise<Uuid | undefined> {
+  const heard = await api.changes(id, 0, START).catch(() => undefined);
+  if (!heard) {
+    jobs.say('The server cannot be reached: the job cannot be copied now.');
+    return undefined;
+  }
+  const items = heard.changes.flatMap(({ item }) => item ?? []);
+  const foreign = heard.changes.flatMap((one) => one.foreign ?? []);
+  return create(name, items, foreign, jobs);
+}
+
+function create(
+  name: string,
+  items: readonly Item[],
+  foreign: readonly Foreign[],
+  jobs: JobActions,
+): Promise<Uuid | undefined> {
+  const batches = batchesOf(items, foreign);
+  return jobs.create(numbered(name, jobs.all()), {
     batches,
     send: async (id) => {
       for (const batch of batches) await api.send(id, batch, START);

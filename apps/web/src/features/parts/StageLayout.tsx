@@ -11,6 +11,8 @@ import { Divider, DIVIDER } from '../../ui/Divider';
 export interface Drawing {
   /** Over the numbers, where there is little room: px; zero: it is not there. */
   readonly above: number;
+  /** What the stage is about: where only one is in sight, it is this. */
+  readonly main?: true;
   /** @param height px */
   readonly draw: (height: number) => ReactNode;
 }
@@ -54,8 +56,14 @@ export function StageLayout({ stage, drawings, share = 0.54, numbers, rows, afte
       </Wide>
     );
   }
-  const drawing = drawings.map((one, index) => <Above key={index} {...one} />);
-  if (arrangement === 'beside') {
+  const shown: readonly Drawing[] = [...drawings].filter(({ above }) => above > 0);
+  const beside = arrangement === 'beside' && shown.length > 0;
+  // Beside the numbers one is in sight at a time.
+  const order = beside
+    ? [...shown].sort((one, other) => Number(other.main ?? false) - Number(one.main ?? false))
+    : shown;
+  const drawing = order.map((one, index) => <Above key={index} {...one} />);
+  if (beside) {
     return (
       <View style={styles.wide}>
         <ScrollView style={styles.middle}>{drawing}</ScrollView>
@@ -77,7 +85,7 @@ export function StageLayout({ stage, drawings, share = 0.54, numbers, rows, afte
 
 function Above({ above, draw }: Drawing) {
   const height = useDrawingHeight(above);
-  return above > 0 ? draw(height) : null;
+  return draw(height);
 }
 
 /** Room that a drawing and the numbers need at least, px. */

@@ -56,14 +56,6 @@ export function RulesStage() {
             These decide what becomes a finding. They start as common practice and published tables; the local code and
             the inspector come first, so change what they require otherwise. They are saved with the plan.
           </Words>
-          <NameField
-            key={profile.name}
-            label="Name of these rules"
-            value={profile.name}
-            onChange={(name) => put({ ...profile, name })}
-          />
-          <CompanyRules profile={profile} noteOf={countOf} onChange={put} />
-          <Differing profile={profile} onReset={() => put(DEFAULT_PROFILE)} />
           <Searchbar
             value={sought}
             onChangeText={setSought}
@@ -79,6 +71,7 @@ export function RulesStage() {
               </Button>
             ))}
           </View>
+          <Differing profile={profile} onReset={() => put(DEFAULT_PROFILE)} />
           {sections.length === 0 ? (
             <View role="status">
               <Words>No rule has that in its name.</Words>
@@ -93,6 +86,13 @@ export function RulesStage() {
               {body}
             </View>
           ))}
+          <NameField
+            key={profile.name}
+            label="Name of these rules"
+            value={profile.name}
+            onChange={(name) => put({ ...profile, name })}
+          />
+          <CompanyRules profile={profile} noteOf={countOf} onChange={put} />
         </View>
       </ScrollView>
       {tried && profile !== inPlan ? (

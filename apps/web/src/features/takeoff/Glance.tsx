@@ -26,7 +26,7 @@ export function Glance({ takeoff: { sums, soil } }: { takeoff: Takeoff }) {
       'pipe',
       print(
         add('pipe', ({ ordered }) => ordered),
-        'distance',
+        'footage',
       ),
     ],
     ['fittings', String(add('fittings', ({ ordered }) => ordered))],

@@ -19,7 +19,7 @@ export const SUPPLIER_WORDS: Readonly<Record<Supplier, string>> = {
 export const UNIT_QUANTITY: Readonly<Record<Unit, Quantity>> = {
   volume: 'volume',
   area: 'area',
-  length: 'distance',
+  length: 'footage',
   count: 'count',
   mass: 'mass',
 };

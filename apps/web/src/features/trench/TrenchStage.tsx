@@ -26,7 +26,7 @@ export function TrenchStage() {
       share={0.38}
       drawings={[
         { above: 156, draw: (height) => <SectionView height={height} handles={false} /> },
-        { above: 280, draw: (height) => <TrenchDrawing height={height} /> },
+        { above: 280, main: true, draw: (height) => <TrenchDrawing height={height} /> },
       ]}
       numbers={
         <>

@@ -39,6 +39,9 @@ export function jobActionsOn(store: FrameStore, api: JobsApi, device: Device | u
   };
 
   return {
+    /** The jobs that are known, for telling a new one apart. */
+    all: (): readonly KnownJob[] => store.getState().jobs.list,
+
     say: (text: string): void => void store.dispatch(noticed(text)),
 
     /**
