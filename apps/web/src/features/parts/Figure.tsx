@@ -3,7 +3,7 @@ import { memo, useCallback } from 'react';
 import { useStore } from 'react-redux';
 import type { RootState, Store } from '../../store';
 import { sheetOpened, useAppDispatch } from '../../store';
-import { Figure as Frame, usePrint } from '../../ui/measured';
+import { Figure as Frame, usePrint, Words } from '../../ui/measured';
 import type { Of } from './live';
 import { LiveText, LiveWords } from './live';
 
@@ -48,10 +48,17 @@ export const LiveFigure = memo(function LiveFigure({ label, quantity, of, figure
     const about = figure(store.getState());
     if (about) store.dispatch(sheetOpened({ sheet: 'working', figure: about }));
   }, [store, figure]);
+  /** A depth over the ground is one, and said in small letters under its figure. */
+  const above = useCallback((state: RootState) => ((of(state) ?? 0) < -0.0015 ? ' above ground' : ''), [of]);
   const said = useCallback((state: RootState) => (of(state) === undefined ? UNKNOWN : KNOWN), [of]);
   return (
     <Frame label={label} onPress={open} said={<LiveWords words={said} />} {...rest}>
-      <LiveText of={of} quantity={quantity} />
+      <LiveText of={of} quantity={quantity} short={quantity === 'depth'} />
+      {quantity === 'depth' ? (
+        <Words size="small">
+          <LiveWords words={above} />
+        </Words>
+      ) : null}
     </Frame>
   );
 });

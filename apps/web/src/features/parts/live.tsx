@@ -19,17 +19,20 @@ interface LiveTextProps {
   of: Of;
   quantity: Quantity;
   unknown?: string;
+  /** Without the words that stand under a figure. */
+  short?: boolean;
 }
 
 /** A figure that does, in the reader's units. */
-export function LiveText({ of, quantity, unknown = '—' }: LiveTextProps) {
+export function LiveText({ of, quantity, unknown = '—', short = false }: LiveTextProps) {
   const words = useCallback(
     (state: RootState): string => {
       const value = of(state);
       const { system, fraction } = state.settings;
-      return value === undefined ? unknown : print(value, quantity, system, { fraction });
+      if (value === undefined) return unknown;
+      return print(short ? Math.abs(value) : value, quantity, system, { fraction });
     },
-    [of, quantity, unknown],
+    [of, quantity, unknown, short],
   );
   return <LiveWords words={words} />;
 }
