@@ -43,6 +43,12 @@ function printTyped(value: number, unit: Unit, quantity: Quantity, system: Syste
   return unit.name === '%' ? `${number} %` : number;
 }
 
+/** How deep a trench is, in words: one that lies over the ground is not deep. */
+export function printDeep(depth: number, system: System, options: PrintOptions = {}): string {
+  const text = print(depth, 'depth', system, options);
+  return text.endsWith('above ground') ? text : `${text} deep`;
+}
+
 /** What is ordered or hauled: tenths up to this many units, and whole ones beyond. */
 const TENTHS_TO = 100;
 

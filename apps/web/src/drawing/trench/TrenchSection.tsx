@@ -1,5 +1,5 @@
 import type { Fraction, Place, System } from '@alveus/core';
-import { print } from '@alveus/core';
+import { print, printDeep } from '@alveus/core';
 import type { CrossSection } from '@alveus/core/cross';
 import { openingOf } from '@alveus/core/cross';
 import type { Plan } from '@alveus/plan';
@@ -125,7 +125,7 @@ function Drawing({ shape, frame, chainage, reach, system, fraction }: DrawingPro
         {`${size(width)} wide`}
       </SvgText>
       <SvgText {...strong} x={14} y={drawn(20)}>
-        {`${print(depth, 'depth', system, { fraction })} deep at ${print(chainage, 'chainage', system)}`}
+        {`${printDeep(depth, system, { fraction })} at ${print(chainage, 'chainage', system)}`}
       </SvgText>
       <SvgText {...small} x={14} y={drawn(37)}>
         {[...(opens ? [`${size(open)} wide at the top`] : []), ...(cloth ? [cloth] : [])].join(' · ')}

@@ -1,4 +1,4 @@
-import { FOOT, resolution } from '@alveus/core';
+import { FOOT, printDeep, resolution } from '@alveus/core';
 import type { AgainstGround } from '@alveus/core/against';
 import { againstGround } from '@alveus/core/against';
 import type { Shallow } from '@alveus/core/shallow';
@@ -32,7 +32,7 @@ export function AgainstSheet({ onClose }: { onClose: () => void }) {
 function Lies({ route, lies, onClose }: { route: Route; lies: AgainstGround; onClose: () => void }) {
   const dispatch = useAppDispatch();
   const print = usePrint();
-  const { system } = useUnits();
+  const { system, fraction } = useUnits();
   const plan = useAppSelector((state) => state.job.plan);
   const { start, end, falls, deepest, tooDeep, missing } = lies;
   const chainage = (along: number): string => {
@@ -49,7 +49,7 @@ function Lies({ route, lies, onClose }: { route: Route; lies: AgainstGround; onC
   return (
     <>
       <Words>
-        {`It starts ${print(start.depth, 'depth')} deep at ${plan.node[start.node]?.name ?? 'its head'}, with ${print(start.cover, 'depth')} over the pipe.`}
+        {`It starts ${printDeep(start.depth, system, { fraction })} at ${plan.node[start.node]?.name ?? 'its head'}, ${start.cover < 0 ? `with the pipe ${print(start.cover, 'depth')}` : `with ${print(start.cover, 'depth')} over the pipe`}.`}
         {over === undefined || start.least === undefined
           ? ''
           : over >= 0
@@ -61,7 +61,7 @@ function Lies({ route, lies, onClose }: { route: Route; lies: AgainstGround; onC
           Math.abs(deeper) * per < 0.003
             ? 'the depth stays the same'
             : `it gets ${print(Math.abs(deeper) * per, 'depth')} ${deeper > 0 ? 'deeper' : 'shallower'} every ${print(per, 'distance')}`
-        }. At its low end it is ${print(end.depth, 'depth')} deep.`}
+        }. At its low end it is ${printDeep(end.depth, system, { fraction })}.`}
       </Words>
       <List label="Where it is deep">
         <Row

@@ -1,4 +1,14 @@
-import { evaluate, followInvert, lineRoute, print, resolution, unitSize, routeOut, waysToMove } from '@alveus/core';
+import {
+  evaluate,
+  followInvert,
+  lineRoute,
+  print,
+  printDeep,
+  resolution,
+  unitSize,
+  routeOut,
+  waysToMove,
+} from '@alveus/core';
 import type { Evaluation, Place, System, Route } from '@alveus/core';
 import type * as dig from '@alveus/core/dig';
 import type { Edit } from '@alveus/plan';
@@ -146,7 +156,7 @@ function standing(state: RootState): Standing | undefined {
     distance: stationOf(state),
     ground,
     bottom,
-    depth: depth === undefined ? undefined : `${print(depth, 'depth', system)} deep`,
+    depth: depth === undefined ? undefined : printDeep(depth, system),
     chainage: print(place.chainage, 'chainage', system),
   };
 }
