@@ -38,7 +38,7 @@ for (const [size, use] of [
       const dialog = page.getByRole('dialog');
       // It is still less than is usual, and no more than that.
       await expect(dialog.getByText('Changed in severity: 1')).toBeVisible();
-      await expect(dialog.getByText(/^Check\. Run 2 has 0\.50 %; the minimum here is 1\.00 %/)).toBeVisible();
+      await expect(dialog.getByText(/^Check\. Run 2 has a slope of 0\.50 %; the minimum here is 1\.00 %/)).toBeVisible();
       await accessible(page, 'something that is tried');
       // Left, it is as it was; done, it is gone, and the stage with it.
       await tap(page, 'Leave as it was');
@@ -107,7 +107,7 @@ for (const [size, use] of [
       await expect(page.getByText(/The trench of Run 1 is .* deep/)).toBeVisible();
       await accessible(page, 'rules that are tried');
       await tap(page, 'Discard');
-      await expect(page.getByText(/^New/)).toHaveCount(0);
+      await expect(page.getByText(/^New: /)).toHaveCount(0);
       await expect(page.getByText('No rule is changed.')).toBeVisible();
 
       await fill(page, 'Protection from a depth of', '2 ft');

@@ -29,7 +29,7 @@ for (const [name, use] of [
       await openDemo(page, app);
       await go(page, 'Grade');
       await tap(page, 'Least digging');
-      await expect(page.getByText(/^These \d+ limits conflict\.$/)).toBeVisible();
+      await expect(page.getByText(/: these \d+ limits conflict\.$/)).toBeVisible();
       const ways = page.getByRole('list', { name: 'What would help' });
       await expect(ways).toBeVisible();
       await expect(page.getByText(/^It is short by [\d.]+ ft\./)).toBeVisible();
@@ -45,7 +45,7 @@ for (const [name, use] of [
       await expect(page.getByText(/limits conflict/)).toHaveCount(0);
       await expect(page.getByText('Nothing within these limits digs less', { exact: false })).toBeVisible();
       await tap(page, 'Undo');
-      await expect(page.getByText(/^These \d+ limits conflict\.$/)).toBeVisible();
+      await expect(page.getByText(/: these \d+ limits conflict\.$/)).toBeVisible();
     });
 
     test('an end that water rises in says what stands behind it, by its grate', async ({ page, app }) => {

@@ -23,7 +23,7 @@ test('a job is renamed, deleted and brought back', async ({ page, app }) => {
   await tap(page, 'Deleted jobs');
   await accessible(page, 'deleted jobs');
   await tap(page, /^Restore Keeper/);
-  await expect(page.getByText(/^There are none\./)).toBeVisible();
+  await expect(page.getByText(/^None\. A deleted job/)).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('link', { name: /^Keeper’s house and yard/ })).toBeVisible();
 });
@@ -44,9 +44,9 @@ test('a plan file opens as a job and is saved again without losing anything; bad
   writeFileSync(large, ' '.repeat(50 * 1024 * 1024));
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), tap(page, 'Open a plan file')]);
   await chooser.setFiles(large);
-  await expect(page.getByText(/This file has 50 MB; a plan file is at most 8 MB/)).toBeVisible();
+  await expect(page.getByText(/This file is 50 MB; a plan file is at most 8 MB/)).toBeVisible();
   await open('newer.json', demo.replace(/"version": \d+/, '"version": 99'));
-  await expect(page.getByText(/has version 99/)).toBeVisible();
+  await expect(page.getByText(/is version 99/)).toBeVisible();
   await expect(page.getByTestId('job')).toHaveCount(0);
 
   await open('tansy-hill.json', demo);

@@ -214,7 +214,7 @@ for (const [name, use] of [
       ).toBeVisible();
       const unprotected = sheet.getByText(/ft deep and has no worker protection yet/);
       await expect(unprotected).toBeVisible();
-      const upright = sheet.getByText(/6.42 ft deep: 17.46 cu yd dug/);
+      const upright = sheet.getByText(/6.42 ft deep: 17.5 cu yd dug/);
       await expect(upright).toBeVisible();
       await sheet.getByRole('radio', { name: 'Sloped', exact: true }).first().click();
       await expect(sheet.getByRole('radio', { name: 'From the protection: sloped 1.5 out for one up' })).toBeChecked();
