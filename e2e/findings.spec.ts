@@ -38,7 +38,9 @@ for (const [size, use] of [
       const dialog = page.getByRole('dialog');
       // It is still less than is usual, and no more than that.
       await expect(dialog.getByText('Changed in severity: 1')).toBeVisible();
-      await expect(dialog.getByText(/^Check\. Run 2 has a slope of 0\.50 %; the minimum here is 1\.00 %/)).toBeVisible();
+      await expect(
+        dialog.getByText(/^Check\. Run 2 has a slope of 0\.50 %; the minimum here is 1\.00 %/),
+      ).toBeVisible();
       await accessible(page, 'something that is tried');
       // Left, it is as it was; done, it is gone, and the stage with it.
       await tap(page, 'Leave as it was');

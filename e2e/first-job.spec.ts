@@ -41,7 +41,7 @@ test('from an empty database to trench depth and stone, by touch on a phone; and
     await expect(figure(page, 'Invert')).toContainText('100.60 ft');
     await page.getByRole('tab', { name: /^Order/ }).click();
     await page.getByRole('radio', { name: 'This line' }).click();
-    await expect(figure(page, 'To order').first()).toContainText('13.3 cu yd');
+    await expect(figure(page, 'Placed, with waste').first()).toContainText('13.3 cu yd');
     await expect(figure(page, 'Placed').first()).toContainText('12.6 cu yd');
     await expect(figure(page, 'Excavation')).toContainText('14.9 cu yd');
     await expect(figure(page, 'Sticks of 10 ft')).toContainText('21');

@@ -65,6 +65,12 @@ class Hand {
     await expect(this.page.getByRole('heading', { name: /^Job of/, level: 1 })).toBeVisible();
   }
 
+  /** The same, and counted from there. */
+  async emptyJob(app: App): Promise<void> {
+    await this.newJob(app);
+    this.count = 0;
+  }
+
   /** Done, in no more than so many. */
   async done(name: string, most: number): Promise<void> {
     test.info().annotations.push({ type: 'taps and keys', description: `${name}: ${this.count} of ${most}` });
@@ -74,9 +80,12 @@ class Hand {
   }
 }
 
-test('a storm line of three basins from a plan sheet', async ({ page, app }) => {
+test('a storm line of three basins from a plan sheet, its depth at a station, and its bedding by the ton', async ({
+  page,
+  app,
+}) => {
   const hand = new Hand(page);
-  await hand.newJob(app);
+  await hand.emptyJob(app);
   await hand.tap('button', 'Set the outlet');
   await hand.enter('92.40');
   await hand.type('95.00');
@@ -87,35 +96,58 @@ test('a storm line of three basins from a plan sheet', async ({ page, app }) => 
   await hand.enter('98.00', '45', '1.5');
   await hand.type('98.60');
   await hand.tap('button', 'Add the run');
-  await station(page, 'End');
-  // 92.40 + 0.84 + 0.744 + 0.675.
-  await expect(figure(page, 'Invert')).toContainText('94.66 ft');
-  await page.getByRole('tab', { name: /^Order/ }).click();
-  await expect(
-    page
-      .getByText(/15 in twin-wall/)
-      .filter({ visible: true })
-      .first(),
-  ).toBeVisible();
-  await hand.done('storm line of three basins', 22);
+  await hand.tap('button', /Type the station$/);
+  await hand.type('0+84');
+  hand.count += 1;
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  // 92.40 + 0.84 is the flow line; the trench goes a wall and 6 in of bedding under it.
+  await expect(figure(page, 'Invert')).toContainText('93.24 ft');
+  await expect(figure(page, 'Trench depth')).toContainText(/4\.\d\d ft/);
+  await hand.tap('tab', /^Order/);
+  await hand.tap('radio', 'This line');
+  await expect(page.getByRole('button', { name: /^bedding.* ton.*Show the working$/ }).first()).toBeVisible();
+  await hand.done('storm line of three basins', 20);
 });
 
-test('a French drain, ten inches deep at its head', async ({ page, app }) => {
+test('a French drain known by its depth and its slope', async ({ page, app }) => {
   const hand = new Hand(page);
-  await hand.newJob(app);
+  await hand.emptyJob(app);
   await hand.tap('button', 'Set the outlet');
-  await hand.enter('98');
-  await hand.type('99');
   await hand.tap('radio', 'French drain');
+  await hand.tap('radio', 'Depth at the outlet');
+  await hand.enter('18"');
+  await hand.type('99');
   await hand.tap('button', 'Next: the first run');
-  await hand.enter('60');
+  await hand.enter('60', '1');
+  await hand.type('99.60');
+  await hand.tap('button', 'Add the run');
+  await station(page, 'Home');
+  await expect(figure(page, 'Trench depth')).toContainText('1.50 ft');
+  await station(page, 'End');
+  // The ground rises as fast as the drain.
+  await expect(figure(page, 'Trench depth')).toContainText('1.50 ft');
+  await hand.done('French drain', 10);
+});
+
+test('a French drain known by its depth at the head: the outlet follows', async ({ page, app }) => {
+  const hand = new Hand(page);
+  await hand.emptyJob(app);
+  await hand.tap('button', 'Set the outlet');
+  await hand.tap('radio', 'French drain');
   await hand.tap('radio', 'Depth at the head');
-  await hand.enter('10"');
+  await hand.tap('button', 'Next: the first run');
+  await hand.enter('60', '1', '10"');
   await hand.type('99.60');
   await hand.tap('button', 'Add the run');
   await station(page, 'End');
   await expect(figure(page, 'Trench depth')).toContainText('0.83 ft');
-  await hand.done('French drain', 12);
+  const high = await figure(page, 'Invert').textContent();
+  await station(page, 'Home');
+  const low = await figure(page, 'Invert').textContent();
+  const level = (text: string | null): number => Number(/([\d.]+) ft/.exec(text ?? '')?.[1]);
+  expect(level(high) - level(low)).toBeCloseTo(0.6, 2);
+  await hand.done('French drain from its head', 10);
 });
 
 test('a stub-out, a tank, a box and four laterals', async ({ page, app }) => {
@@ -141,23 +173,23 @@ test('a stub-out, a tank, a box and four laterals', async ({ page, app }) => {
   await hand.done('stub-out, tank, box and four laterals', 25);
 });
 
-test('a yard with no fall, drained to a pop-up', async ({ page, app }) => {
+test('a yard with no fall: its ends are compared from the finding', async ({ page, app }) => {
   const hand = new Hand(page);
-  await hand.newJob(app);
+  await hand.emptyJob(app);
   await hand.tap('button', 'Set the outlet');
   await hand.enter('98.80');
   await hand.type('100');
   await hand.tap('radio', 'Yard drain');
-  await hand.tap('radio', 'Pop-up');
   await hand.tap('button', 'Next: the first run');
-  await hand.enter('40');
-  await hand.enter('.5');
+  await hand.enter('40', '.5');
   await hand.type('100');
   await hand.tap('button', 'Add the run');
+  await hand.tap('button', /^Compare ends/);
+  await expect(page.getByRole('list', { name: 'Ends compared' }).getByText('Pop-up')).toBeVisible();
+  await page.keyboard.press('Escape');
   await station(page, 'End');
   await expect(figure(page, 'Invert')).toContainText('99.00 ft');
-  await expect(page.getByRole('button', { name: /slope/i }).first()).toBeVisible();
-  await hand.done('yard with no fall', 12);
+  await hand.done('yard with no fall', 8);
 });
 
 test('a level loop of three setups, one reading corrected', async ({ page, app }) => {
@@ -208,11 +240,14 @@ test('a level loop of three setups, one reading corrected', async ({ page, app }
 
 test('three crossings, and a rule', async ({ page, app }) => {
   const hand = new Hand(page);
-  await hand.newJob(app);
-  await typeLine(page, { invert: '98', ground: '104', service: 'Storm' }, [
-    { length: '100', slope: '1 %', ground: '104' },
-  ]);
-  hand.count = 0;
+  await hand.emptyJob(app);
+  await hand.tap('button', 'Set the outlet');
+  await hand.enter('98');
+  await hand.type('104');
+  await hand.tap('button', 'Next: the first run');
+  await hand.enter('100', '1');
+  await hand.type('104');
+  await hand.tap('button', 'Add the run');
   await hand.tap('tab', /^Site/);
   await hand.tap('button', 'Utility');
   await hand.enter('20');
@@ -227,12 +262,9 @@ test('three crossings, and a rule', async ({ page, app }) => {
   await hand.tap('radio', 'E · Electric');
   await hand.tap('button', 'Save');
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await hand.tap('button', 'Menu');
   await hand.tap('button', 'Rules');
   await hand.tap('textbox', /^Minimum cover, foot traffic/);
-  await hand.type('1.5');
-  hand.count += 1;
-  await page.keyboard.press('Enter');
+  await hand.type('18');
   await hand.tap('button', 'Save rules');
-  await hand.done('three crossings and a rule', 15);
+  await hand.done('three crossings and a rule', 20);
 });

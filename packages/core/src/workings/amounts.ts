@@ -274,7 +274,7 @@ function explainMaterial(
       };
     case 'ordered':
       return {
-        title: `${name}: to order`,
+        title: `${name}: placed, with waste`,
         value: volume(amount.ordered),
         steps: [
           {
@@ -293,7 +293,7 @@ function explainMaterial(
       };
     case 'loose':
       return {
-        title: `${name}: loose in the truck`,
+        title: `${name}: to order, loose in the truck`,
         value: volume(amount.loose),
         steps: [
           {

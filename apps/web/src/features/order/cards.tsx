@@ -46,7 +46,12 @@ function Bought({ line, amount }: { line: LineResult; amount: LineResult['quanti
         {sod ? (
           <Figure label="To order" value={amount.area} quantity="area" figure={{ figure: 'area', ...about }} />
         ) : (
-          <Figure label="To order" value={amount.ordered} quantity="volume" figure={{ figure: 'ordered', ...about }} />
+          <Figure
+            label="To order, loose"
+            value={amount.loose}
+            quantity="volume"
+            figure={{ figure: 'loose', ...about }}
+          />
         )}
         <Figure label="Weight" value={amount.mass} quantity="mass" figure={{ figure: 'mass', ...about }} />
         <Figure
@@ -57,11 +62,11 @@ function Bought({ line, amount }: { line: LineResult; amount: LineResult['quanti
           figure={{ figure: 'placed', ...about }}
         />
         <Figure
-          label="Loose in the truck"
+          label="Placed, with waste"
           size="large"
-          value={amount.loose}
+          value={amount.ordered}
           quantity="volume"
-          figure={{ figure: 'loose', ...about }}
+          figure={{ figure: 'ordered', ...about }}
         />
       </FigureGrid>
       <View style={styles.parts}>

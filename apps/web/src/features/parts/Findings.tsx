@@ -1,6 +1,7 @@
 import type { Finding, FindingGroup, Give, Help, Stage, Stretch } from '@alveus/core';
 import { distanceOf, editsOf, grouped, outletOf, print, ruleNamed, whereIs } from '@alveus/core';
 import type { Severity } from '@alveus/plan';
+import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
@@ -35,11 +36,22 @@ export const StageFindings = memo(function StageFindings({ stages, only, quiet }
   if (findings.length === 0 && quiet === undefined) return null;
   return (
     <>
-      <Heading>{findings.length === 0 ? 'Findings' : `Findings (${findings.length})`}</Heading>
+      <Heading action={<ToRules />}>{findings.length === 0 ? 'Findings' : `Findings (${findings.length})`}</Heading>
       <Findings findings={findings} quiet={quiet ?? ''} />
     </>
   );
 });
+
+/** What decides them is a tap away. */
+function ToRules() {
+  const router = useRouter();
+  const job = useAppSelector((state) => state.job.id);
+  return job === null || job === undefined ? null : (
+    <Button icon="rules" onPress={() => router.push(`/job/${job}/rules`)}>
+      Rules
+    </Button>
+  );
+}
 
 /** Rows that are made at once; the rest are made when they are asked for. */
 const AT_ONCE = 30;
