@@ -33,7 +33,7 @@ test('a bad file gets a sentence on stderr and exit code 1', () => {
   const demo = readFileSync(path.join(ROOT, 'demo/tansy-hill.json'), 'utf8');
   for (const [name, reason] of [
     ['nowhere.json', /there is no such file/],
-    [file(demo.slice(0, 999)), /breaks off/],
+    [file(demo.slice(0, 999)), /cut off/],
     [file('{}'), /not an Alveus plan/],
     [file(' '.repeat(50 * 1024 * 1024)), /at most 8 MB; this one has 50/],
     [file(demo.replace(/"version": \d+/, '"version": 7777')), /version 7777/],

@@ -49,7 +49,7 @@ for (const { size, light } of MODES)
       }
       await tap(page, 'Menu');
       await tap(page, 'Rules');
-      await expect(page.getByRole('heading', { name: 'Rules' })).toBeVisible();
+      await expect(page.getByRole('heading', { name: 'Rules', exact: true })).toBeVisible();
       await right('rules');
       await tap(page, 'All jobs');
       await expect(page.getByTestId('job')).toHaveCount(1);

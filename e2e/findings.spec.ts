@@ -15,7 +15,7 @@ async function flatDrain(page: Page, app: App): Promise<void> {
 }
 
 const tooFlat = (page: Page) =>
-  page.getByRole('button', { name: /^Fix at .* Run 2 has 0\.30 %; the minimum here is 0\.50 %/ });
+  page.getByRole('button', { name: /^Fix at .* Run 2 has a slope of 0\.30 %; the minimum here is 0\.50 %/ });
 const stageOf = (page: Page, name: string) => page.getByRole('tab', { name: new RegExp(`^${name}`) });
 
 for (const [size, use] of [

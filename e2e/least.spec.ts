@@ -132,7 +132,7 @@ test('what somebody says besides the rules is found where the plan does not keep
   await openDemo(page, app);
   await go(page, 'Grade');
   await tap(page, 'How far off can it be');
-  await tap(page, 'Job limit');
+  await tap(page, 'Add a job limit');
   await page.getByLabel('Why').fill('Main as exposed');
   await page.getByRole('radio', { name: 'Invert', exact: true }).click();
   await page.getByLabel(/^Elevation/).fill('93');

@@ -113,7 +113,7 @@ test('with gloves: measurements are typed on a pad of large keys, and letters wh
   const press = async (keys: readonly string[]): Promise<void> => {
     for (const key of keys) await pad.getByRole('button', { name: key, exact: true }).tap();
   };
-  const field = page.getByLabel(/^(Back to|Rod reading)/);
+  const field = page.getByLabel(/^(Backsight to|Rod reading)/);
   // 5 ft 3 in, with a digit too many that is taken back.
   await press(['5', 'feet', '3', '4', 'Backspace', 'inches']);
   await expect(field).toHaveValue('5′3″');
@@ -194,7 +194,7 @@ test('a level book of 40 shots takes little more than its digits', async ({ page
   for (let shot = 0; shot < 40; shot += 1) {
     const back = shot % 10 === 0;
     const turn = shot % 10 === 9;
-    const field = page.getByLabel(back ? /^Back to/ : /^Rod reading/);
+    const field = page.getByLabel(back ? /^Backsight to/ : /^Rod reading/);
     await expect(field).toBeFocused();
     await expect(field).toHaveValue('');
     if (turn) {

@@ -36,7 +36,7 @@ test('a material is sought in the catalogue, comes into the job with the layer, 
   await go(page, 'Trench');
   await tap(page, 'Section');
   await bedding.getByRole('combobox', { name: /^Material/ }).click();
-  await tap(page, 'A pipe of your own');
+  await tap(page, 'A material of your own');
   await fill(page, 'Name', 'Pit run');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Escape');

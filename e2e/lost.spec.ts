@@ -81,7 +81,7 @@ test.describe('without what keeps the app on the device', () => {
       await openDemo(page, app);
       await go(page, 'Trench');
       await expect(page.getByText(/^This part of the app is not on the device yet/).first()).toBeVisible();
-      await expect(page.getByRole('radiogroup', { name: /^How people are protected/ })).toBeVisible();
+      await expect(page.getByRole('radiogroup', { name: /^Worker protection/ })).toBeVisible();
       await page.unroute('**/TrenchDrawings-*.js');
       const again = page.getByRole('button', { name: 'Try again' });
       for (let missing = await again.count(); missing > 0; missing--) {

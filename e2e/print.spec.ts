@@ -21,8 +21,13 @@ test('sketch, long sections and grade tables are printed in black and white, a l
   await expect(paper.locator('.leaf')).toHaveCount(15);
   await expect(paper).toContainText('Tansy Hill · Barn storm line');
   await expect(paper).toContainText('Have utilities located before digging');
-  // A table for each line, and one for each kind of supplier.
-  await expect(paper.locator('table')).toHaveCount(13 + 7);
+  // A grade table for each line, its structures, utilities, findings and rod readings, and a table for each kind of supplier.
+  await expect(paper.getByText('Grade table, up from the outlet')).toHaveCount(13);
+  await expect(paper.getByText('Structures', { exact: true })).toHaveCount(13);
+  await expect(paper.getByText(/^Rod readings from Setup 3, instrument at 103\.73 ft/)).toHaveCount(13);
+  await expect(paper.getByText('Utilities: dig by hand')).toHaveCount(3);
+  await expect(paper.locator('tr', { hasText: 'Gas to the house' })).toContainText('1+68');
+  await expect(paper.locator('tr', { hasText: /^Fix/ }).first()).toContainText('Cover over Barn door');
   await expect(paper).toContainText('Tansy Hill · Order list');
   // The station at the head of the storm line: 320 ft up, ground 99.10, invert 96.60.
   await expect(paper.locator('tr', { hasText: '3+20' }).first()).toContainText(/99\.10.*96\.60/);
@@ -76,6 +81,6 @@ test('the button prints', async ({ page, app }) => {
   });
   await openDemo(page, app);
   await page.keyboard.press('Control+p');
-  await page.getByRole('dialog').getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Print or save as PDF', exact: true }).click();
   await expect(page).toHaveTitle('printed');
 });

@@ -201,7 +201,7 @@ test.describe('with a mouse', () => {
     await tap(page, 'Tap its place');
     const spot = { x: box.x + box.width * 0.62, y: box.y + box.height * 0.9 };
     await page.mouse.click(spot.x, spot.y);
-    await expect(row).not.toContainText('100 ft');
+    await expect(row).not.toContainText('100 ft on');
     const tapped = await row.textContent();
 
     await page.mouse.move(spot.x, spot.y);
@@ -225,7 +225,7 @@ test.describe('with a mouse', () => {
       await tap(page, 'Show all');
       await tap(page, 'Tap its place');
       await page.getByRole('application', { name: /^Plan sketch/ }).evaluate(movedAndTapped, wait);
-      await expect(row).not.toContainText('100 ft');
+      await expect(row).not.toContainText('100 ft on');
       placed.push(await row.textContent());
       await tap(page, 'Undo');
       await expect(row).toContainText('100 ft on the sketch');
@@ -280,7 +280,7 @@ test.describe('wide, by keyboard alone', () => {
     const how = page.getByRole('radio', { name: 'Distance and bearing' });
     await how.focus();
     await page.keyboard.press('Enter');
-    await keys(page).choose(/^At/, /^Drain head/);
+    await keys(page).choose(/^From/, /^Drain head/);
     await fill(page, /^Distance/, '25');
     await fill(page, /^Bearing/, '90');
     await press('Place it');

@@ -30,7 +30,7 @@ for (const [name, use] of [
       const sheet = page.getByRole('dialog');
       await choose(page, /^Compare with/, /^French drain, stone under the pipe/);
       const beside = page.getByRole('table', { name: 'Side by side' });
-      const dug = beside.getByRole('row', { name: /^Dug in 100 ft/ });
+      const dug = beside.getByRole('row', { name: /^Digging, 100 ft/ });
       const [now, then] = await dug
         .getByRole('cell')
         .evaluateAll((cells) => cells.slice(1).map((cell) => parseFloat(cell.textContent ?? '')));
@@ -59,7 +59,7 @@ for (const [name, use] of [
       await tap(page, 'Section');
       await fill(page, 'Name', `Our bed ${name}`);
       await page.keyboard.press('Tab');
-      await tap(page, `Keep as a new section: Our bed ${name}`);
+      await tap(page, `Save as a new section: Our bed ${name}`);
       await expect(page.getByText(`This plan has “Our bed ${name}”, version 1.`)).toBeVisible();
       await accessible(page, 'a section and those of the company');
       await tap(page, 'Done');
@@ -116,7 +116,7 @@ for (const [name, use] of [
       await fill(page, /^Weight, empty/, '9000');
       const sheet = page.getByRole('dialog');
       await expect(
-        sheet.getByText(/^It floats at 3.61 ft of water above its base. 717 gal of water in it holds it down/),
+        sheet.getByText(/^It floats at 3.61 ft of water above its base. 71[67] gal of water in it holds it down/),
       ).toBeVisible();
       await fill(page, /^Water above its base/, '3.5');
       await expect(sheet.getByText(/^It stays: 264 lb to spare/)).toBeVisible();
@@ -217,7 +217,7 @@ for (const [name, use] of [
       const upright = sheet.getByText(/6.42 ft deep: 17.5 cu yd dug/);
       await expect(upright).toBeVisible();
       await sheet.getByRole('radio', { name: 'Sloped', exact: true }).first().click();
-      await expect(sheet.getByRole('radio', { name: 'From the protection: sloped 1.5 out for one up' })).toBeChecked();
+      await expect(sheet.getByRole('radio', { name: 'As protected: sloped 1.5 out for one up' })).toBeChecked();
       await expect(unprotected).toHaveCount(0);
       await expect(upright).toHaveCount(0);
       await sheet.getByRole('radio', { name: 'Shielded', exact: true }).click();

@@ -149,9 +149,11 @@ export function labelsOf({
     const water = judgement?.rest.runs.get(run.id);
     const say = (what: string, text: string, severity?: Severity): boolean => {
       const along = ALONG.map((share) => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share }));
-      // Off the pipes. Only a stop that finds no room stands over its own, rather than over another's, or not at all.
+      // Off the pipes. Only what must be put right and finds no room stands over its own, rather than over another's, or not at all.
       const over =
-        severity === 'stop' ? along.map(({ x, y }): Stand => ({ x, y: y + drawn(4), anchor: 'middle' })) : [];
+        severity === 'stop' || severity === 'fix'
+          ? along.map(({ x, y }): Stand => ({ x, y: y + drawn(4), anchor: 'middle' }))
+          : [];
       return put(`${run.id} ${what}`, text, true, along.flatMap(beside), severity, over);
     };
     // Where there is no room to say how many more there are, the gravest is said by itself.

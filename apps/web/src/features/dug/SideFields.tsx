@@ -55,7 +55,7 @@ export function SideFields({ name, side, deep, usual, out, problem, onChange }: 
       <Choice<By | 'usual'>
         label={name}
         options={[
-          { value: 'usual', label: `From the protection: ${told(usual)}` },
+          { value: 'usual', label: `As protected: ${told(usual)}` },
           { value: 'upright', label: 'Vertical' },
           { value: 'sloped', label: 'Sloped' },
           { value: 'stepped', label: 'Vertical, sloped above' },

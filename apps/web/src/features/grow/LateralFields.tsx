@@ -2,7 +2,7 @@ import type { Towards } from '@alveus/core/grow';
 import { FOOT } from '@alveus/core';
 import { Elevation, Length, serviceOf, Slope, Thickness } from '@alveus/plan';
 import { z } from 'zod';
-import { usePrint, Words } from '../../ui/measured';
+import { usePrint, useUnits, Words } from '../../ui/measured';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, useSheetForm } from '../../ui/form';
 import { FieldPicture } from '../parts/pictures';
@@ -38,6 +38,7 @@ const TOWARDS: readonly { value: Towards; label: string }[] = [
 /** Laterals side by side from one box. */
 export function LateralFields({ form: { control, values } }: { form: SheetForm<LateralDraft> }) {
   const print = usePrint();
+  const metric = useUnits().system === 'metric';
   const told = (metres: number | undefined): string | undefined =>
     metres !== undefined && Number.isFinite(metres) ? print(metres, 'distance') : undefined;
   return (
@@ -81,7 +82,7 @@ export function LateralFields({ form: { control, values } }: { form: SheetForm<L
         label="Slope of each"
         quantity="slope"
         limit={Slope}
-        hint="1/4 in every 5 ft, or 0 for dead level"
+        hint={`${metric ? '4 mm/m' : '1/4 in every 5 ft'}, or 0 for dead level`}
       />
       <FormMeasure
         control={control}

@@ -1,13 +1,15 @@
+import { TON, YARD3 } from '@alveus/core';
 import { CLASSES, classOf, Material } from '@alveus/plan';
 import type { ItemOf, Uuid } from '@alveus/plan';
 import { useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
-import { Choice, DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
+import { Choice, DoneFoot, NameField, PlanMeasure, Sheet, usePrint, Words } from '../../ui/measured';
 
 const PIECE = Material.shape.piece.unwrap().shape;
 
 /** What a bought material weighs, wastes and swells. */
 export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClose: () => void }) {
+  const print = usePrint();
   const { edit } = useActions();
   const material = useAppSelector((state) => state.job.plan.material[id]);
   const put = (item: ItemOf<'material'>): void => edit([{ op: 'put', item }]);
@@ -28,7 +30,7 @@ export function MaterialSheet({ material: id, onClose }: { material: Uuid; onClo
             value={material.density}
             onChange={(density) => density !== undefined && put({ ...material, density })}
             limit={Material.shape.density}
-            hint="Crushed stone is about 1.4 to 1.5 ton/cu yd"
+            hint={`Crushed stone is about ${print(1.45 * (TON / YARD3), 'density')}`}
           />
           <PlanMeasure
             label="Waste (%)"

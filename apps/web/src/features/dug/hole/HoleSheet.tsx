@@ -1,4 +1,5 @@
 import type { Evaluation, NodeEnd } from '@alveus/core';
+import { LADDER_FROM, SETBACK } from '@alveus/core';
 import { holeFor } from '@alveus/core/shared';
 import type { Uuid } from '@alveus/plan';
 import { formOf, Hole } from '@alveus/plan';
@@ -20,6 +21,7 @@ import { useFresh } from './useFresh';
 
 /** The hole at a node: what stands in it, the room round it, what goes under and round it. */
 export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => void }) {
+  const print = usePrint();
   const { edit } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
   const [problem, setProblem] = useState<string>();
@@ -76,8 +78,7 @@ export function HoleSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
       <Shaft hole={hole} put={put} />
       <Sides hole={hole} put={put} />
       <Words size="small" tone="muted">
-        A bucket digs no circle: the hole is square, and its trenches begin at its sides. Keep spoil 2 ft back, use a
-        ladder from 4 ft, keep out from under a lifted load, and never enter a tank.
+        {`A bucket digs no circle: the hole is square, and its trenches begin at its sides. Keep spoil ${print(SETBACK, 'distance')} back, use a ladder from ${print(LADDER_FROM, 'distance')}, keep out from under a lifted load, and never enter a tank.`}
       </Words>
     </Sheet>
   );

@@ -1,7 +1,7 @@
-import { portsOf } from '@alveus/core';
+import { INCH, portsOf } from '@alveus/core';
 import type { NodeForm } from '@alveus/plan';
 import { Hole, Ports } from '@alveus/plan';
-import { Choice } from '../../../ui/measured';
+import { Choice, usePrint } from '../../../ui/measured';
 import type { HoleItem, Put } from './HoleMeasure';
 import { HoleMeasure } from './HoleMeasure';
 
@@ -9,6 +9,7 @@ const [ROUND, BOX] = Hole.shape.plan.options;
 
 /** What stands in it, and the room round that. */
 export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put: Put }) {
+  const print = usePrint();
   const { plan } = hole;
   const ports = portsOf(hole, form);
   return (
@@ -85,7 +86,7 @@ export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put:
         value={hole.room}
         limit={Hole.shape.room}
         make={(room) => (room === undefined ? undefined : { ...hole, room })}
-        hint="6 in where the local rule allows; 12 in to get the straps off"
+        hint={`${print(6 * INCH, 'thickness')} where the local rule allows; ${print(12 * INCH, 'thickness')} to get the straps off`}
       />
     </>
   );
