@@ -150,3 +150,25 @@ for (const by of ['finger', 'mouse'] as const)
     }
     await expect(page.getByRole('dialog', { name: /^Low invert of / })).toBeVisible();
   });
+
+test('a slope of a plan sheet in feet per foot is asked about, and not taken for per cent; 1/4 in is one', async ({
+  page,
+  app,
+}) => {
+  await openDemo(page, app);
+  await tap(page, 'Add a run at the top');
+  await fill(page, /^Slope/, '0.0100');
+  await expect(page.getByText('Which one is meant?')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Add the run' })).toBeDisabled();
+  await accessible(page, 'a slope that is asked about');
+  await tap(page, '0.0100 ft/ft? That is 1.00 %');
+  await expect(page.getByText('Which one is meant?')).toHaveCount(0);
+  await expect(page.getByText('= 1.00 %')).toBeVisible();
+  await fill(page, /^Slope/, '1/4"');
+  await expect(page.getByText('= 2.08 %')).toBeVisible();
+  await fill(page, /^Slope/, '1:48');
+  await expect(page.getByText('= 2.08 %')).toBeVisible();
+  await fill(page, /^Slope/, '1/4');
+  await tap(page, '1/4 in/ft? That is 2.08 %');
+  await expect(page.getByText('= 2.08 %')).toBeVisible();
+});

@@ -292,3 +292,37 @@ test('the grade stick is drawn as large as a bank card says, and printed true to
     expect(Math.abs(over('Bottom') - over('Bedding') - 152.4)).toBeLessThan(0.5);
   }
 });
+
+test('a gas main in the way of the bucket is on the grade sheet and in the trench, and a stop of it on Dig itself', async ({
+  page,
+  app,
+}) => {
+  await openDemo(page, app);
+  await go(page, 'Dig');
+  await choose(page, /^Every/, '10 ft');
+  const row = page.getByRole('button', { name: /^1\+60/ });
+  await page.mouse.move(195, 640);
+  await expect(async () => {
+    await page.mouse.wheel(0, 200);
+    await expect(row).toBeVisible({ timeout: 200 });
+  }).toPass();
+  await expect(row).toContainText('G · hand dig');
+  await row.click();
+  const band = page.getByRole('dialog').getByRole('alert').first();
+  await expect(band).toContainText(/^G at 1\+68, [\d.]+ ft down: dig by hand/);
+  await accessible(page, 'what is in the way');
+  await page.keyboard.press('Escape');
+  // Where the pipe has to go it is a stop, and Dig says so.
+  await expect(page.getByRole('tab', { name: /^Dig/ })).not.toHaveAccessibleName(/needs work/);
+  await go(page, 'Site');
+  await page
+    .getByRole('button', { name: /^Gas to the house/ })
+    .first()
+    .click();
+  await page.getByRole('radio', { name: 'Elevation', exact: true }).click();
+  await fill(page, /^Its elevation/, '95.2');
+  await tap(page, 'Save');
+  await expect(page.getByRole('tab', { name: /^Dig/ })).toHaveAccessibleName(/needs work/);
+  await go(page, 'Dig');
+  await expect(page.getByRole('list', { name: 'Findings' })).toContainText(/Gas to the house is where the pipe/);
+});

@@ -99,3 +99,33 @@ test('units switch at any time, and are remembered by the device', async ({ page
   await page.reload();
   await expect(figure(page, 'Invert')).toContainText('92\' 6"');
 });
+
+test('the demo is tried from the page of help, and duplicated; each is told apart, and found by its name', async ({
+  page,
+  app,
+}) => {
+  await page.goto(app.url);
+  await tap(page, 'Help');
+  await expect(page.getByRole('list', { name: 'A first job in six steps' }).getByRole('listitem')).toHaveCount(6);
+  await accessible(page, 'help');
+  await tap(page, 'Try the demo');
+  await expect(page.getByRole('heading', { name: 'Tansy Hill', level: 1 })).toBeVisible();
+  await saved(page);
+  await tap(page, 'All jobs');
+  await tap(page, 'Duplicate Tansy Hill');
+  const copy = page.getByRole('link', { name: /^Tansy Hill, copyLast/ });
+  await expect(copy).toBeVisible();
+  // A link is one: it can be opened beside.
+  await expect(copy).toHaveAttribute('href', /^\/job\/[0-9a-f-]{36}\/grade$/);
+  await tap(page, 'Duplicate Tansy Hill');
+  await expect(page.getByTestId('job')).toHaveCount(3);
+  await tap(page, 'Duplicate Tansy Hill');
+  await expect(page.getByTestId('job')).toHaveCount(4);
+  await page.getByRole('searchbox', { name: 'Search the jobs' }).fill('copy 3');
+  await expect(page.getByTestId('job')).toHaveCount(1);
+  await page.getByRole('link', { name: /^Tansy Hill, copy 3/ }).click();
+  await expect(page.getByRole('heading', { name: 'Tansy Hill, copy 3', level: 1 })).toBeVisible();
+  // All that was in it is there.
+  await station(page, 'End');
+  await expect(figure(page, 'Invert')).toContainText('96.60 ft');
+});

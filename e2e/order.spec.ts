@@ -93,7 +93,15 @@ for (const [name, use] of [
       await stone.click();
       await expect(page.getByRole('dialog').getByText(/110 cu yd loose · 144 ton still to come/)).toBeVisible();
       await expect(page.getByRole('list', { name: 'Tickets' })).toContainText('20.0 ton, ticket 4711');
-      await accessible(page, 'an article with a ticket');
+      await accessible(page, 'an item with a ticket');
+      // Corrected, the one takes the place of the other; Enter goes on to the next field, and keeps nothing by itself.
+      await tap(page, 'Correct ticket 4711');
+      await fill(page, /^Amount on the ticket/, '21');
+      await page.keyboard.press('Enter');
+      await expect(page.getByLabel('Ticket number')).toBeFocused();
+      await tap(page, 'Save');
+      await expect(page.getByRole('list', { name: 'Tickets' })).toContainText('21.0 ton, ticket 4711');
+      await expect(page.getByRole('list', { name: 'Tickets' })).not.toContainText('20.0 ton');
       await tap(page, 'Strike out ticket 4711');
       await expect(page.getByRole('list', { name: 'Tickets' })).toHaveCount(0);
       await tap(page, 'Done');

@@ -78,7 +78,7 @@ test('an app that was loaded before the server was renewed is told to load anew,
   };
   for (const old of [String(PROTOCOL - 1), `${PROTOCOL - 1}.${VERSION}`, `${PROTOCOL}.${VERSION - 1}`, '0', 'x', '']) {
     const { body } = await put(old).expect(426);
-    expect(body.error.message).toMatch(/Load it anew: what was typed is kept/);
+    expect(body.error.message).toMatch(/Reload it: what you typed is saved/);
   }
   for (const newer of [`${PROTOCOL}.${VERSION + 1}`, `${PROTOCOL + 1}.1`]) {
     const { body } = await put(newer).expect(426);

@@ -1,9 +1,8 @@
 import fc from 'fast-check';
 import type { Crossing, Plan, Run } from '@alveus/plan';
-import { lineageOf, planOf } from '@alveus/plan';
+import { lineageOf, planOf, nameAfter } from '@alveus/plan';
 import { toldFromA, toldUp } from '../src/features/parts/along';
 import { targetWords } from '../src/features/parts/targets';
-import { nameAfter } from '../src/features/parts/words';
 
 /** What forms do between how people read a place, up from the lower end, and how the plan keeps it. */
 

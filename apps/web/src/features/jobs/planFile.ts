@@ -38,7 +38,7 @@ export async function duplicateJob({ id, name }: Job, jobs: JobActions): Promise
   }
   const items = heard.changes.flatMap(({ item }) => item ?? []);
   const foreign = heard.changes.flatMap((one) => one.foreign ?? []);
-  return create(name, items, foreign, jobs);
+  return create(`${name}, copy`, items, foreign, jobs);
 }
 
 function create(
