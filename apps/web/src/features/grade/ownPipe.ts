@@ -1,7 +1,7 @@
 import { CATALOGUE } from '@alveus/core';
 import type { ItemOf, Plan } from '@alveus/plan';
 import { newId } from '../../sync/ids';
-import { numbered } from '../parts/numbered';
+import { numbered } from '../../sync/frame/numbered';
 
 /** A pipe that the catalogue does not have, to be typed: like the one in use, or the first of the catalogue, until then. */
 export function ownPipe({ pipe }: Pick<Plan, 'pipe'>, like: ItemOf<'pipe'> | undefined): ItemOf<'pipe'> {

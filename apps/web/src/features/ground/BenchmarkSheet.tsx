@@ -5,7 +5,7 @@ import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Choice, KeepFoot, Sheet } from '../../ui';
 import { FormMeasure, FormText, useSheetForm } from '../../ui/form';
-import { numberedFrom } from '../parts/numbered';
+import { numberedFrom } from '../../sync/frame/numbered';
 
 /** A point that does not move, and its elevation. */
 export function BenchmarkSheet({ benchmark: id, onClose }: { benchmark: Uuid | undefined; onClose: () => void }) {

@@ -100,8 +100,9 @@ function Demo() {
   const [busy, setBusy] = useState(false);
   const open = async (): Promise<void> => {
     setBusy(true);
-    const id = await import('./demo')
-      .then(({ demoJob }) => demoJob(jobs))
+    // What opens plan files is a part of its own: parts that share a module would have it loaded with the first page.
+    const id = await Promise.all([import('../jobs/planFile'), import('./demo')])
+      .then(([{ jobFromText }, { demoText }]) => jobFromText(demoText(), jobs))
       .catch(() => jobs.say('The demo could not be loaded. Try again with a connection.'));
     setBusy(false);
     if (id) router.push(`/job/${id}/grade`);

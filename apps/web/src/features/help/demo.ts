@@ -1,7 +1,4 @@
-import type { Uuid } from '@alveus/plan';
-import type { JobActions } from '../../sync/frame/jobActions';
-import { jobFromText } from '../jobs/planFile';
 import plan from '../../../../../demo/tansy-hill.json';
 
-/** A new job with the demo plan in it. */
-export const demoJob = (jobs: JobActions): Promise<Uuid | undefined> => jobFromText(JSON.stringify(plan), jobs);
+/** The text of the demo plan file, as the app brings it. */
+export const demoText = (): string => JSON.stringify(plan);

@@ -3,7 +3,6 @@ import type { Foreign, Item, Job, Pending, Uuid } from '@alveus/plan';
 import { api } from '../../sync/api';
 import type { JobActions } from '../../sync/frame/jobActions';
 import { newId } from '../../sync/ids';
-import { numbered } from '../parts/numbered';
 
 /** A new job from a plan file. @returns its id, or undefined where it could not be made, which was said */
 export async function jobFromFile(file: File, jobs: JobActions): Promise<Uuid | undefined> {
@@ -48,7 +47,7 @@ function create(
   jobs: JobActions,
 ): Promise<Uuid | undefined> {
   const batches = batchesOf(items, foreign);
-  return jobs.create(numbered(name, jobs.all()), {
+  return jobs.create(jobs.free(name), {
     batches,
     send: async (id) => {
       for (const batch of batches) await api.send(id, batch, START);

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { chosenLately, useAppDispatch, useAppSelector } from '../../store';
 import { newId } from '../../sync/ids';
 import { Picker, usePrint } from '../../ui/measured';
-import { numbered } from '../parts/numbered';
+import { numbered } from '../../sync/frame/numbered';
 import { MaterialSheet } from './MaterialSheet';
 
 interface MaterialChoiceProps {

@@ -7,6 +7,7 @@ import type { FrameStore } from '../../store/frame/store';
 import { newId } from '../ids';
 import type { Device } from './device';
 import type { JobsApi } from './jobsApi';
+import { numbered } from './numbered';
 
 /** What is in a new job from the start. */
 export interface Contents {
@@ -39,8 +40,8 @@ export function jobActionsOn(store: FrameStore, api: JobsApi, device: Device | u
   };
 
   return {
-    /** The jobs that are known, for telling a new one apart. */
-    all: (): readonly KnownJob[] => store.getState().jobs.list,
+    /** A name that tells a new job apart from those there are. */
+    free: (name: string): string => numbered(name, store.getState().jobs.list),
 
     say: (text: string): void => void store.dispatch(noticed(text)),
 
