@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
 import { useDeferredValue, useId, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
-import { Searchbar } from 'react-native-paper';
 import { useTones } from '../theme/ThemeProvider';
 import { Button } from './Button';
 import { Icon } from './Icon';
+import { Search } from './Search';
 import { Sheet } from './Sheet';
 import type { KeyPress } from './Tap';
 import { Tap } from './Tap';
@@ -133,15 +133,12 @@ export function PickerSheet<T extends string>({
       }
     >
       {options.length > MANY ? (
-        <Searchbar
+        <Search
+          label={`Search: ${label}`}
           value={sought}
-          onChangeText={setSought}
-          placeholder="Search"
-          aria-label={`Search: ${label}`}
-          // Paper calls it a landmark, which a field cannot be.
-          {...({ role: 'searchbox' } as object)}
+          onChange={setSought}
           style={styles.search}
-          onSubmitEditing={() => first && onChange(first.value)}
+          onSubmit={() => first && onChange(first.value)}
         />
       ) : null}
       <View id={id} aria-label={label} style={styles.list} {...({ role: 'listbox', onKeyDown: move } as object)}>

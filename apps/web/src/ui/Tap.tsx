@@ -64,7 +64,7 @@ export function Tap({
       {...(tabIndex === undefined ? {} : { tabIndex })}
       {...(href === undefined ? {} : ({ href } as object))}
       disabled={disabled}
-      onPress={href === undefined ? onPress : (event) => follow(event as unknown as LinkPress, onPress)}
+      onPress={href === undefined ? onPress : (event) => follow(event, onPress)}
       style={({ pressed }) => [
         styles.tap,
         style,

@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
-import { Searchbar } from 'react-native-paper';
 import { Choice } from '../../ui/Choice';
+import { Search } from '../../ui/Search';
 
 export type JobOrder = 'changed' | 'name';
 
@@ -15,14 +15,7 @@ interface JobsToolsProps {
 export function JobsTools({ sought, order, onSeek, onOrder }: JobsToolsProps) {
   return (
     <View style={styles.tools}>
-      <Searchbar
-        value={sought}
-        onChangeText={onSeek}
-        placeholder="Search the jobs"
-        aria-label="Search the jobs"
-        // Paper calls it a landmark, which a field cannot be.
-        {...({ role: 'searchbox' } as object)}
-      />
+      <Search label="Search the jobs" placeholder="Search the jobs" value={sought} onChange={onSeek} />
       <Choice<JobOrder>
         label="Sort by"
         options={[

@@ -4,13 +4,13 @@ import { applyEdits, ONLY, same } from '@alveus/plan';
 import type { ReactNode } from 'react';
 import { useMemo, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { Searchbar } from 'react-native-paper';
 import { useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button, NameField, Words } from '../../ui/measured';
 import { PadArea } from '../../ui';
+import { Search } from '../../ui/Search';
 import { CompanyRules } from '../kept';
 import { Effect } from '../parts/Effect';
 import { STAGE_WORDS } from '../parts/words';
@@ -56,14 +56,7 @@ export function RulesStage() {
             These decide what becomes a finding. They start as common practice and published tables; the local code and
             the inspector come first, so change what they require otherwise. They are saved with the plan.
           </Words>
-          <Searchbar
-            value={sought}
-            onChangeText={setSought}
-            placeholder="Search the rules"
-            aria-label="Search the rules"
-            // Paper calls it a landmark, which a field cannot be.
-            {...({ role: 'searchbox' } as object)}
-          />
+          <Search label="Search the rules" placeholder="Search the rules" value={sought} onChange={setSought} />
           <View role="group" aria-label="Go to" style={styles.jumps}>
             {sections.map(({ title }) => (
               <Button key={title} onPress={() => places.current.get(title)?.scrollIntoView({ block: 'start' })}>
