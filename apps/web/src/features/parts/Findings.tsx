@@ -47,7 +47,7 @@ function ToRules() {
   const router = useRouter();
   const job = useAppSelector((state) => state.job.id);
   return job === null || job === undefined ? null : (
-    <Button icon="rules" onPress={() => router.push(`/job/${job}/rules`)}>
+    <Button icon="rules" label="Rules behind the findings" onPress={() => router.push(`/job/${job}/rules`)}>
       Rules
     </Button>
   );
