@@ -113,7 +113,7 @@ test('the demo is tried from the page of help, and duplicated; each is told apar
   await saved(page);
   await tap(page, 'All jobs');
   await tap(page, 'Duplicate Tansy Hill');
-  const copy = page.getByRole('link', { name: /^Tansy Hill, copyLast/ });
+  const copy = page.getByRole('link', { name: /^Tansy Hill, copy\W*Last/ });
   await expect(copy).toBeVisible();
   // A link is one: it can be opened beside.
   await expect(copy).toHaveAttribute('href', /^\/job\/[0-9a-f-]{36}\/grade$/);

@@ -72,7 +72,7 @@ for (const [name, use] of [
       await barn.scrollIntoViewIfNeeded();
       await expect(barn).toContainText((before - 0.2).toFixed(2));
       await barn.click();
-      await expect(page.getByText(`High invert ${(before - 0.2).toFixed(2)} ft does not move`)).toBeVisible();
+      await expect(page.getByText(`High invert ${(before - 0.2).toFixed(2)} ft is locked`)).toBeVisible();
       await tap(page, 'Leave as is');
       await expect(high).toContainText((before - 0.2).toFixed(2));
     });

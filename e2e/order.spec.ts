@@ -100,6 +100,7 @@ for (const [name, use] of [
       await page.keyboard.press('Enter');
       await expect(page.getByLabel('Ticket number')).toBeFocused();
       await tap(page, 'Save');
+      await stone.click();
       await expect(page.getByRole('list', { name: 'Tickets' })).toContainText('21.0 ton, ticket 4711');
       await expect(page.getByRole('list', { name: 'Tickets' })).not.toContainText('20.0 ton');
       await tap(page, 'Strike out ticket 4711');

@@ -37,8 +37,7 @@ export function HelpPage() {
             </View>
           ))}
         </Part>
-        <Part title="Words">
-          <InvertPicture />
+        <Part title="Words" picture={<InvertPicture />}>
           {WORDS.map(({ word, means }) => (
             <View key={word} role="listitem">
               <Words>
@@ -48,10 +47,11 @@ export function HelpPage() {
             </View>
           ))}
         </Part>
-        <Part title="Ends that let water rise">
-          <SpillPicture />
-        </Part>
-        <Part title="Tank, box and laterals">
+        <Part title="Ends that let water rise" picture={<SpillPicture />} />
+        <Part
+          title="Tank, box and laterals"
+          picture={<FieldPicture count={3} length={undefined} spacing={undefined} />}
+        >
           <View role="listitem" style={styles.pictured}>
             <FormPicture form="tank" />
             <Words style={styles.grow}>
@@ -62,7 +62,6 @@ export function HelpPage() {
             <FormPicture form="d-box" />
             <Words style={styles.grow}>D-box: splits the flow; all its outlets must be level.</Words>
           </View>
-          <FieldPicture count={3} length={undefined} spacing={undefined} />
         </Part>
         <Part title="Worker protection">
           <View role="listitem" style={styles.pictured}>
@@ -80,15 +79,25 @@ export function HelpPage() {
   );
 }
 
-function Part({ title, children }: { title: string; children: ReactNode }) {
+interface PartProps {
+  title: string;
+  picture?: ReactNode;
+  children?: ReactNode;
+}
+
+/** A picture, and what there is to say, point by point. */
+function Part({ title, picture, children }: PartProps) {
   return (
     <View style={styles.part}>
       <Words size="large" strong heading={3}>
         {title}
       </Words>
-      <View role="list" aria-label={title} style={styles.part}>
-        {children}
-      </View>
+      {picture}
+      {children ? (
+        <View role="list" aria-label={title} style={styles.part}>
+          {children}
+        </View>
+      ) : null}
     </View>
   );
 }

@@ -31,7 +31,7 @@ export const rimLow = rule<NodeFacts>()({
     what: [
       `The rim of ${node.name}, `,
       exact(rim, 'elevation'),
-      ', lies ',
+      ', is ',
       measured(by, 'distance'),
       ' below the top of a pipe there.',
     ],

@@ -184,7 +184,7 @@ export const spillLow = rule<NodeFacts>()({
     what: [
       `The grate of ${node.name}, `,
       measured(level, 'elevation'),
-      ', lies ',
+      ', is ',
       measured(by, 'distance'),
       ' below the invert of the pipe that enters it.',
     ],
