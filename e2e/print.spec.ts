@@ -26,7 +26,7 @@ test('sketch, long sections and grade tables are printed in black and white, a l
   await expect(paper.getByText('Structures', { exact: true })).toHaveCount(13);
   await expect(paper.getByText(/^Rod readings from Setup 3, instrument at 103\.73 ft/)).toHaveCount(13);
   await expect(paper.getByText('Utilities: dig by hand')).toHaveCount(3);
-  await expect(paper.locator('tr', { hasText: 'Gas to the house' })).toContainText('1+68');
+  await expect(paper.locator('tr', { hasText: 'Gas to the house' }).first()).toContainText('1+68');
   await expect(paper.locator('tr', { hasText: /^Fix/ }).first()).toContainText('Cover over Barn door');
   await expect(paper).toContainText('Tansy Hill · Order list');
   // The station at the head of the storm line: 320 ft up, ground 99.10, invert 96.60.
