@@ -82,7 +82,7 @@ for (const [name, use] of [
       await page.getByRole('link', { name: new RegExp(`^First yard ${name}`) }).click();
       await go(page, 'Trench');
       await tap(page, 'Section');
-      await expect(page.getByText(/as it was in version 1; the company is at version 2 now/)).toBeVisible();
+      await expect(page.getByText(/version 1; the company is at version 2 now/)).toBeVisible();
       await tap(page, new RegExp(`^Our bed ${name} version 2`));
       await expect(page.getByText(`This plan has “Our bed ${name}”, version 2.`)).toBeVisible();
       await expect(page.getByRole('textbox', { name: /^Wider at each joint/ })).toHaveValue(/^4/);
