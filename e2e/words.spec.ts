@@ -49,10 +49,12 @@ for (const units of ['Decimal feet', 'Metric'] as const)
     for (const stage of STAGES) {
       await go(page, stage);
       await look(stage);
-      for (const row of await page.getByRole('list', { name: 'Findings' }).getByRole('button').all()) {
-        if (!(await row.isVisible())) continue;
-        await row.click();
-      }
+      await page
+        .getByRole('list', { name: 'Findings' })
+        .locator('[aria-expanded=false]')
+        .evaluateAll((rows) => {
+          for (const row of rows) if (row instanceof HTMLElement && row.checkVisibility()) row.click();
+        });
       await look(`${stage}, findings opened`);
     }
     await tap(page, 'Menu');
