@@ -262,7 +262,8 @@ test('three crossings, and a rule', async ({ page, app }) => {
   await hand.tap('radio', 'E · Electric');
   await hand.tap('button', 'Save');
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await hand.tap('button', 'Rules behind the findings');
+  await hand.tap('button', 'Menu');
+  await hand.tap('button', 'Rules');
   await hand.tap('textbox', /^Minimum cover, foot traffic/);
   await hand.type('18');
   await hand.tap('button', 'Save rules');

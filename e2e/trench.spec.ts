@@ -86,7 +86,7 @@ for (const [name, use] of [
       await tap(page, new RegExp(`^Our bed ${name} version 2`));
       await expect(page.getByText(`This plan has “Our bed ${name}”, version 2.`)).toBeVisible();
       await expect(page.getByRole('textbox', { name: /^Wider at each joint/ })).toHaveValue(/^4/);
-      await tap(page, `Take away Our bed ${name}`);
+      await tap(page, `Remove Our bed ${name}`);
       await tap(page, `Remove Our bed ${name} for good`);
       await expect(page.getByText(/is gone from the company list/)).toBeVisible();
     });
