@@ -62,7 +62,10 @@ for (const units of ['Decimal feet', 'Metric'] as const)
     await look('rules');
     await tap(page, 'All jobs');
     await look('jobs');
-    await page.getByTestId('job').first().click();
+    await page.getByRole('link', { name: /^Tansy Hill/ }).click();
+    // Findings that were opened have gone to other lines.
+    await go(page, 'Grade');
+    await choose(page, /^Line:/, 'Barn storm line');
     for (const sheet of SHEETS) {
       await opened(page, sheet);
       await look(sheet.name);
