@@ -266,6 +266,8 @@ test('three crossings, and a rule', async ({ page, app }) => {
   await hand.tap('button', 'Rules');
   await hand.tap('textbox', /^Minimum cover, foot traffic/);
   await hand.type('18');
+  hand.count += 1;
+  await page.keyboard.press('Enter');
   await hand.tap('button', 'Save rules');
-  await hand.done('three crossings and a rule', 20);
+  await hand.done('three crossings and a rule', 21);
 });

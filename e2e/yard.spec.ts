@@ -31,10 +31,10 @@ for (const [name, use] of [
       const lower = /Lower the outlet at Old tank inlet by 0.45 ft to 95.55 ft/;
       await expect(ways.getByText(lower)).toBeVisible();
       await expect(ways.getByText(/a pump tank, by a licensed designer/)).toBeVisible();
-      await expect(ways.getByText(/^Lay .* along Keeper’s sewer/)).toHaveCount(0);
+      await expect(ways.getByText(/^Lay .* on Keeper’s sewer/)).toHaveCount(0);
       await expect(ways.getByText(/Old tank inlet, with water standing in/)).toHaveCount(0);
       await ways.getByRole('button', { name: lower }).click();
-      await expect(page.getByRole('dialog').getByText(/House to tank has 0.67 % of fall/)).toBeVisible();
+      await expect(page.getByRole('dialog').getByText(/House to tank has a slope of 0.67 %/)).toBeVisible();
       await tap(page, 'Apply');
       await expect(page.getByText('It is short by 0.45 ft.', { exact: false })).toHaveCount(0);
       await tap(page, 'Undo');
