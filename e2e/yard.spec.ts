@@ -86,7 +86,7 @@ for (const [name, use] of [
       await expect(sheet.getByText(/^Too deep from 0\+00 to 0\+50/)).toBeVisible();
       // 99.4 less 6 in, less 4.095 in to the crown, less 0.50 ft of fall: 98.05.
       await expect(
-        sheet.getByText(/It can lie 4.05 ft higher at the same slopes, and drop 4.05 ft there/),
+        sheet.getByText(/It can go 4.05 ft higher at the same slopes, and drop 4.05 ft there/),
       ).toBeVisible();
       await sheet.getByRole('button', { name: 'Keep it shallow' }).click();
       await expect(page.getByRole('dialog').getByText(/too deep to enter unprotected/)).toBeVisible();

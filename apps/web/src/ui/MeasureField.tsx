@@ -132,7 +132,7 @@ export function MeasureField(props: MeasureFieldProps) {
   const literal = parse(text, quantity, system);
   // A slope is laid by per cent, however it was typed.
   const echo =
-    quantity === 'slope' && !asked && literal.ok && text !== shown && !text.includes('%')
+    quantity === 'slope' && !asked && literal.ok && text !== shown && !/^[-−\d.,\s]*%?$/.test(text)
       ? `= ${print(literal.value, 'slope', system)}`
       : undefined;
   const field = (
@@ -147,7 +147,7 @@ export function MeasureField(props: MeasureFieldProps) {
       onLeave={leave}
       error={error ?? props.error}
       onKey={nudge === undefined ? undefined : nudged}
-      hint={echo ?? props.hint}
+      hint={[echo, props.hint].filter(Boolean).join('. ') || undefined}
       focus={props.focus ?? false}
       bare={props.bare ?? false}
       measure={quantity}
