@@ -15,6 +15,8 @@ const BRANCH = Math.PI / 4;
 const UNKNOWN_LENGTH = 10;
 const NONE: readonly Uuid[] = [];
 
+const drawnLong = (run: Run): number => runLength({ nodePlace: {} }, run) ?? UNKNOWN_LENGTH;
+
 /**
  * A spot for every node. From each placed node, and then from each outlet that nothing placed leads to, the
  * schematic goes along the runs: a line goes straight on, branches leave it to either side by turns, laterals lie side
@@ -29,26 +31,29 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
   const arrived = new Set<Uuid>();
   const spread = (start: Uuid): void => {
     const queue = [start];
-    /** Where the water parts: leaders to either side by turns, the shortest inmost, and what they lead to side by side. */
+    /** Puts the other end of a run where it lies from here. @param on which way what it leads to goes on */
+    const lay = (from: NodeSpot, item: Run, to: Uuid, angle: number, on: number): void => {
+      const length = drawnLong(item);
+      spots.set(to, {
+        east: from.east + length * Math.cos(angle),
+        north: from.north + length * Math.sin(angle),
+        placed: false,
+      });
+      heading.set(to, on);
+      if (to === lowerOf(item)) arrived.add(to);
+      queue.push(to);
+    };
+    /** Where the flow splits: leaders to either side by turns, the shortest inmost, and what they lead to side by side. */
     const fan = (from: NodeSpot, down: number, all: readonly Uuid[], further: readonly Uuid[]): void => {
-      const long = (id: Uuid): number => runLength({ nodePlace: {} }, plan.run[id] as Run) ?? UNKNOWN_LENGTH;
-      const order = [...further].sort((one, other) => long(one) - long(other) || (one < other ? -1 : 1));
+      const runs = further.flatMap((id) => plan.run[id] ?? []);
+      runs.sort((one, other) => drawnLong(one) - drawnLong(other) || (one.id < other.id ? -1 : 1));
       // The one that led here, or the middle one of an odd number, goes straight on.
-      let turn = order.length === all.length && order.length % 2 === 1 ? 0 : 1;
-      for (const id of order) {
-        const to = lowerOf(plan.run[id] as Run);
+      let turn = runs.length === all.length && runs.length % 2 === 1 ? 0 : 1;
+      for (const run of runs) {
+        const to = lowerOf(run);
         if (spots.has(to) || !plan.node[to]) continue;
         // Never back up: the outer ones lie further off by their length.
-        const angle = down + Math.sign(turn) * Math.min(Math.abs(turn), 2) * BRANCH;
-        const length = long(id);
-        spots.set(to, {
-          east: from.east + length * Math.cos(angle),
-          north: from.north + length * Math.sin(angle),
-          placed: false,
-        });
-        heading.set(to, down);
-        arrived.add(to);
-        queue.push(to);
+        lay(from, run, to, down + Math.sign(turn) * Math.min(Math.abs(turn), 2) * BRANCH, down);
         turn = turn > 0 ? -turn : 1 - turn;
       }
     };
@@ -62,15 +67,7 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
         if (!item || spots.has(to) || !plan.node[to]) return;
         const angle = straight ? onward : onward + side * BRANCH;
         if (!straight) side = side > 0 ? -side : 1 - side;
-        const length = runLength({ nodePlace: {} }, item) ?? UNKNOWN_LENGTH;
-        spots.set(to, {
-          east: from.east + length * Math.cos(angle),
-          north: from.north + length * Math.sin(angle),
-          placed: false,
-        });
-        heading.set(to, angle);
-        if (to === lowerOf(item)) arrived.add(to);
-        queue.push(to);
+        lay(from, item, to, angle, angle);
       };
       const own = lineEndingAt(plan, topology, node);
       const arriving = [...(topology.arriving.get(node) ?? [])].sort();

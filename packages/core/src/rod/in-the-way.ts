@@ -44,8 +44,8 @@ export function inTheWay(evaluation: Evaluation, line: Uuid): readonly InTheWay[
 function reach(result: CrossingResult, run: RunResult, start: number, each: number): readonly InTheWay[] {
   const { crossing, stretch, wall, beside, apart, places } = result;
   const across = crossing.lies.how === 'across';
-  if (result.beyond > 0 && stretch.to - stretch.from < NEAR && !across) return [];
-  if (across && result.beyond > 0) return [];
+  // Nothing of it lies along the run.
+  if (result.beyond > 0 && stretch.to - stretch.from < NEAR) return [];
   if (!across && (wall ?? beside ?? 0) >= each - NEAR) return [];
   // Its top stays so far under the trench that nobody digs down to it.
   if (places.length > 0 && places.every(({ top, trench }) => top <= trench - each + NEAR)) return [];

@@ -164,7 +164,7 @@ export function explainAmount(evaluation: Evaluation, line: LineResult, ref: Amo
     case 'layerPlaced':
       return explainLayer(evaluation, line, runs, ref.layer, rests);
     default:
-      return explainMaterial(evaluation, line, ref);
+      return explainMaterial(evaluation, line, runs, ref);
   }
 }
 
@@ -233,6 +233,7 @@ function explainLayer(
 function explainMaterial(
   evaluation: Evaluation,
   line: LineResult,
+  runs: readonly RunResult[],
   ref: Extract<AmountRef, { material: string }>,
 ): Working | undefined {
   const amount = line.quantities.bought.find((part) => part.material === ref.material);
@@ -240,7 +241,6 @@ function explainMaterial(
   if (!amount || !material) return undefined;
   const { name } = material;
   const of = (what: string): Rest => ({ words: `${what} of ${name}`, at: { see: 'material', id: material.id } });
-  const runs = line.order.runs.flatMap(({ id }) => evaluation.runs.get(id) ?? []);
   switch (ref.figure) {
     case 'placed': {
       const parts = line.quantities.layers.filter((layer) => layer.material === ref.material);

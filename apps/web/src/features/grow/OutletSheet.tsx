@@ -102,6 +102,10 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
         <OutletFields
           form={outlet}
           onKnown={(known) => {
+            // What was not understood in a field that is gone is in nobody's way.
+            for (const field of ['invert', 'depth'] as const)
+              if (Number.isNaN(outlet.values[field])) outlet.set(field, undefined);
+            if (Number.isNaN(run.values.high)) run.set('high', undefined);
             outlet.set('known', known);
             run.set('by', known === 'head' ? 'depth' : 'slope');
           }}

@@ -70,8 +70,8 @@ export function HelpPage() {
             <ProtectionPicture protection="shored" />
           </View>
           <Words>
-            From 5 ft, or sooner in bad soil, nobody enters a trench unless it is sloped, shielded or shored. A
-            competent person decides on the day. Have the utilities located before you dig.
+            From 5 ft by the US rule, or sooner in bad soil, nobody enters a trench unless it is sloped, shielded or
+            shored. A competent person decides on the day. Have the utilities located before you dig.
           </Words>
         </Part>
       </ScrollView>

@@ -18,6 +18,9 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: KnownJob; o
   const address = `/job/${job.id}/grade` as const;
   const waiting = useFrameSelector((state) => state.jobs.waiting[job.id]);
   const copy = async (): Promise<void> => {
+    // It is copied on the server, which does not have all of it yet.
+    if ((waiting?.pending ?? 0) > 0)
+      return jobs.say(`${job.name} has changes that are not sent yet. Duplicate it once they are.`);
     const id = await import('./planFile')
       .then(({ duplicateJob }) => duplicateJob(job, jobs))
       .catch(() => jobs.say('The part of the app that copies jobs could not be loaded. Try again with a connection.'));

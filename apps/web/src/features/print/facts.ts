@@ -5,6 +5,7 @@ import { structureRows } from '@alveus/core/structures';
 import { formOf } from '@alveus/plan';
 import { SEVERITY_WORD } from '../../drawing/severity';
 import { UTILITY_MARKS } from '../../drawing/utilities';
+import { clearWords } from '../parts/clearWords';
 import { standing, trustNow } from '../rod/useDig';
 import { tableStep } from './tableStep';
 
@@ -42,21 +43,18 @@ export function structuresOf(evaluation: Evaluation, line: LineResult, { print }
 export function utilitiesOf(evaluation: Evaluation, line: LineResult, { print }: Words): readonly FactTable[] {
   const rows = line.order.runs.flatMap((run, index) => {
     const start = line.line.startChainage + (line.order.starts[index] ?? 0);
-    return crossingsAt(evaluation, run.id).map(({ crossing, stretch, top, gap, beside }) => [
-      `${UTILITY_MARKS[crossing.utility].letter} · ${crossing.name}`,
-      crossing.lies.how === 'across'
-        ? print(start + stretch.from, 'chainage')
-        : `${print(start + stretch.from, 'chainage')} to ${print(start + stretch.to, 'chainage')}`,
-      top === undefined ? 'not known' : print(top, 'elevation'),
-      beside !== undefined
-        ? `${print(Math.max(0, beside), 'distance')} beside`
-        : gap === undefined
-          ? 'not known'
-          : gap < 0
-            ? 'in the way'
-            : print(gap, 'thickness'),
-      crossing.measured ? 'measured' : 'assumed',
-    ]);
+    return crossingsAt(evaluation, run.id).map((result) => {
+      const { crossing, stretch, top } = result;
+      return [
+        `${UTILITY_MARKS[crossing.utility].letter} · ${crossing.name}`,
+        crossing.lies.how === 'across'
+          ? print(start + stretch.from, 'chainage')
+          : `${print(start + stretch.from, 'chainage')} to ${print(start + stretch.to, 'chainage')}`,
+        top === undefined ? 'not known' : print(top, 'elevation'),
+        clearWords(result, print),
+        crossing.measured ? 'measured' : 'assumed',
+      ];
+    });
   });
   return table('Utilities: dig by hand', ['Utility', 'Station', 'Top', 'Clear of the pipe', 'Depth is'], rows);
 }

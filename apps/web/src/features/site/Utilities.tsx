@@ -1,10 +1,10 @@
-import type { CrossingResult, Quantity } from '@alveus/core';
 import { crossingsAt } from '@alveus/core';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { UTILITY_MARKS } from '../../drawing/utilities';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectAlongLines, selectRested, selectPlace } from '../../store/results';
+import { clearWords } from '../parts/clearWords';
 import { Button, Heading, List, Row, usePrint, Words } from '../../ui/measured';
 
 /** Utilities that were marked, each with where it lies and how clear it is. */
@@ -72,15 +72,6 @@ function Letter({ letter, colour }: { letter: string; colour: string }) {
       </Words>
     </View>
   );
-}
-
-function clearWords(
-  { gap, beside, wall }: CrossingResult,
-  print: (value: number, quantity: Quantity) => string,
-): string {
-  if (wall !== undefined && wall < 0) return 'inside the trench';
-  if (beside !== undefined) return beside < 0 ? 'over or under the pipe' : `${print(beside, 'distance')} clear beside`;
-  return gap === undefined ? 'level not known' : gap < 0 ? 'in the way' : `${print(gap, 'thickness')} clear`;
 }
 
 const styles = StyleSheet.create({
