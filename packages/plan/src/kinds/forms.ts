@@ -100,7 +100,7 @@ export const FORM_LIST = [
     riser: true,
     hole: { plan: round(0.5), floor: INCH, tall: 2 * FOOT, room: 9 * INCH, bed: 6 * INCH },
     offered: { outlet: true },
-    compared: [{ needs: 'a tee with a grate, 2 ft of pipe below it, in a hole of large stone', under: 2 * FOOT }],
+    compared: [{ needs: 'a tee with a grate, and pipe below it in a hole of large stone', under: 2 * FOOT }],
     lastResort: 'end',
     parts: [STANDS, { part: 'riser', per: 'place', why: 'up to its grate' }],
   }),

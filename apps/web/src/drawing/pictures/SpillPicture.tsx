@@ -22,7 +22,7 @@ export function SpillPicture() {
       <End words="Bubble-up: an open grate. Water stands in the box and in the pipe up to it until it soaks away.">
         <FormPicture form="bubble-up" />
       </End>
-      <End words="Stand-pipe: a tee with a grate above a hole of large stone, 2 ft down. Spills when the soil is full, drains down after.">
+      <End words="Stand-pipe: a tee with a grate above a hole of large stone. Spills when the soil is full, drains down after.">
         <Small {...STAND_PIPE} />
       </End>
     </View>

@@ -173,13 +173,12 @@ function OpenFile() {
 
 function Caution() {
   const tones = useTones();
+  const depth = useFrameSelector((root) => root.settings.system) === 'metric' ? '1.5 m' : '5 ft';
   return (
     <View style={[styles.caution, { borderColor: tones.fix }]} role="note">
       <Words strong>Before you dig</Words>
       <Words>
-        Have the utilities located, wait for the marks, and dig by hand near power and gas. Nobody enters a trench 5 ft
-        or deeper, or a bad one of any depth, without protection. Nothing planned here overrides the local code, the
-        inspector or a licensed designer.
+        {`Have the utilities located, wait for the marks, and dig by hand near power and gas. Nobody enters a trench ${depth} or deeper, or a bad one of any depth, without protection. Nothing planned here overrides the local code, the inspector or a licensed designer.`}
       </Words>
     </View>
   );

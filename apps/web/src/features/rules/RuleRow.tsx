@@ -64,7 +64,7 @@ export function RuleRow({ rule, profile, onChange }: RuleRowProps) {
               quantity={rule.number.quantity}
               value={number.value}
               limit={Distance}
-              hint={number.source}
+              hint={`Source: ${number.source}`}
               onChange={(limit) => {
                 const { limit: _limit, ...others } = setting;
                 put(limit === undefined || limit === rule.number?.value ? others : { ...others, limit });

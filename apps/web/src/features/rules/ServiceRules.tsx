@@ -41,7 +41,7 @@ export function ServiceRules({ profile, onChange }: { profile: Profile; onChange
           value={rule.cover.vehicles}
           limit={Distance}
           onChange={(vehicles) => vehicles !== undefined && put({ ...rule, cover: { ...rule.cover, vehicles } })}
-          hint={rule.cover.source}
+          hint={`Source: ${rule.cover.source}`}
         />
       </View>
       <Words strong>Minimum slope, by pipe size</Words>
@@ -64,7 +64,7 @@ export function ServiceRules({ profile, onChange }: { profile: Profile; onChange
           quantity={steep.by === 'slope' ? 'slope' : 'speed'}
           value={steep.limit}
           limit={steep.by === 'slope' ? Slope : Distance}
-          hint={steep.source}
+          hint={`Source: ${steep.source}`}
           onChange={(limit) => limit !== undefined && put({ ...rule, steep: { ...steep, limit } })}
         />
       ) : (
@@ -90,7 +90,7 @@ function SlopeBandRow({
       value={band.least}
       limit={Slope}
       onChange={(least) => least !== undefined && onChange(least)}
-      hint={band.source}
+      hint={`Source: ${band.source}`}
     />
   );
 }
