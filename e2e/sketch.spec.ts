@@ -183,12 +183,6 @@ test('a line goes with what hangs on it, and undo brings all of it back', async 
   await saved(page);
 });
 
-/** A row that was chosen further down has taken others out of sight, and those are not made. */
-async function rowsFromTheTop(page: Page): Promise<void> {
-  await page.mouse.move(1150, 600);
-  await page.mouse.wheel(0, -5000);
-}
-
 test.describe('with a mouse', () => {
   test.use(WIDE);
 
@@ -207,7 +201,6 @@ test.describe('with a mouse', () => {
     await tap(page, 'Tap its place');
     const spot = { x: box.x + box.width * 0.62, y: box.y + box.height * 0.9 };
     await page.mouse.click(spot.x, spot.y);
-    await rowsFromTheTop(page);
     await expect(row).not.toContainText('100 ft on');
     const tapped = await row.textContent();
 
@@ -232,7 +225,6 @@ test.describe('with a mouse', () => {
       await tap(page, 'Show all');
       await tap(page, 'Tap its place');
       await page.getByRole('application', { name: /^Plan sketch/ }).evaluate(movedAndTapped, wait);
-      await rowsFromTheTop(page);
       await expect(row).not.toContainText('100 ft on');
       placed.push(await row.textContent());
       await tap(page, 'Undo');

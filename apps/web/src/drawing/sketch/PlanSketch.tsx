@@ -154,7 +154,8 @@ export function PlanSketch(props: PlanSketchProps) {
 function Prompt({ words, onLeave }: { words: string; onLeave: () => void }) {
   const tones = useTones();
   const box = useRef<View>(null);
-  useEffect(() => (box.current as unknown as HTMLElement | null)?.scrollIntoView?.({ block: 'nearest' }), []);
+  // Some browsers answer a scroll with a promise, which is no clean-up.
+  useEffect(() => void (box.current as unknown as HTMLElement | null)?.scrollIntoView?.({ block: 'nearest' }), []);
   return (
     <View ref={box} role="status" style={[styles.prompt, { backgroundColor: tones.card, borderColor: tones.water }]}>
       <Words strong style={styles.words}>
