@@ -248,26 +248,29 @@ test('three crossings, and a rule', async ({ page, app }) => {
   await hand.enter('100', '1');
   await hand.type('104');
   await hand.tap('button', 'Add the run');
-  await hand.tap('tab', /^Site/);
-  await hand.tap('button', 'Utility');
+  await hand.tap('button', 'Mark a utility');
   await hand.enter('20');
   await hand.type('2');
-  await hand.tap('button', 'Save, add another');
+  await hand.tap('button', 'Save, then add: Drinking water');
   await hand.enter('40');
   await hand.type('3');
-  await hand.tap('radio', 'W · Drinking water');
-  await hand.tap('button', 'Save, add another');
+  await hand.tap('button', 'Save, then add: Electric');
   await hand.enter('75');
   await hand.type('2.5');
-  await hand.tap('radio', 'E · Electric');
   await hand.tap('button', 'Save');
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await hand.tap('button', 'Menu');
-  await hand.tap('button', 'Rules');
+  await hand.tap('button', 'Rules behind the findings');
   await hand.tap('textbox', /^Minimum cover, foot traffic/);
   await hand.type('18');
-  hand.count += 1;
-  await page.keyboard.press('Enter');
   await hand.tap('button', 'Save rules');
-  await hand.done('three crossings and a rule', 21);
+  // Each is what its letter said, and the rule holds.
+  await hand.done('three crossings and a rule', 16);
+  await page.goBack();
+  await page.getByRole('tab', { name: /^Site/ }).click();
+  for (const [name, at] of [
+    ['Gas main', '20'],
+    ['Water main', '40'],
+    ['Power cable', '75'],
+  ])
+    await expect(page.getByRole('button', { name: new RegExp(`^${name}.*across Run 1 at ${at} ft`) })).toBeVisible();
 });

@@ -75,8 +75,9 @@ export function MeasureField(props: MeasureFieldProps) {
       own.current = value;
       setText(shown);
       setError(undefined);
+      onValid?.(true);
     }
-  }, [value, shown]);
+  }, [value, shown, onValid]);
   useEffect(() => setText(shown), [system, fraction]); // eslint-disable-line react-hooks/exhaustive-deps
 
   const read = (typed: string, understood = meant): Read => {

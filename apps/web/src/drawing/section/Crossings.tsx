@@ -4,7 +4,7 @@ import { memo } from 'react';
 import { Circle, G, Rect, Text as SvgText } from 'react-native-svg';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
-import { UTILITY_MARKS, utilityColour } from '../utilities';
+import { UTILITY_MARKS, utilityColour, utilityInk } from '../utilities';
 import type { SectionFrame } from './frame';
 import { PAD } from './frame';
 import type { RunShapes } from './geometry';
@@ -84,7 +84,7 @@ const CrossingsOfRun = memo(function CrossingsOfRun({ crossings, length, start, 
           textAnchor="middle"
           fontFamily={FONT.strong}
           fontSize={12}
-          fill="#FFFFFF"
+          fill={utilityInk(crossing.utility, tones)}
         >
           {crossing.measured ? letter : `${letter}?`}
         </SvgText>

@@ -5,7 +5,7 @@ import { Circle, G, Line, Rect, Text as SvgText } from 'react-native-svg';
 import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
-import { UTILITY_MARKS, utilityColour } from '../utilities';
+import { UTILITY_MARKS, utilityColour, utilityInk } from '../utilities';
 import type { TrenchFrame } from './frame';
 
 /** What else lies in the ground at the station. Heights over the trench bottom, m. */
@@ -65,7 +65,7 @@ function Utility({ one, frame, system }: { one: InReach; frame: TrenchFrame; sys
         textAnchor="middle"
         fontFamily={FONT.strong}
         fontSize={drawn(12)}
-        fill={tones.printed ? tones.card : '#FFFFFF'}
+        fill={utilityInk(one.utility, tones)}
       >
         {one.measured ? letter : `${letter}?`}
       </SvgText>

@@ -150,6 +150,7 @@ function LineHeading() {
 /** How the job grows. */
 function More() {
   const dispatch = useAppDispatch();
+  const here = useAppSelector((state) => selectPlace(state)?.run.id);
   return (
     <View style={styles.add}>
       <Button kind="main" icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'add-run' }))}>
@@ -161,6 +162,14 @@ function More() {
       <Button icon="plus" onPress={() => dispatch(sheetOpened({ sheet: 'plan-sheet' }))}>
         New line from a plan sheet
       </Button>
+      {here === undefined ? null : (
+        <Button
+          icon="plus"
+          onPress={() => dispatch(sheetOpened({ sheet: 'crossing', crossing: undefined, run: here }))}
+        >
+          Mark a utility
+        </Button>
+      )}
     </View>
   );
 }

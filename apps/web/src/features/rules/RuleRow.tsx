@@ -5,8 +5,9 @@ import { Distance, RuleSetting as Setting } from '@alveus/plan';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../../theme/ThemeProvider';
-import { Choice, Field, Icon, PlanMeasure, Tap, usePrint, Words } from '../../ui/measured';
+import { Choice, Field, Icon, Tap, usePrint, Words } from '../../ui/measured';
 import { SEVERITY_WORD } from '../../drawing/severity';
+import { RuleMeasure } from './RuleMeasure';
 
 interface RuleRowProps {
   rule: RuleInfo;
@@ -59,7 +60,7 @@ export function RuleRow({ rule, profile, onChange }: RuleRowProps) {
         <View style={styles.open}>
           <Choice label={`Severity: ${rule.title}`} options={WEIGHTS} value={weight} onChange={weigh} />
           {rule.number && number ? (
-            <PlanMeasure
+            <RuleMeasure
               label={rule.number.words}
               quantity={rule.number.quantity}
               value={number.value}

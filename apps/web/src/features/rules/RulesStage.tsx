@@ -2,22 +2,28 @@ import { changesOf, DEFAULT_PROFILE, evaluate, findingsOf, RULES, STAGE_ORDER } 
 import type { Profile } from '@alveus/plan';
 import { applyEdits, ONLY, same } from '@alveus/plan';
 import type { ReactNode } from 'react';
-import { useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
-import { Button, NameField, Words } from '../../ui/measured';
+import { Busy, Button, NameField, Words } from '../../ui/measured';
 import { PadArea } from '../../ui';
 import { Search } from '../../ui/Search';
 import { CompanyRules } from '../kept';
 import { Effect } from '../parts/Effect';
 import { STAGE_WORDS } from '../parts/words';
 import { differences } from './differences';
+import { Understood } from './RuleMeasure';
 import { RuleRow } from './RuleRow';
 import { SERVICE_TITLE, ServiceRules } from './ServiceRules';
 import { UTILITY_TITLE, UtilityRules } from './UtilityRules';
+
+const NONE: ReadonlySet<string> = new Set();
+
+/** How long nothing is typed before the plan is judged by the new rules, ms. */
+const TYPED_OUT = 300;
 
 function countOf(profile: Profile): string {
   const count = differences(profile).length;
@@ -35,6 +41,17 @@ export function RulesStage() {
   const [tried, setTried] = useState<{ readonly on: Profile; readonly now: Profile }>();
   // What somebody else changed meanwhile goes before what is only tried.
   const profile = tried?.on === inPlan ? tried.now : inPlan;
+  /** Fields with something in them that is not understood. */
+  const [wrong, setWrong] = useState<ReadonlySet<string>>(NONE);
+  const tell = useCallback((field: string, understood: boolean): void => {
+    setWrong((before) => {
+      if (before.has(field) !== understood) return before;
+      const after = new Set(before);
+      if (understood) after.delete(field);
+      else after.add(field);
+      return after;
+    });
+  }, []);
   const [sought, setSought] = useState('');
   const places = useRef(new Map<string, HTMLElement | null>());
   const put = (now: Profile): void => setTried(same(now, inPlan) ? undefined : { on: inPlan, now });
@@ -70,15 +87,17 @@ export function RulesStage() {
               <Words>No rule has that in its name.</Words>
             </View>
           ) : null}
-          {sections.map(({ title, body }) => (
-            <View
-              key={title}
-              ref={(box) => void places.current.set(title, box as unknown as HTMLElement | null)}
-              style={styles.stage}
-            >
-              {body}
-            </View>
-          ))}
+          <Understood.Provider value={tell}>
+            {sections.map(({ title, body }) => (
+              <View
+                key={title}
+                ref={(box) => void places.current.set(title, box as unknown as HTMLElement | null)}
+                style={styles.stage}
+              >
+                {body}
+              </View>
+            ))}
+          </Understood.Provider>
           <NameField
             key={profile.name}
             label="Name of these rules"
@@ -89,7 +108,7 @@ export function RulesStage() {
         </View>
       </ScrollView>
       {tried && profile !== inPlan ? (
-        <Trying profile={profile} onKeep={keep} onLeave={() => setTried(undefined)} />
+        <Trying profile={profile} ready={wrong.size === 0} onKeep={keep} onLeave={() => setTried(undefined)} />
       ) : null}
     </PadArea>
   );
@@ -146,13 +165,25 @@ function Differing({ profile, onReset }: { profile: Profile; onReset: () => void
   );
 }
 
+interface TryingProps {
+  profile: Profile;
+  /** Whether all that was typed is understood. */
+  ready: boolean;
+  onKeep: () => void;
+  onLeave: () => void;
+}
+
 /** What the rules that are tried would find, to be kept or left. */
-function Trying({ profile, onKeep, onLeave }: { profile: Profile; onKeep: () => void; onLeave: () => void }) {
+function Trying({ profile, ready, onKeep, onLeave }: TryingProps) {
   const tones = useTones();
   const before = useAppSelector(selectCommitted);
-  const changes = useMemo(() => {
-    const plan = applyEdits(before.plan, [{ op: 'put', item: profile }]);
-    return changesOf(findingsOf(before), findingsOf(evaluate(plan, before)));
+  const [found, setFound] = useState<{ readonly by: Profile; readonly changes: ReturnType<typeof changesOf> }>();
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      const plan = applyEdits(before.plan, [{ op: 'put', item: profile }]);
+      setFound({ by: profile, changes: changesOf(findingsOf(before), findingsOf(evaluate(plan, before))) });
+    }, TYPED_OUT);
+    return () => clearTimeout(timer);
   }, [before, profile]);
   return (
     <View style={[styles.trying, { borderColor: tones.line, backgroundColor: tones.raised }]}>
@@ -160,12 +191,13 @@ function Trying({ profile, onKeep, onLeave }: { profile: Profile; onKeep: () => 
       <ScrollView style={styles.effect} role="region" aria-label="What these rules do" tabIndex={0}>
         <View role="status" style={styles.said}>
           <Words strong>These rules are on trial, not saved yet. What they do to this plan:</Words>
-          <Effect changes={changes} />
+          {found?.by === profile ? <Effect changes={found.changes} /> : <Busy>Checking the plan…</Busy>}
         </View>
       </ScrollView>
+      {ready ? null : <Words tone="stop">A figure above is not understood yet: finish it before you save.</Words>}
       <View style={styles.buttons}>
         <Button onPress={onLeave}>Discard</Button>
-        <Button kind="main" onPress={onKeep}>
+        <Button kind="main" onPress={onKeep} disabled={!ready}>
           Save rules
         </Button>
       </View>

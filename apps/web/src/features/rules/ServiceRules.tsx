@@ -4,8 +4,9 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectLine } from '../../store/results';
-import { Choice, PlanMeasure, usePrint, Words } from '../../ui/measured';
+import { Choice, usePrint, Words } from '../../ui/measured';
 import { SEVERITY_WORD } from '../../drawing/severity';
+import { RuleMeasure } from './RuleMeasure';
 
 export const SERVICE_TITLE = 'Slope and cover by service';
 
@@ -28,14 +29,14 @@ export function ServiceRules({ profile, onChange }: { profile: Profile; onChange
         onChange={setService}
       />
       <View style={styles.row}>
-        <PlanMeasure
+        <RuleMeasure
           label="Minimum cover, foot traffic"
           quantity="thickness"
           value={rule.cover.foot}
           limit={Distance}
           onChange={(foot) => foot !== undefined && put({ ...rule, cover: { ...rule.cover, foot } })}
         />
-        <PlanMeasure
+        <RuleMeasure
           label="Minimum cover, vehicles"
           quantity="thickness"
           value={rule.cover.vehicles}
@@ -58,7 +59,7 @@ export function ServiceRules({ profile, onChange }: { profile: Profile; onChange
         />
       ))}
       {steep ? (
-        <PlanMeasure
+        <RuleMeasure
           key={`${service}steep`}
           label={steep.by === 'slope' ? 'Unusual above' : 'Unusual above, running full'}
           quantity={steep.by === 'slope' ? 'slope' : 'speed'}
@@ -84,7 +85,7 @@ function SlopeBandRow({
   const print = usePrint();
   const from = band.fromNominal > 0 ? `From ${print(band.fromNominal, 'thickness')} pipe` : 'All sizes';
   return (
-    <PlanMeasure
+    <RuleMeasure
       label={`${from}: ${SEVERITY_WORD[band.severity].toLowerCase()} below`}
       quantity="slope"
       value={band.least}

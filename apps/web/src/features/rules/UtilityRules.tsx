@@ -6,7 +6,8 @@ import { StyleSheet, View } from 'react-native';
 import { UTILITY_MARKS } from '../../drawing/utilities';
 import { useAppSelector } from '../../store';
 import { selectLine } from '../../store/results';
-import { Choice, PlanMeasure, Words } from '../../ui/measured';
+import { Choice, Words } from '../../ui/measured';
+import { RuleMeasure } from './RuleMeasure';
 
 const SIDE_WORDS = { above: 'Our pipe above it', below: 'Our pipe below it', beside: 'Beside it' } as const;
 type Side = keyof typeof SIDE_WORDS;
@@ -43,7 +44,7 @@ export function UtilityRules({ profile, onChange }: { profile: Profile; onChange
       />
       <View style={styles.row}>
         {(Object.keys(SIDE_WORDS) as Side[]).map((side) => (
-          <PlanMeasure
+          <RuleMeasure
             key={`${utility}${side}`}
             label={SIDE_WORDS[side]}
             quantity="thickness"

@@ -1,6 +1,6 @@
 import { FOOT, INCH } from '@alveus/core';
 import { AlongRun, Crossing, cutText, Elevation, nameAfter, Thickness, UTILITIES } from '@alveus/plan';
-import type { Uuid } from '@alveus/plan';
+import type { Utility, Uuid } from '@alveus/plan';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { UTILITY_MARKS, UTILITY_NAMES } from '../../drawing/utilities';
@@ -9,11 +9,12 @@ import { used, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectPlace } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, KeepFoot, Sheet, Words } from '../../ui';
+import { Choice, KeepFoot, Sheet, Tap, Words } from '../../ui';
 import type { SheetForm } from '../../ui/form';
 import { FormChoice, FormMeasure, FormPicker, FormText, useSheetForm } from '../../ui/form';
 import { toldFromA, toldUp } from '../parts/along';
 import { useRunChoices } from '../parts/choices';
+import { UtilityLetter } from './UtilityLetter';
 
 interface CrossingSheetProps {
   /** Undefined for one that is to be marked now. */
@@ -49,13 +50,14 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
           markedOn: '',
         },
   );
-  const save = (another: boolean): void =>
+  /** Where another follows, it is of the kind that was tapped. */
+  const save = (next?: Utility): void =>
     form.keep((item) => {
       edit([{ op: 'put', item: toldFromA({ ...item, markedBy: cutText(item.markedBy, 80) }, plan) }]);
       dispatch(used(item.run));
-      if (!another) return onClose();
+      if (next === undefined) return onClose();
       const { value: _value, ...level } = item.level;
-      form.restart({ ...item, id: newId(), level } as Crossing);
+      form.restart({ ...ofKind(item, next), id: newId(), level } as Crossing);
       setRound(round + 1);
     });
   const remove = (): void => {
@@ -64,17 +66,13 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
   };
   return (
     <Sheet
-      title={known ? known.name : `Utility at ${plan.run[form.values.run]?.name ?? 'the run'}`}
+      title={known ? known.name : `${form.values.name} at ${plan.run[form.values.run]?.name ?? 'the run'}`}
       onClose={onClose}
-      onEnter={form.ready ? () => save(!known) : undefined}
+      onEnter={form.ready ? () => save(known ? undefined : form.values.utility) : undefined}
       foot={
         <>
-          {known ? null : (
-            <Button onPress={() => save(true)} disabled={!form.ready}>
-              Save, add another
-            </Button>
-          )}
-          <KeepFoot ready={form.ready} onKeep={() => save(false)} onRemove={known && remove} />
+          {known ? null : <Another ready={form.ready} onAnother={save} />}
+          <KeepFoot ready={form.ready} onKeep={() => save()} onRemove={known && remove} />
         </>
       }
     >
@@ -85,6 +83,37 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
     </Sheet>
   );
 }
+
+/** The next of the marks: a tap on its letter saves this one first. */
+function Another({ ready, onAnother }: { ready: boolean; onAnother: (utility: Utility) => void }) {
+  return (
+    <View role="group" aria-label="Save, then add" style={styles.another}>
+      <Words size="small" tone="muted">
+        Save, then add:
+      </Words>
+      <View style={styles.letters}>
+        {UTILITIES.map((utility) => (
+          <Tap
+            key={utility}
+            label={`Save, then add: ${UTILITY_MARKS[utility].word}`}
+            onPress={() => onAnother(utility)}
+            disabled={!ready}
+            style={styles.letter}
+          >
+            <UtilityLetter utility={utility} faint={!ready} />
+          </Tap>
+        ))}
+      </View>
+    </View>
+  );
+}
+
+/** The same of another kind: a name that nobody chose follows. */
+const ofKind = (crossing: Crossing, utility: Utility): Crossing => ({
+  ...crossing,
+  utility,
+  name: nameAfter(crossing.name, crossing.utility, utility, (of) => UTILITY_NAMES[of]),
+});
 
 /** Where along a run somebody means: tapped on the sketch, at the station line, or its middle. */
 function whereAt(state: RootState, run: Uuid): number {
@@ -110,10 +139,7 @@ function What({ form: { control, values, set } }: Part) {
           label: `${UTILITY_MARKS[value].letter} · ${UTILITY_MARKS[value].word}`,
         }))}
         onChange={(utility) => {
-          set(
-            'name',
-            nameAfter(values.name, values.utility, utility, (of) => UTILITY_NAMES[of]),
-          );
+          set('name', ofKind(values, utility).name);
           set('utility', utility);
         }}
       />
@@ -247,4 +273,9 @@ function Marks({ form: { control, values, set } }: Part) {
   );
 }
 
-const styles = StyleSheet.create({ row: { flexDirection: 'row', gap: 10, flexWrap: 'wrap' } });
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', gap: 10, flexWrap: 'wrap' },
+  another: { flexGrow: 1, maxWidth: '100%' },
+  letters: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between' },
+  letter: { width: 48, height: 48, alignItems: 'center', justifyContent: 'center' },
+});

@@ -1,11 +1,11 @@
 import { crossingsAt } from '@alveus/core';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { UTILITY_MARKS } from '../../drawing/utilities';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectAlongLines, selectRested, selectPlace } from '../../store/results';
 import { clearWords } from '../parts/clearWords';
 import { Button, Heading, List, Row, usePrint, Words } from '../../ui/measured';
+import { UtilityLetter } from './UtilityLetter';
 
 /** Utilities that were marked, each with where it lies and how clear it is. */
 export const Utilities = memo(function Utilities() {
@@ -54,7 +54,11 @@ export const Utilities = memo(function Utilities() {
                 note={[where, clearWords(result, print), crossing.measured ? 'measured' : 'assumed'].join(' · ')}
                 onPress={() => dispatch(sheetOpened({ sheet: 'crossing', crossing: crossing.id, run: run.id }))}
                 does="Open"
-                before={<Letter {...UTILITY_MARKS[crossing.utility]} />}
+                before={
+                  <View style={styles.letter}>
+                    <UtilityLetter utility={crossing.utility} />
+                  </View>
+                }
               />
             );
           })}
@@ -64,18 +68,7 @@ export const Utilities = memo(function Utilities() {
   );
 });
 
-function Letter({ letter, colour }: { letter: string; colour: string }) {
-  return (
-    <View style={[styles.letter, { backgroundColor: colour }]}>
-      <Words strong style={styles.white}>
-        {letter}
-      </Words>
-    </View>
-  );
-}
-
 const styles = StyleSheet.create({
   pad: { padding: 12, gap: 10 },
-  letter: { width: 30, height: 30, borderRadius: 15, alignItems: 'center', justifyContent: 'center', marginLeft: 12 },
-  white: { color: '#FFFFFF' },
+  letter: { marginLeft: 12 },
 });
