@@ -4,7 +4,9 @@ import { openPlanFile } from '@alveus/plan';
 import type { Finding, System } from '../src';
 import { evaluate, findingsOf, print, RULES, say } from '../src';
 import { gradeTable } from '../src/interchange';
+import { explain } from '../src/workings';
 import { job } from './support/jobs';
+import { allFigures } from './support/figures';
 import { situations } from './support/situations';
 import { faultOf } from './support/unsaid';
 
@@ -47,6 +49,31 @@ describe.each(SYSTEMS_READ)('in %s', (system) => {
       ...(number ? [`${number.words}: ${print(number.value, number.quantity, system)}`] : []),
     ]);
     expect(faults(lines, system)).toEqual([]);
+  });
+
+  test('every working of every figure: its title, its steps, its source, and what it depends on', () => {
+    const plans = [opened.plan, ...situations.map(({ job: spec }) => job(spec).plan)];
+    const lines = plans.flatMap((plan) => {
+      const evaluation = evaluate(plan);
+      // A pipe has a size in its name, as it is sold.
+      const sold = Object.values(plan.pipe).map(({ name }) => name);
+      const unnamed = (line: string): string => sold.reduce((text, name) => text.replaceAll(name, 'pipe'), line);
+      const told = allFigures(evaluation).flatMap((ref) => {
+        const working = explain(evaluation, ref);
+        return working
+          ? [
+              working.title,
+              ...(working.value ? [say([working.value], system)] : []),
+              ...working.steps.flatMap(({ formula, numbers }) => [formula, say(numbers, system)]),
+              `Source: ${working.source}`,
+              ...working.rests.map(({ words }) => words),
+            ]
+          : [];
+      });
+      return told.map(unnamed);
+    });
+    expect(lines.length).toBeGreaterThan(5_000);
+    expect(faults([...new Set(lines)], system)).toEqual([]);
   });
 
   test('the grade table that is saved for other programs', () => {

@@ -54,8 +54,8 @@ export const TOO_FINE: readonly RegExp[] = [
   /\d\.\d+ (in|mm)\b/,
   /\d\/(32|64|128)\b/,
   /≈ ?0 in/,
-  /\d{3,}\.\d+ (cu yd|ton|sq ft|t|m³|m²)\b/,
-  /\d\.\d\d+ (cu yd|ton|sq ft|gal|t|m³|m²)\b(?!\/)/,
+  /\d{3,}\.\d+ (cu yd|ton|sq ft|t|m³|m²)(?!\w)/,
+  /\d\.\d\d+ (cu yd|ton|sq ft|gal|t|m³|m²)(?![\w/])/,
   // No depth is negative; a height above the datum may be.
   /−\d[\d.]* (ft|m|mm) deep/,
 ];

@@ -1,5 +1,5 @@
 import type { Evaluation, Quantity, System } from '@alveus/core';
-import { print, unitName, unitSize } from '@alveus/core';
+import { print, unitName } from '@alveus/core';
 import type { Sum, Takeoff } from '@alveus/core/takeoff';
 import { accountOf, lineOf, looseFactor, movedIn } from '@alveus/core/takeoff';
 import type { BookSheet } from '@alveus/exchange/xlsx';
@@ -79,7 +79,7 @@ function placeRows({ sums }: Takeoff, evaluation: Evaluation, system: System): C
       sum.name,
       evaluation.lines.get(lineOf(entry, evaluation) ?? '')?.line.name ?? '',
       placeName(entry, evaluation),
-      Math.round((entry.amount / unitSize(quantity, system)) * 100) / 100,
+      cellOf(entry.amount, quantity, system),
       unit,
       entry.why,
     ]);
