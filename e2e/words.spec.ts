@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { faultOf } from '../packages/core/test/support/unsaid';
 import { choose, expect, tap, test } from './app';
@@ -40,11 +41,14 @@ for (const units of ['Decimal feet', 'Metric'] as const)
     await tap(page, 'Close');
     const said: string[] = [];
     const wrong: string[] = [];
-    const look = async (where: string): Promise<void> => {
-      await expect(page.getByText(/^(Opening…|Working out|Working it out)/).filter({ visible: true })).toHaveCount(0);
-      const lines = await heard(page);
+    const note = (where: string, lines: readonly string[]): void => {
+      expect(lines.length, where).toBeGreaterThan(5);
       said.push(`## ${where}`, ...lines);
       wrong.push(...faults(where, lines, units === 'Metric' ? 'metric' : 'feet'));
+    };
+    const look = async (where: string): Promise<void> => {
+      await expect(page.getByText(/^(Opening…|Working out|Working it out)/).filter({ visible: true })).toHaveCount(0);
+      note(where, await heard(page));
     };
     for (const stage of STAGES) {
       await go(page, stage);
@@ -79,6 +83,20 @@ for (const units of ['Decimal feet', 'Metric'] as const)
       .first()
       .waitFor();
     await look('least digging');
+    await tap(page, 'Close');
+    await page.keyboard.press('Control+p');
+    await page.getByRole('radio', { name: /^All \d+$/ }).click();
+    await page.emulateMedia({ media: 'print' });
+    const paper = page.locator('.paper');
+    await expect(paper).toContainText('Order list');
+    note('paper', [
+      ...(await paper.innerText()).split(/[\n\t]/),
+      ...(await paper.locator('svg text').allTextContents()),
+    ]);
+    await page.emulateMedia({ media: 'screen' });
+    const [text] = await Promise.all([page.waitForEvent('download'), tap(page, 'Share as text')]);
+    note('shared text', (await readFile(await text.path(), 'utf8')).split(/\n|, /));
+    await closed(page);
     await info.attach('words', { body: said.join('\n') });
     if (process.env.WORDS_TO)
       (await import('node:fs')).writeFileSync(`${process.env.WORDS_TO}-${units}.txt`, said.join('\n'));
