@@ -28,6 +28,9 @@ export function apart(one: Measured, other: Measured): [Measured, Measured] {
   return [{ ...one, unlike: other.value }, other];
 }
 
+/** As a sentence or a row begins. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
 export function say(phrase: Phrase, system: System, options: PrintOptions = {}): string {
   return phrase.map((part) => (typeof part === 'string' ? part : sayMeasured(part, system, options))).join('');
 }

@@ -128,5 +128,14 @@ const styles = StyleSheet.create({
   scroll: { flexShrink: 1 },
   scrollWhole: { flex: 1 },
   body: { padding: 16, gap: 14 },
-  foot: { flexDirection: 'row', gap: 10, padding: 12, borderTopWidth: 1, justifyContent: 'flex-end', flexWrap: 'wrap' },
+  foot: {
+    flexDirection: 'row',
+    gap: 10,
+    paddingVertical: 12,
+    paddingHorizontal: 10,
+    borderTopWidth: 1,
+    justifyContent: 'flex-end',
+    alignItems: 'flex-end',
+    flexWrap: 'wrap',
+  },
 });

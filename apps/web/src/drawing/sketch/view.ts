@@ -44,14 +44,18 @@ export const toPicture = (
   spot: { readonly east: number; readonly north: number },
 ): { x: number; y: number } => ({ x: spot.east * zoom, y: -spot.north * zoom });
 
+/** Room at the foot for the north arrow and the scale. */
+const FOOT = 40;
+
 /** The view that shows every spot, with room around. */
 export function fitView(spots: Iterable<NodeSpot>, size: Size): SketchView {
   const all = [...spots];
   if (all.length === 0) return { east: 0, north: 0, zoom: 6 };
   const [east, north] = [all.map((spot) => spot.east), all.map((spot) => spot.north)];
   const [west, far, south, top] = [Math.min(...east), Math.max(...east), Math.min(...north), Math.max(...north)];
-  const zoom = Math.min((size.width - 130) / Math.max(4, far - west), (size.height - 110) / Math.max(4, top - south));
-  return { east: (west + far) / 2, north: (south + top) / 2, zoom: held(zoom) };
+  const zoom = Math.min((size.width - 130) / Math.max(4, far - west), (size.height - FOOT - 80) / Math.max(4, top - south));
+  const kept = held(zoom);
+  return { east: (west + far) / 2, north: (south + top) / 2 - FOOT / 2 / kept, zoom: kept };
 }
 
 /** What a drag by pixels and a pinch about a point make of a view. */

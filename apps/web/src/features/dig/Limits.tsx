@@ -1,4 +1,5 @@
 import type { Evaluation } from '@alveus/core';
+import { capital } from '@alveus/core';
 import type { LaidRun, Told } from '@alveus/core/dig';
 import { letGo } from '@alveus/core/dig';
 import type { Edit, Uuid } from '@alveus/plan';
@@ -36,7 +37,7 @@ export function Limits({
         return (
           <Row
             key={index}
-            title={begun(words(told, own))}
+            title={capital(words(told, own))}
             note={told.source}
             onPress={place && (() => go(place.run, place.at))}
             does="Go to it"
@@ -60,8 +61,6 @@ export function Limits({
     </List>
   );
 }
-
-const begun = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** What lets a fact go; undefined of what is no fact that can be. */
 function freed(evaluation: Evaluation, runs: readonly LaidRun[], { from, run }: Told): readonly Edit[] | undefined {

@@ -1,5 +1,5 @@
 import type { FigureRef, Reached } from '@alveus/core';
-import { print, REACHED, say } from '@alveus/core';
+import { capital, print, REACHED, say } from '@alveus/core';
 import type { RestAt } from '@alveus/core/workings';
 import { explain } from '@alveus/core/workings';
 import type { UpRun, Uuid } from '@alveus/plan';
@@ -61,7 +61,7 @@ export function WorkingSheet({ figure, onClose }: { figure: FigureRef; onClose: 
             {working.rests.map(({ words, at }, index) => (
               <Row
                 key={index}
-                title={words}
+                title={capital(words)}
                 {...(at ? { does: 'Open', onPress: () => dispatch(sheetOpened(sheetOf(at))) } : {})}
               />
             ))}

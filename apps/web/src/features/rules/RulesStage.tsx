@@ -185,13 +185,19 @@ function Trying({ profile, ready, onKeep, onLeave }: TryingProps) {
     }, TYPED_OUT);
     return () => clearTimeout(timer);
   }, [before, profile]);
+  // What is being typed is not hidden by what it does.
+  const told = found?.by === profile;
+  useEffect(() => {
+    const typing = document.activeElement;
+    if (typing instanceof HTMLInputElement) typing.scrollIntoView({ block: 'center' });
+  }, [told, ready]);
   return (
     <View style={[styles.trying, { borderColor: tones.line, backgroundColor: tones.raised }]}>
       {/* The arrows scroll it: there is nothing in it that a key could reach otherwise. */}
       <ScrollView style={styles.effect} role="region" aria-label="What these rules do" tabIndex={0}>
         <View role="status" style={styles.said}>
           <Words strong>These rules are on trial, not saved yet. What they do to this plan:</Words>
-          {found?.by === profile ? <Effect changes={found.changes} /> : <Busy>Checking the plan…</Busy>}
+          {told ? <Effect changes={found.changes} /> : <Busy>Checking the plan…</Busy>}
         </View>
       </ScrollView>
       {ready ? null : <Words tone="stop">A figure above is not understood yet: finish it before you save.</Words>}
@@ -207,13 +213,13 @@ function Trying({ profile, ready, onKeep, onLeave }: TryingProps) {
 
 const styles = StyleSheet.create({
   screen: { flex: 1 },
-  scroll: { flex: 1 },
+  scroll: { flex: 1, minHeight: 120 },
   page: { padding: 16, gap: 14, maxWidth: 720, width: '100%', alignSelf: 'center', paddingBottom: 48 },
   stage: { gap: 10 },
   jumps: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   differing: { gap: 6, alignItems: 'flex-start' },
-  trying: { borderTopWidth: 2, padding: 12, gap: 10 },
-  effect: { maxHeight: 180 },
+  trying: { flexShrink: 1, borderTopWidth: 2, padding: 12, gap: 10 },
+  effect: { flexShrink: 1, maxHeight: 180 },
   said: { gap: 8 },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, justifyContent: 'flex-end' },
 });

@@ -84,6 +84,9 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
   );
 }
 
+/** What is marked by a colour of its own. */
+const MARKED = UTILITIES.filter((utility) => utility !== 'other');
+
 /** The next of the marks: a tap on its letter saves this one first. */
 function Another({ ready, onAnother }: { ready: boolean; onAnother: (utility: Utility) => void }) {
   return (
@@ -92,7 +95,7 @@ function Another({ ready, onAnother }: { ready: boolean; onAnother: (utility: Ut
         Save, then add:
       </Words>
       <View style={styles.letters}>
-        {UTILITIES.map((utility) => (
+        {MARKED.map((utility) => (
           <Tap
             key={utility}
             label={`Save, then add: ${UTILITY_MARKS[utility].word}`}

@@ -1,5 +1,5 @@
 import type { Side, SoilClass, UpRun } from '@alveus/plan';
-import { apart, exact, measured } from '../../phrase';
+import { apart, capital, exact, measured } from '../../phrase';
 import { groundAt } from '../../ground';
 import { pitAt } from '../../limits';
 import { NEAR } from '../../tolerance';
@@ -15,8 +15,6 @@ const CLASSED = 'Have a competent person classify the soil';
 /** How a face is named at the beginning of a sentence. */
 const faceName = ({ which }: Face, { name }: Dug): string =>
   which ? `the ${which} side of ${name}, looking up the run,` : `the side of ${name}`;
-
-const capital = (words: string): string => words.replace(/^./, (letter) => letter.toUpperCase());
 
 const soilName = (soil: SoilClass): string => (soil === 'rock' ? 'rock' : `Type ${soil} soil`);
 
