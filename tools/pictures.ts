@@ -65,8 +65,11 @@ async function onPaper(page: Page): Promise<void> {
   await page.getByRole('radio', { name: 'Everything' }).waitFor();
   await page.setViewportSize({ width: 720, height: 1400 });
   await page.emulateMedia({ media: 'print' });
-  // The sketch stands on a page of its own before it.
-  await page.locator('.leaf').nth(1).scrollIntoViewIfNeeded();
+  // The sketch and the order list stand on pages of their own before it.
+  await page
+    .locator('.leaf')
+    .nth(2)
+    .evaluate((leaf) => leaf.scrollIntoView({ block: 'start' }));
 }
 
 async function outlet(page: Page): Promise<void> {
@@ -79,20 +82,20 @@ async function least(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Least digging', exact: true }).click();
   // What an earlier picture let go stays let go.
   await page
-    .getByText(/cannot hold together|^Nothing that keeps/)
+    .getByText(/these \d+ limits conflict|cannot be built|^Nothing within these/)
     .first()
     .waitFor();
-  for (const fact of ['slope fixed on Barn door', 'drop fixed at Yard basin', 'slope fixed on Under the yard']) {
-    const free = page.getByRole('button', { name: new RegExp(`^Free it: the ${fact}`) }).first();
+  for (const fact of ['slope locked on Barn door', 'drop locked at Yard basin', 'slope locked on Under the yard']) {
+    const free = page.getByRole('button', { name: new RegExp(`^Unlock: the ${fact}`) }).first();
     if ((await free.count()) > 0) await free.click();
     await page.waitForTimeout(400);
   }
-  await page.getByText(/^Nothing that keeps these limits digs less/).waitFor();
+  await page.getByText(/^Nothing within these limits digs less/).waitFor();
 }
 
 async function reasons(page: Page): Promise<void> {
   await least(page);
-  const row = page.getByRole('button', { name: /^Barn door .*Why no higher$/ }).first();
+  const row = page.getByRole('button', { name: /^Barn door .*Why not higher$/ }).first();
   await row.click();
   await row.scrollIntoViewIfNeeded();
   await row.hover();
@@ -102,7 +105,10 @@ async function reasons(page: Page): Promise<void> {
 
 async function room(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'How far off can it be', exact: true }).click();
-  await page.getByText(/higher, until it reaches/).waitFor();
+  await page
+    .getByText(/higher(, until it reaches|: none. Held by)/)
+    .first()
+    .waitFor();
   await stationUp(13)(page);
 }
 
@@ -175,7 +181,7 @@ function dugOpen(what: string): (page: Page) => Promise<void> {
 /** A manhole in its hole. */
 async function holeAt(page: Page): Promise<void> {
   await page.getByRole('list', { name: 'Holes of structures' }).getByRole('button').first().click();
-  const make = page.getByRole('button', { name: /^A hole as for/ });
+  const make = page.getByRole('button', { name: /^Set a hole for/ });
   const hole = page.getByRole('img', { name: /^The hole to scale/ });
   await make.or(hole).waitFor();
   if (await make.isVisible()) {

@@ -52,20 +52,24 @@ interface PrintedTableProps {
   caption: string;
   head: readonly string[];
   rows: readonly (readonly string[])[];
-  /** Its first column is names, whatever they begin with, and all others are figures. */
+  /** All its columns but the first are figures, also where a cell says it in words. */
   named?: boolean;
 }
 
 /** A table of the browser's own: its head stands again on every page that it goes over to. */
 export function PrintedTable({ caption, head, rows, named = false }: PrintedTableProps) {
-  const figure = (cell: string, column: number): boolean => (named ? column > 0 : /^[-\d]/.test(cell));
+  // The first column is what a row is of; figures stand under one another, and their head above them.
+  const figures = head.map((_, column) => {
+    const cells = rows.flatMap((row) => row[column] || []);
+    return column > 0 && (named || (cells.length > 0 && cells.every((cell) => /^[-−\d]/.test(cell))));
+  });
   return (
     <table style={TABLE}>
       <caption style={CAPTION}>{caption}</caption>
       <thead>
         <tr>
           {head.map((words, column) => (
-            <th key={words} scope="col" style={!named ? HEAD : column > 0 ? HEAD_OF_FIGURES : HEAD_OF_NAMES}>
+            <th key={words} scope="col" style={figures[column] ? HEAD_OF_FIGURES : named ? HEAD_OF_NAMES : HEAD}>
               {words}
             </th>
           ))}
@@ -75,7 +79,7 @@ export function PrintedTable({ caption, head, rows, named = false }: PrintedTabl
         {rows.map((cells, row) => (
           <tr key={row}>
             {cells.map((cell, column) => (
-              <td key={head[column]} style={figure(cell, column) ? FIGURE : CELL}>
+              <td key={head[column]} style={figures[column] ? FIGURE : CELL}>
                 {cell}
               </td>
             ))}

@@ -8,6 +8,8 @@ import { Table } from '../../ui/Table';
 import { DropField, InvertField, RimField, useStructures } from './fields';
 import { besidesWords } from './words';
 
+const NO_BREAK = '\u00a0';
+
 /** The structures of what is shown, as on a plan sheet; levels are typed over in their place. */
 export function StructureTable({ height }: { height: number }) {
   const rows = useStructures();
@@ -41,7 +43,7 @@ export function StructureTable({ height }: { height: number }) {
         cell: ({ out }) =>
           out ? (
             <Words>
-              {`${print(out.length, 'distance')}${out.slope === undefined ? '' : ` ${print(out.slope, 'slope')}`}`}
+              {`${print(out.length, 'distance')}${out.slope === undefined ? '' : ` at ${print(out.slope, 'slope').replace(' ', NO_BREAK)}`}`}
             </Words>
           ) : null,
       },
