@@ -53,7 +53,10 @@ export function fitView(spots: Iterable<NodeSpot>, size: Size): SketchView {
   if (all.length === 0) return { east: 0, north: 0, zoom: 6 };
   const [east, north] = [all.map((spot) => spot.east), all.map((spot) => spot.north)];
   const [west, far, south, top] = [Math.min(...east), Math.max(...east), Math.min(...north), Math.max(...north)];
-  const zoom = Math.min((size.width - 130) / Math.max(4, far - west), (size.height - FOOT - 80) / Math.max(4, top - south));
+  const zoom = Math.min(
+    (size.width - 130) / Math.max(4, far - west),
+    (size.height - FOOT - 80) / Math.max(4, top - south),
+  );
   const kept = held(zoom);
   return { east: (west + far) / 2, north: (south + top) / 2 - FOOT / 2 / kept, zoom: kept };
 }
