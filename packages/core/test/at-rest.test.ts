@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { lowerOf, upperOf } from '@alveus/plan';
+import { formOf, lowerOf, upperOf } from '@alveus/plan';
 import type { Evaluation } from '../src';
-import { evaluate } from '../src';
-import { atRest, spillLevel, standsBehind } from '../src/flow';
+import { evaluate, findingsOf, print, say } from '../src';
+import { outsideAt, risesIn, spillLevel, standsBehind } from '../src/flow';
 import { areaBelow, insideDiameter } from '../src/pipe';
 import { ft } from './builders';
 import type { JobSpec, NodeSpec } from './support/jobs';
@@ -64,10 +64,12 @@ function cells({ runs, nodes }: Evaluation) {
   const bottom: number[] = [];
   const joined: number[][] = [];
   const out: (number | undefined)[] = [];
+  const outside: (number | undefined)[] = [];
   const cell = (level: number): number => {
     bottom.push(level);
     joined.push([]);
     out.push(undefined);
+    outside.push(undefined);
     return bottom.length - 1;
   };
   const join = (one: number, other: number): void => {
@@ -80,6 +82,7 @@ function cells({ runs, nodes }: Evaluation) {
     const own = cell(node.invert ?? 0);
     at.set(node.id, own);
     out[own] = spillLevel(node);
+    outside[own] = outsideAt(node, 'normal');
   }
   const pieces: { run: string; share: number; cell: number }[] = [];
   for (const { id, run, grade } of runs.values()) {
@@ -92,14 +95,15 @@ function cells({ runs, nodes }: Evaluation) {
     }
     join(before, at.get(upperOf(run)) as number);
   }
-  return { bottom, joined, out, pieces };
+  return { bottom, joined, out, outside, pieces };
 }
 
 /**
  * Filled drop by drop: water is poured everywhere, far over all, and each piece runs over into its neighbours and out
- * as long as it stands higher than they and what lies between; what is left is at rest.
+ * as long as it stands higher than they and what lies between; then water outside comes in, piece by piece, as far as it
+ * stands over their bottoms. What is left is at rest.
  */
-function filled({ bottom, joined, out }: ReturnType<typeof cells>): number[] {
+function filled({ bottom, joined, out, outside }: ReturnType<typeof cells>): number[] {
   const level = bottom.map(() => Infinity);
   for (let moved = true; moved;) {
     moved = false;
@@ -113,7 +117,17 @@ function filled({ bottom, joined, out }: ReturnType<typeof cells>): number[] {
       }
     }
   }
-  return level;
+  const comesIn = outside.map((one) => one ?? -Infinity);
+  for (let moved = true; moved;) {
+    moved = false;
+    for (let cell = 0; cell < bottom.length; cell += 1) {
+      const highest = Math.max(...(joined[cell] ?? []).map((other) => comesIn[other] as number));
+      if (highest <= (comesIn[cell] as number) || highest <= (bottom[cell] as number)) continue;
+      comesIn[cell] = highest;
+      moved = true;
+    }
+  }
+  return level.map((one, cell) => Math.max(one, comesIn[cell] as number));
 }
 
 test('water at rest is what is left when a network is filled and runs out drop by drop, piece by piece', () => {
@@ -121,7 +135,7 @@ test('water at rest is what is left when a network is filled and runs out drop b
   fc.assert(
     fc.property(drawArb, (draw) => {
       const evaluation = evaluate(job(network(draw)).plan);
-      const rest = atRest(evaluation);
+      const { rest } = evaluation;
       const pieces = cells(evaluation);
       const level = filled(pieces);
       for (const { run, share, cell } of pieces.pieces) {
@@ -148,7 +162,7 @@ test('length, length that is full and volume are those of dense sampling', () =>
   fc.assert(
     fc.property(drawArb, (draw) => {
       const evaluation = evaluate(job(network(draw)).plan);
-      for (const { run, level, wet, full, volume } of atRest(evaluation).runs.values()) {
+      for (const { run, level, wet, full, volume } of evaluation.rest.runs.values()) {
         const result = evaluation.runs.get(run);
         if (!result?.pipe) throw new Error('it has a pipe');
         const inside = insideDiameter(result.pipe);
@@ -172,11 +186,39 @@ test('length, length that is full and volume are those of dense sampling', () =>
   expect(met).toBeGreaterThan(50);
 });
 
+test('what findings say of standing water is what is drawn and compared: the same level, the same length', () => {
+  let told = 0;
+  fc.assert(
+    fc.property(drawArb, (draw) => {
+      const evaluation = evaluate(job(network(draw)).plan);
+      for (const { id, node, leaving, rim } of evaluation.nodes.values()) {
+        const found = (rule: string) => findingsOf(evaluation).find((one) => one.rule === rule && one.node === id);
+        const stands = standsBehind(evaluation, id);
+        const there = evaluation.rest.levels.get(id);
+        if (leaving.length === 0 && risesIn(node)) {
+          const full = found('stands-full');
+          expect(full === undefined).toBe(stands === undefined);
+          if (full && stands) {
+            expect(say(full.what, 'metric')).toContain(print(stands.level, 'elevation', 'metric'));
+            expect(full.stretches.reduce((sum, { from, to }) => sum + to - from, 0)).toBeCloseTo(stands.wet, 9);
+            told += 1;
+          }
+        }
+        const floods = found('floods-up');
+        const over = there?.outside && rim !== undefined && formOf(node.form).open ? there.level - rim : 0;
+        expect(floods?.by?.value ?? 0).toBeCloseTo(over > 1e-6 ? over : 0, 9);
+      }
+    }),
+    { numRuns: 150 },
+  );
+  expect(told).toBeGreaterThan(20);
+});
+
 test('spill at 98.40, invert 97.80 at the low end, 1 %, bore 3.975 in: 60.0 ft wet, 26.9 ft full, 28.0 US gal (worked out beforehand)', () => {
   const { plan, ids } = job(
     oneRun({ low: 97.8, slope: 0.01 }, { pipe: '4 in SDR 35', out: { form: 'pop-up', ground: 98.4 } }),
   );
-  const stands = atRest(evaluate(plan)).runs.get(ids['Main'] ?? '');
+  const stands = evaluate(plan).rest.runs.get(ids['Main'] ?? '');
   expect((stands?.wet ?? NaN) / ft(1)).toBeCloseTo(60, 6);
   expect((stands?.full ?? NaN) / ft(1)).toBeCloseTo(26.875, 3);
   expect((stands?.volume ?? NaN) / 0.003785411784).toBeCloseTo(28.0, 1);
@@ -189,7 +231,7 @@ test('spill at 98.40, invert 97.80 at the low end, 1 %, bore 3.975 in: 60.0 ft w
       ),
     );
     const evaluation = evaluate(made.plan);
-    return standsBehind(evaluation, atRest(evaluation), made.ids['Out'] ?? '');
+    return standsBehind(evaluation, made.ids['Out'] ?? '');
   };
   // Solid pipe keeps all of it, pipe with holes none.
   expect(behind('solid')?.soaks).toBe(0);
@@ -200,7 +242,7 @@ test('spill at 98.40, invert 97.80 at the low end, 1 %, bore 3.975 in: 60.0 ft w
 test('the same end through the wall of a box stands nowhere, over its grate it stands full', () => {
   const wetOf = (entry: 'wall' | 'grate'): number => {
     const { plan } = job(oneRun({ slope: 0.01 }, { out: { form: 'structure', rim: 100.6, entry } }));
-    return [...atRest(evaluate(plan)).runs.values()].reduce((sum, { wet }) => sum + wet, 0) / ft(1);
+    return [...evaluate(plan).rest.runs.values()].reduce((sum, { wet }) => sum + wet, 0) / ft(1);
   };
   expect(wetOf('wall')).toBe(0);
   expect(wetOf('grate')).toBeCloseTo(60, 6);

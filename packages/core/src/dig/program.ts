@@ -1,4 +1,5 @@
 import type { Keeping, Uuid } from '@alveus/plan';
+import { byName } from '../by-name';
 import type { Evaluation } from '../evaluate';
 import { networkAt, networksOf } from '../grade';
 import type { BentCost, Choice, Program } from '../least';
@@ -56,7 +57,7 @@ export function digProgram(
   const runs: LaidRun[] = [];
   const left: LeftOut[] = [];
   const asked = only ? [...only].flatMap((id) => evaluation.runs.get(id) ?? []) : [...evaluation.runs.values()];
-  for (const result of asked.sort((one, other) => (one.id < other.id ? -1 : 1))) {
+  for (const result of asked.sort((one, other) => byName(one.run, other.run))) {
     const lacks = lacksOf(result);
     if (lacks) left.push({ run: result.id, lacks });
     else {

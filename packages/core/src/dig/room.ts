@@ -6,6 +6,7 @@ import {
   chainOf,
   compile,
   DATUM,
+  FAR,
   held,
   highOf,
   JUST,
@@ -31,7 +32,7 @@ import { digProgram, networkOf, withoutPrices } from './program';
  */
 export interface Room {
   readonly run: Uuid;
-  /** How high and how low its invert may lie at a place along it. */
+  /** How high and how low its invert may lie at a place along it; infinite where no limit stands that way. */
   at(place: UpRun): { readonly highest: number; readonly lowest: number };
   /** What would break next there: over the highest, and under the lowest. */
   by(place: UpRun): { readonly highest: readonly Told[]; readonly lowest: readonly Told[] };
@@ -71,9 +72,9 @@ export function roomFor(evaluation: Evaluation, run: Uuid, asked: AskedRoom): Ro
     run,
     at: (place) => {
       const { lowest, highest } = roomAt(figure, share(place));
-      const level = ({ low, high }: { readonly low: number; readonly high: number }): number =>
-        low + share(place) * (high - low);
-      return { highest: level(highest), lowest: level(lowest) };
+      const level = ({ low, high }: { readonly low: number; readonly high: number }, unbound: number): number =>
+        Math.max(Math.abs(low), Math.abs(high)) < FAR / 2 ? low + share(place) * (high - low) : unbound;
+      return { highest: level(highest, Infinity), lowest: level(lowest, -Infinity) };
     },
     by: (place) => brokenNext({ ...dig, limits }, held, own, figure, share(place)),
   };

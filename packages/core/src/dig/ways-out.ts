@@ -2,7 +2,7 @@ import type { Edit, Node, NodeForm, Profile, Run, Uuid } from '@alveus/plan';
 import { asForm, carriesSewage, formOf, lowerOf, NODE_FORMS, ONLY, rulesFor } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { mayEndIn } from '../findings';
-import { atRest, risesIn, standsBehind } from '../flow';
+import { risesIn, standsBehind } from '../flow';
 import type { Triad } from '../grade';
 import { fixFact, freeFact, withoutWorkedOut } from '../grade';
 import type { Room } from '../least';
@@ -301,7 +301,7 @@ function otherEnds(tries: Tries, { runs }: Against): readonly WayOut[] {
       if (node.form === form || (gives === 'end' && risesIn(node)) || !mayEndIn(arriving, form)) return [];
       const edits = ended(tries.evaluation, node, form);
       const found = tries.least(edits);
-      const behind = found && standsBehind(found.after, atRest(found.after), id);
+      const behind = found && standsBehind(found.after, id);
       if (!found) return [];
       const sewage = arriving.some((service) => service && carriesSewage(service));
       const words: Phrase =

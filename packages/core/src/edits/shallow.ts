@@ -1,5 +1,5 @@
 import type { Edit, Plan, Run, RunGrade, Uuid } from '@alveus/plan';
-import { applyEdits, lowerOf } from '@alveus/plan';
+import { applyEdits, formOf, lowerOf } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { evaluate, findingsOf } from '../evaluate';
 import { fixDrop, fixFact, solveGrade } from '../grade';
@@ -11,6 +11,8 @@ import { hangingOn } from './network';
 export interface Shallow {
   /** Where it joins. */
   readonly node: Uuid;
+  /** Whether there is room there for a drop; else the pipe comes down by fittings. */
+  readonly roomy: boolean;
   /** How much higher it can lie than it does, to where crews can set it; nothing where it lies as high as it can. */
   readonly by: number;
   /** From its low invert down to the invert out of the trunk, m: as it is, and as it would be. */
@@ -62,6 +64,7 @@ export function branchShallow(evaluation: Evaluation, line: Uuid, step: number):
   const to = level(least);
   return {
     node: lowerOf(lowest),
+    roomy: formOf(plan.node[lowerOf(lowest)]?.form ?? 'fitting').roomy ?? false,
     by: to - low,
     drop: { now: low - trunk, then: to - trunk },
     edits: least === 0 ? [] : lift(least).edits,

@@ -4,9 +4,10 @@ import type { Evaluation } from '../evaluate';
 import { evaluate, findingsOf } from '../evaluate';
 import type { FindingChanges } from '../findings';
 import { changesOf, mayEndIn, numberFor } from '../findings';
-import { atRest, standsBehind } from '../flow';
+import { standsBehind } from '../flow';
 import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
+import { underInvert } from '../shared';
 import { NEAR } from '../tolerance';
 
 /** One way to end a line at a place, as it would be there: what it asks for, and what stands full behind it. */
@@ -39,7 +40,8 @@ export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
   const before = findingsOf(evaluation);
   const { entry: _entry, ...rest } = item;
   const services = (evaluation.nodes.get(node)?.arriving ?? []).map(({ service }) => service);
-  return KINDS.filter(({ form }) => mayEndIn(services, form)).map(({ form, entry, needs, under = 0 }): End => {
+  return KINDS.filter(({ form }) => mayEndIn(services, form)).map(({ form, entry, needs }): End => {
+    const now = item.form === form && (!entry || (item.entry ?? 'wall') === entry);
     // Water comes out at the pipe's own level there, so the ground must not lie over it.
     const open = formOf(form).ends === 'open';
     const put: Node = { ...asForm(rest, form), ...(entry === 'grate' ? { entry } : {}) };
@@ -52,11 +54,14 @@ export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
     return {
       form,
       entry,
-      now: item.form === form && (!entry || (item.entry ?? 'wall') === entry),
+      now,
       edits,
       depth,
-      hole: depth === undefined ? undefined : depth + under,
-      stands: standsBehind(after, atRest(after), node),
+      // The hole of what stands there now is its own, where it was set.
+      hole:
+        (now ? evaluation.holes.get(node)?.depth : undefined) ??
+        (depth === undefined ? undefined : depth + underInvert(form)),
+      stands: standsBehind(after, node),
       needs,
       cannot:
         open && buried > cutDown + NEAR

@@ -41,6 +41,7 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
     book: whole('book'),
     shots: whole('shots'),
     site: whole('site'),
+    rest: whole('rest').usual,
     lineage: whole('lineage').lineage,
     findings: Object.fromEntries(SUBJECTS.map(({ name }) => [name, of(`${name}Findings`)])) as Found,
   };

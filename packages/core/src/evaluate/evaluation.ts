@@ -4,6 +4,7 @@ import type { GradeSolution } from '../grade';
 import type { NodeLevel } from '../ground';
 import type { Topology } from '../network';
 import type {
+  AtRest,
   CrossingResult,
   Finding,
   HoleResult,
@@ -40,6 +41,8 @@ export interface Evaluation {
   readonly book: Book;
   readonly shots: GroundShots;
   readonly site: Site;
+  /** Where water stands when rain has stopped, with water outside as it usually is. */
+  readonly rest: AtRest;
   /** Where what is told of runs that are gone lies now. */
   readonly lineage: Lineage;
   readonly findings: Found;

@@ -29,14 +29,14 @@ type Within = Pick<Preview, 'lines' | 'topology'> & { readonly plan: Pick<Previe
 
 /**
  * The route that the water of a line takes to where it leaves the job. Where it parts, it follows the first that goes on,
- * by id; where lines make a ring it ends before it would come round.
+ * by name; where lines make a ring it ends before it would come round.
  */
 export function routeOut({ lines, topology, plan }: Within, line: LineShape): Route {
   const below: { readonly line: LineShape; readonly runs: number }[] = [];
   const seen = new Set<Uuid>([line.id]);
   for (let at: LineShape | undefined = line; at;) {
     const lowest: ItemOf<'run'> | undefined = at.order.runs[0];
-    const next: Uuid | undefined = lowest && [...(topology.leaving.get(lowerOf(lowest)) ?? [])].sort()[0];
+    const next: Uuid | undefined = lowest && topology.leaving.get(lowerOf(lowest))?.[0];
     const on: LineShape | undefined = next === undefined ? undefined : lines.get(plan.run[next]?.line ?? '');
     at = undefined;
     if (!on || seen.has(on.id)) break;

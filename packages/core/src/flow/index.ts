@@ -1,3 +1,2 @@
 export * from './at-rest';
 export * from './spill';
-export * from './standing';

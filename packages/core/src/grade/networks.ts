@@ -1,15 +1,16 @@
 import type { Plan, Run, Uuid } from '@alveus/plan';
+import { byName } from '../by-name';
 
 const known = new WeakMap<Plan['run'], readonly (readonly Run[])[]>();
 
 /**
- * Runs that hang together by their nodes. Within a network they are in the order of their ids, and networks in that of
+ * Runs that hang together by their nodes. Within a network they are in the order of their names, and networks in that of
  * their first run, so that nothing depends on how a plan is stored.
  */
 export function networksOf(table: Plan['run']): readonly (readonly Run[])[] {
   const before = known.get(table);
   if (before) return before;
-  const runs = Object.values(table).sort((one, other) => (one.id < other.id ? -1 : 1));
+  const runs = Object.values(table).sort(byName);
   const at = new Map<Uuid, Run[]>();
   for (const run of runs)
     for (const node of [run.a, run.b]) {
@@ -34,7 +35,7 @@ export function networksOf(table: Plan['run']): readonly (readonly Run[])[] {
         at.delete(node);
       }
     }
-    return [network.sort((one, other) => (one.id < other.id ? -1 : 1))];
+    return [network.sort(byName)];
   });
   known.set(table, networks);
   return networks;

@@ -1,5 +1,6 @@
 import type { ItemOf, Plan, UpLine, Uuid } from '@alveus/plan';
 import { lowerOf, upperOf } from '@alveus/plan';
+import { byName } from '../by-name';
 
 /** The runs of a line from its low end up, and where they do not make one path. */
 export interface LineOrder {
@@ -12,11 +13,11 @@ export interface LineOrder {
 }
 
 /**
- * Never fails: runs that do not fit follow the path in the order of their ids, and are named.
+ * Never fails: runs that do not fit follow the path in the order of their names, and are named.
  * @param lengthOf horizontal length of a run, m; nothing where it is not known
  */
 export function orderLine(runsOfLine: readonly ItemOf<'run'>[], lengthOf: (run: ItemOf<'run'>) => number): LineOrder {
-  const sorted = [...runsOfLine].sort((a, b) => (a.id < b.id ? -1 : 1));
+  const sorted = [...runsOfLine].sort(byName);
   const uppers = new Set(sorted.map((run) => upperOf(run)));
   const above = new Map<Uuid, ItemOf<'run'>[]>();
   for (const run of sorted) {

@@ -1,9 +1,12 @@
 import type { Plan } from '@alveus/plan';
 import { z } from 'zod';
+import { byName, inOrder } from '../by-name';
 import type { Evaluation } from '../evaluate';
-import { evaluate, findingsOf } from '../evaluate';
+import { crossingsAt, evaluate, findingsOf } from '../evaluate';
 import { say } from '../phrase';
-import type { LineResult, RunResult } from '../results';
+import type { Finding, LineResult, NodeResult, RunResult } from '../results';
+import { bySeverity } from '../results';
+import { takeoff } from '../takeoff';
 import { stationAt } from '../trench';
 
 /** What a plan comes to, as JSON in SI for other programs; the schema is published with the plan format. */
@@ -21,6 +24,19 @@ const ComputedStation = z.strictObject({
   cover: known,
 });
 
+/** What stands in a run when rain has stopped: up to which elevation, along how much of it, how much of that full, m³. */
+const ComputedStanding = z.strictObject({ level: number, wet: number, full: number, volume: number });
+
+const ComputedUtility = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  distance: number,
+  top: known,
+  bottom: known,
+  /** Outside to outside, m; negative where it runs into the pipe. */
+  clear: known,
+});
+
 const ComputedRun = z.strictObject({
   id: z.string(),
   name: z.string(),
@@ -28,7 +44,53 @@ const ComputedRun = z.strictObject({
   slope: known,
   lowInvert: known,
   highInvert: known,
+  trenchWidth: known,
+  standing: ComputedStanding.nullable(),
+  utilities: z.array(ComputedUtility),
   stations: z.array(ComputedStation),
+});
+
+const ComputedNode = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  form: z.string(),
+  ground: known,
+  rim: known,
+  lowestInvert: known,
+  depth: known,
+  /** Elevation at which water stands when rain has stopped; null where none does, or it is not known. */
+  water: known,
+  /** Of its hole: how deep, and what is dug for it. */
+  holeDepth: known,
+  holeDug: known,
+});
+
+const ComputedSum = z.strictObject({
+  supplier: z.string(),
+  name: z.string(),
+  /** What its amounts are in: m³ placed, kg, m, m² or pieces. */
+  unit: z.string(),
+  amount: number,
+  ordered: number,
+  /** As it is asked for. */
+  count: z.strictObject({ of: z.string(), number }).nullable(),
+  loose: number,
+  mass: number,
+  loads: number,
+});
+
+const ComputedTakeoff = z.strictObject({
+  sums: z.array(ComputedSum),
+  soil: z.strictObject({
+    dug: number,
+    back: number,
+    moved: number,
+    stone: number,
+    left: number,
+    leftLoose: number,
+    short: number,
+  }),
+  missing: z.strictObject({ length: number, holes: number, risers: number, bends: number, lost: number }),
 });
 
 const ComputedQuantities = z.strictObject({
@@ -62,6 +124,8 @@ export const Computed = z.strictObject({
   lines: z.array(
     z.strictObject({ id: z.string(), name: z.string(), runs: z.array(ComputedRun), quantities: ComputedQuantities }),
   ),
+  nodes: z.array(ComputedNode),
+  takeoff: ComputedTakeoff,
   findings: z.array(ComputedFinding),
 });
 export type Computed = z.infer<typeof Computed>;
@@ -91,15 +155,17 @@ export function compute(plan: Plan, step = 5): Computed {
   if (least !== undefined)
     throw new RangeError(`Stations every ${step} m are too many for this plan. Ask for a step of ${least} m or more.`);
   return {
-    lines: [...evaluation.lines.values()].map((line) => ({
+    lines: inOrder(evaluation.lines.values(), ({ line }) => line).map((line) => ({
       id: line.id,
       name: line.line.name,
       runs: line.order.runs.map((run, index) =>
-        computedRun(evaluation.runs.get(run.id) as RunResult, line, index, step),
+        computedRun(evaluation, evaluation.runs.get(run.id) as RunResult, line, index, step),
       ),
       quantities: computedQuantities(evaluation, line),
     })),
-    findings: findingsOf(evaluation).map((finding) => ({
+    nodes: inOrder(evaluation.nodes.values(), ({ node }) => node).map((node) => computedNode(evaluation, node)),
+    takeoff: computedTakeoff(evaluation),
+    findings: findingsInOrder(evaluation).map((finding) => ({
       severity: finding.severity,
       rule: finding.rule,
       run: finding.run ?? null,
@@ -110,7 +176,60 @@ export function compute(plan: Plan, step = 5): Computed {
   };
 }
 
+/** The gravest first, then by where they are and what they say. */
+function findingsInOrder(evaluation: Evaluation): Finding[] {
+  const { plan } = evaluation;
+  const keys = new Map(
+    findingsOf(evaluation).map((one) => {
+      const [line, run, node] = [plan.line[one.line ?? ''], plan.run[one.run ?? ''], plan.node[one.node ?? '']];
+      const at = (one.at ?? 0).toFixed(3).padStart(12, '0');
+      return [one, [line?.name, run?.name, node?.name, at, one.rule, say(one.what, 'metric')].join('\n')];
+    }),
+  );
+  const sorted = [...keys].sort(([one, a], [other, b]) => byName({ id: one.id, name: a }, { id: other.id, name: b }));
+  return bySeverity(sorted.map(([finding]) => finding));
+}
+
+function computedNode(
+  { rest, holes }: Evaluation,
+  { id, node, ground, rim, invert, depth }: NodeResult,
+): Computed['nodes'][number] {
+  const hole = holes.get(id);
+  return {
+    id,
+    name: node.name,
+    form: node.form,
+    ground: ground ?? null,
+    rim: rim ?? null,
+    lowestInvert: invert ?? null,
+    depth: depth ?? null,
+    water: rest.levels.get(id)?.level ?? null,
+    holeDepth: hole?.depth ?? null,
+    holeDug: hole?.amounts?.excavation ?? null,
+  };
+}
+
+function computedTakeoff(evaluation: Evaluation): Computed['takeoff'] {
+  const { sums, soil, missing } = takeoff(evaluation);
+  return {
+    sums: sums.map(({ supplier, name, unit, amount, ordered, count, loose, mass, loads }) => ({
+      supplier,
+      name,
+      unit,
+      amount,
+      ordered,
+      count: count ?? null,
+      loose,
+      mass,
+      loads,
+    })),
+    soil,
+    missing,
+  };
+}
+
 function computedRun(
+  evaluation: Evaluation,
   run: RunResult,
   line: LineResult,
   index: number,
@@ -118,6 +237,7 @@ function computedRun(
 ): Computed['lines'][number]['runs'][number] {
   const start = line.line.startChainage + (line.order.starts[index] as number);
   const { low, high, slope } = run.grade;
+  const stands = evaluation.rest.runs.get(run.id);
   return {
     id: run.id,
     name: run.run.name,
@@ -125,6 +245,18 @@ function computedRun(
     slope: slope ?? null,
     lowInvert: low ?? null,
     highInvert: high ?? null,
+    trenchWidth: run.trench?.width ?? null,
+    standing: stands ? { level: stands.level, wet: stands.wet, full: stands.full, volume: stands.volume } : null,
+    utilities: inOrder(crossingsAt(evaluation, run.id), ({ crossing }) => crossing).map(
+      ({ crossing, at, top, bottom, gap, apart }) => ({
+        id: crossing.id,
+        name: crossing.name,
+        distance: at,
+        top: top ?? null,
+        bottom: bottom ?? null,
+        clear: (crossing.lies.how === 'across' ? gap : apart) ?? null,
+      }),
+    ),
     stations: stationDistances(run, step).map((at) => {
       const station = stationAt(run.grade, run.ground, run.envelope, at);
       return {
@@ -169,17 +301,21 @@ function computedQuantities({ plan }: Evaluation, { quantities }: LineResult): C
     pipeDisplaced,
     inHoles,
     structures,
-    layers: layers.map(({ name, material, placed, ordered, mass }) => ({
-      name,
-      material: plan.material[material]?.name ?? material,
-      placed,
-      ordered,
-      mass,
-    })),
+    layers: inOrder(layers, ({ name, material }) => ({ name, id: plan.material[material]?.name ?? '' })).map(
+      ({ name, material, placed, ordered, mass }) => ({
+        name,
+        material: plan.material[material]?.name ?? 'material that was removed',
+        placed,
+        ordered,
+        mass,
+      }),
+    ),
     nativeReturned,
     spoilBank,
     spoilLoose,
-    pipe: pipe.map(({ pipe: id, length, sticks }) => ({ pipe: plan.pipe[id]?.name ?? id, length, sticks })),
+    pipe: inOrder(pipe, ({ pipe: id }) => ({ id, name: plan.pipe[id]?.name ?? '' })).map(
+      ({ pipe: id, length, sticks }) => ({ pipe: plan.pipe[id]?.name ?? 'pipe that was removed', length, sticks }),
+    ),
     complete,
     missingLength,
   };

@@ -1,3 +1,4 @@
+export { FAR } from './forest';
 export * from './choose';
 export { compile } from './compile';
 export type { Compiled } from './compile';

@@ -1,5 +1,6 @@
 import type { Plan, Run, Uuid } from '@alveus/plan';
 import { lowerOf, upperOf } from '@alveus/plan';
+import { byName } from '../by-name';
 import { runLength } from '../length';
 import type { Topology } from './topology';
 
@@ -46,7 +47,7 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
     /** Where the flow splits: leaders to either side by turns, the shortest inmost, and what they lead to side by side. */
     const fan = (from: NodeSpot, down: number, all: readonly Uuid[], further: readonly Uuid[]): void => {
       const runs = further.flatMap((id) => plan.run[id] ?? []);
-      runs.sort((one, other) => drawnLong(one) - drawnLong(other) || (one.id < other.id ? -1 : 1));
+      runs.sort((one, other) => drawnLong(one) - drawnLong(other) || byName(one, other));
       // The one that led here, or the middle one of an odd number, goes straight on.
       let turn = runs.length === all.length && runs.length % 2 === 1 ? 0 : 1;
       for (const run of runs) {
@@ -70,7 +71,7 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
         lay(from, item, to, angle, angle);
       };
       const own = lineEndingAt(plan, topology, node);
-      const arriving = [...(topology.arriving.get(node) ?? [])].sort();
+      const arriving = topology.arriving.get(node) ?? NONE;
       const alone = own === undefined || arriving.length === 1;
       const main = arriving.find((id) => plan.run[id]?.line === own) ?? (alone ? arriving[0] : undefined);
       for (const id of arriving) go(id, upperOf(plan.run[id] as Run), id === main);
@@ -81,12 +82,13 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
     }
   };
   for (const id of [...spots.keys()]) spread(id);
-  const outlets = Object.keys(plan.node)
-    .filter((id) => !topology.leaving.has(id) && topology.arriving.has(id))
-    .sort();
+  const nodes = Object.values(plan.node)
+    .sort(byName)
+    .map(({ id }) => id);
+  const outlets = nodes.filter((id) => !topology.leaving.has(id) && topology.arriving.has(id));
   let north = 0;
   for (const [, spot] of spots) north = Math.min(north, spot.north - 20);
-  for (const id of [...outlets, ...Object.keys(plan.node).sort()]) {
+  for (const id of [...outlets, ...nodes]) {
     if (spots.has(id)) continue;
     spots.set(id, { east: 0, north, placed: false });
     spread(id);

@@ -1,5 +1,6 @@
 import type { ItemOf, Plan, Uuid } from '@alveus/plan';
 import { lowerOf, upperOf } from '@alveus/plan';
+import { byName } from '../by-name';
 import type { LineOrder } from '../grade';
 import { orderLine, runsByLine } from '../grade';
 import { runLength } from '../length';
@@ -7,7 +8,7 @@ import { runLength } from '../length';
 /** Who meets whom: follows from lines, runs and lengths alone, so most edits leave it as it is. */
 export interface Topology {
   readonly orders: ReadonlyMap<Uuid, LineOrder>;
-  /** Runs that carry water away from a node: those whose upper end it is. Several only where it parts. */
+  /** Runs that carry water away from a node, by name: those whose upper end it is. Several only where it parts. */
   readonly leaving: ReadonlyMap<Uuid, readonly Uuid[]>;
   /** Runs that bring water to a node. */
   readonly arriving: ReadonlyMap<Uuid, readonly Uuid[]>;
@@ -25,6 +26,9 @@ export function topologyOf(plan: Pick<Plan, 'line' | 'run' | 'nodePlace'>): Topo
     add(leaving, upperOf(run), run.id);
     add(arriving, lowerOf(run), run.id);
   }
+  const named = (one: Uuid, other: Uuid): number =>
+    byName(plan.run[one] as ItemOf<'run'>, plan.run[other] as ItemOf<'run'>);
+  for (const ends of [leaving, arriving]) for (const ids of ends.values()) if (ids.length > 1) ids.sort(named);
   return {
     orders,
     leaving,

@@ -1,3 +1,4 @@
+export * from './at-rest';
 export * from './crossing';
 export * from './finding';
 export * from './line';
@@ -6,6 +7,5 @@ export * from './quantities';
 export * from './reader';
 export * from './run';
 export * from './shared';
-export * from './standing';
 export * from './wholes';
 export * from './worked';

@@ -8,7 +8,7 @@ export interface NodeResult {
   readonly ground: number | undefined;
   /** Top of its grate or cover: the ground, as long as nothing else is said, m. */
   readonly rim: number | undefined;
-  /** Runs that bring water to it, and runs that carry it away, by their ids. */
+  /** Runs that bring water to it, and runs that carry it away, the lowest first. */
   readonly arriving: readonly NodeEnd[];
   readonly leaving: readonly NodeEnd[];
   /** The lowest of all inverts there, m. */

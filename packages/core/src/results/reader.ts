@@ -1,6 +1,7 @@
 import type { Crossing, ItemOf, Kind, Plan, TestPit, Uuid } from '@alveus/plan';
 import type { LineOrder, RunGradeResult, SurplusFact } from '../grade';
 import type { GroundShot, NodeLevels, RunShot } from '../survey/ground-shots';
+import type { RestLevel, WetRun } from './at-rest';
 import type { CrossingResult } from './crossing';
 import type { Finding } from './finding';
 import type { LineResult } from './line';
@@ -36,6 +37,11 @@ export interface Results {
   readonly pitNow: TestPit;
   /** Of runs: what lies in its trench, and in whose it lies. */
   readonly shared: SharedTrench;
+  /** Of runs and of nodes: water that stands there, with the water outside as it usually is, and at its highest. */
+  readonly wet: WetRun;
+  readonly restLevel: RestLevel;
+  readonly wetHigh: WetRun;
+  readonly highLevel: RestLevel;
   /** Of lines: nodes with holes that are its own. */
   readonly holesOf: readonly Uuid[];
   /** Of nodes. */

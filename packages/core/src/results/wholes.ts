@@ -2,6 +2,7 @@ import type { Crossing, Lineage, Plan, TestPit, Uuid } from '@alveus/plan';
 import type { GradeSolution, SurplusFact } from '../grade';
 import type { Topology } from '../network/topology';
 import type { Book } from '../survey/book';
+import type { Resting } from './at-rest';
 import type { SharedTrench } from './shared';
 import type { GroundShots } from '../survey/ground-shots';
 
@@ -16,6 +17,7 @@ export interface Wholes {
   readonly shots: GroundShots;
   readonly site: Site;
   readonly shared: Shared;
+  readonly rest: Resting;
 }
 
 /** By run: what its trench has to do with others. Of most runs nothing. */

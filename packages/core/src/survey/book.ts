@@ -1,5 +1,6 @@
 import type { Benchmark, ItemOf, Levelling, Plan, Setup, Shot, Target, Uuid } from '@alveus/plan';
 import { inForce, ONLY } from '@alveus/plan';
+import { byName } from '../by-name';
 import { FOOT, MILE } from '../units';
 import { suspectsIn } from './busts';
 
@@ -69,10 +70,13 @@ export const DEFAULT_LEVELLING: Levelling = {
 
 type BookPlan = Pick<Plan, 'benchmark' | 'setup' | 'shot' | 'levelling'>;
 
+/** Shots that two people took at once are told apart by what they read. */
+const readOf = ({ id, sight, reading, note }: Shot) => ({ id, name: `${sight} ${reading.value} ${note}` });
+
 export function workBook(plan: BookPlan): Book {
   const levelling = plan.levelling[ONLY] ?? DEFAULT_LEVELLING;
-  const setups = Object.values(plan.setup).sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
-  const inOrder = Object.values(plan.shot).sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
+  const setups = Object.values(plan.setup).sort((a, b) => a.order - b.order || byName(a, b));
+  const inOrder = Object.values(plan.shot).sort((a, b) => a.order - b.order || byName(readOf(a), readOf(b)));
   const { standing, gone } = inForce(inOrder);
   const [standingOf, goneOf] = [bySetup(standing), bySetup(gone)];
   const standings = setups.map((setup): Standing => ({ setup, shots: standingOf.get(setup.id) ?? [] }));

@@ -1,5 +1,6 @@
 import type { Buying, Item, ItemOf, Supplier, Uuid } from '@alveus/plan';
 import { classOf, formOf, ONLY, SUPPLIERS } from '@alveus/plan';
+import { inOrder } from '../by-name';
 import type { Evaluation } from '../evaluate';
 import { jointOf } from '../pipe';
 import type { HoleResult, NodeResult, RunResult } from '../results';
@@ -133,17 +134,18 @@ export function entriesOf({ plan, runs, nodes, holes, site }: Evaluation): reado
     for (const entry of found) entries.push(entry);
   };
   const material = (id: Uuid): ItemOf<'material'> | undefined => plan.material[id];
-  for (const run of runs.values()) {
+  for (const run of inOrder(runs.values(), ({ run: item }) => item)) {
     const pits = site.pits.get(run.id) ?? NO_PITS;
     add(takenOver(run, [plan.material, pits], () => runEntries(run, { material, pits })));
   }
   const context = { run: (id: Uuid) => runs.get(id), place: (id: Uuid) => plan.nodePlace[id] };
-  for (const node of nodes.values()) {
+  for (const node of inOrder(nodes.values(), ({ node: item }) => item)) {
     const meeting = [...node.arriving, ...node.leaving].map(({ run }) => runs.get(run));
     const by = [plan.nodePlace, ...meeting.flatMap((run) => [run?.pipe, run?.run])];
     add(takenOver(node, by, () => nodeEntries(node, context)));
   }
-  for (const hole of holes.values()) add(takenOver(hole, [], () => holeEntries(hole)));
+  for (const hole of inOrder(holes.values(), ({ id }) => ({ id, name: plan.node[id]?.name ?? '' })))
+    add(takenOver(hole, [], () => holeEntries(hole)));
   return entries;
 }
 
@@ -187,7 +189,7 @@ export function takeoff(evaluation: Evaluation): Takeoff {
 function missingOf({ plan, lines, nodes, runs }: Evaluation): Missing {
   const context = { run: (id: Uuid) => runs.get(id), place: (id: Uuid) => plan.nodePlace[id] };
   let [length, holes, risers, bends, lost] = [0, 0, 0, 0, 0];
-  for (const { quantities } of lines.values()) {
+  for (const { quantities } of inOrder(lines.values(), ({ line }) => line)) {
     length += quantities.missingLength;
     holes += quantities.holesMissing;
     lost += quantities.lost.length;
@@ -214,7 +216,7 @@ function straysOf(plan: Evaluation['plan'], taken: ReadonlyMap<string, unknown>)
 /** One account for the job: what one line has over goes to another that lacks it, before any is bought or hauled. */
 function balanceOf({ lines, native }: Evaluation, transfers: ReadonlyMap<Uuid, readonly Moved[]>): SoilBalance {
   let [dug, back, over, lack] = [0, 0, 0, 0];
-  for (const { quantities } of lines.values()) {
+  for (const { quantities } of inOrder(lines.values(), ({ line }) => line)) {
     dug += quantities.excavation + quantities.swales;
     back += quantities.nativeBank;
     over += quantities.spoilBank;

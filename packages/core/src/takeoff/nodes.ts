@@ -45,6 +45,7 @@ export function nodeEntries(node: NodeResult, context: NodeContext): readonly En
     }
   const outgoing = node.leaving.flatMap((end) => pipeOf(end, context) ?? []);
   const place = node.arriving.length > 0 ? 'way' : 'head';
+  const standing = node.rim === undefined || node.bottom === undefined ? 0 : node.rim - node.bottom;
   for (const { part, per, amount = 1, entry, on, why } of facts.parts ?? []) {
     if ((entry && entry !== (node.node.entry ?? 'wall')) || (on && on !== place)) continue;
     const of = per === 'pipe' ? pipes : per === 'outgoing' ? outgoing : leads ? [leads] : [];
@@ -60,7 +61,7 @@ export function nodeEntries(node: NodeResult, context: NodeContext): readonly En
         add({ of: part }, amount * of.length, why);
         break;
       case 'riser':
-        for (const { id } of of) add({ of: part, pipe: id }, node.depth ?? 0, why);
+        for (const { id } of of) add({ of: part, pipe: id }, standing, why);
         break;
       case 'wye':
         for (const { id } of of) fit({ fit: part, pipe: id, branch: id }, why);
@@ -69,7 +70,10 @@ export function nodeEntries(node: NodeResult, context: NodeContext): readonly En
         for (const { id } of of) fit({ fit: part, pipe: id }, why);
     }
   }
-  if (facts.pipework) addMeeting(node, context, fit);
+  if (facts.pipework) {
+    addMeeting(node, context, fit);
+    if (!facts.turns) addDrops(node, context, add, fit);
+  }
   return entries;
 }
 
@@ -82,10 +86,11 @@ function addMeeting(node: NodeResult, context: NodeContext, fit: (fitting: Fitti
   const leaving = node.leaving[0];
   const main = pipeOf(leaving, context);
   if (!leaving || !main) return;
-  // The way straight on is that of its own line; failing that, the largest.
+  // The way straight on is that of its own line; failing that, the largest, and of those as large the straightest.
+  const turnOf = ({ run }: NodeEnd): number => turnAt(node.id, run, leaving.run, context) ?? 0;
   const straight =
     node.arriving.find(({ line }) => line === leaving.line) ??
-    [...node.arriving].sort((one, other) => (other.inside ?? 0) - (one.inside ?? 0))[0];
+    [...node.arriving].sort((one, other) => (other.inside ?? 0) - (one.inside ?? 0) || turnOf(one) - turnOf(other))[0];
   for (const branch of node.arriving) {
     const pipe = pipeOf(branch, context);
     if (!pipe || branch === straight) continue;
@@ -105,6 +110,26 @@ function addMeeting(node: NodeResult, context: NodeContext, fit: (fitting: Fitti
   for (const degrees of bends) {
     const left = over > 0.5 ? `; ${over.toFixed(0)}° more, measure it in the trench` : '';
     fit({ fit: 'bend', pipe: main.id, degrees }, `turns by ${turn.toFixed(0)}°${left}`);
+  }
+}
+
+/** What a fitting takes up by itself, m: 2 in, common practice. */
+const TAKEN_UP = 2 * INCH;
+
+/** A branch that comes in higher, with no box to drop in, comes down by two bends of 45° and the pipe between them. */
+function addDrops(
+  { arriving }: NodeResult,
+  context: NodeContext,
+  add: (what: Entry['what'], amount: number, why: string) => void,
+  fit: (fitting: Fitting, why: string) => void,
+): void {
+  for (const end of arriving) {
+    const pipe = pipeOf(end, context);
+    if (!pipe || end.drop === undefined || end.drop <= TAKEN_UP) continue;
+    const why = `${end.name} comes down to the line`;
+    fit({ fit: 'bend', pipe: pipe.id, degrees: 45 }, why);
+    fit({ fit: 'bend', pipe: pipe.id, degrees: 45 }, why);
+    add({ of: 'pipe', pipe: pipe.id }, end.drop * Math.SQRT2, why);
   }
 }
 

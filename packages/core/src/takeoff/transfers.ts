@@ -1,4 +1,5 @@
 import type { Transfer, Uuid } from '@alveus/plan';
+import { byName } from '../by-name';
 import type { Evaluation } from '../evaluate';
 import type { Entry } from './articles';
 
@@ -33,7 +34,8 @@ export function transfersOf(entries: readonly Entry[], evaluation: Evaluation): 
     const key = `${lineOf(entry, evaluation) ?? ''} ${entry.what.material}`;
     room.set(key, (room.get(key) ?? 0) + entry.amount);
   }
-  all.sort((one, other) => (one.id < other.id ? -1 : 1));
+  const named = ({ id, place, volume }: Transfer) => ({ id, name: `${place} ${volume}` });
+  all.sort((one, other) => byName(named(one), named(other)));
   for (const transfer of all) {
     const { into, material, volume } = transfer;
     const key = `${into} ${material}`;

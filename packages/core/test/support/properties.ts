@@ -100,8 +100,8 @@ export function reversesByFlowAlone(): void {
       const line = first.lines[which % first.lines.length] as Uuid;
       const edits = reverseLine(first.plan, line);
       const own = Object.values(first.plan.run).filter((run) => run.line === line);
-      expect(edits).toHaveLength(own.length);
-      for (const edit of edits) {
+      const [turned, locked] = [edits.slice(0, own.length), edits.slice(own.length)];
+      for (const edit of turned) {
         if (edit.op !== 'put' || edit.item.kind !== 'run') throw new Error('not a run');
         const { flow, ...rest } = edit.item;
         const { flow: was, ...before } = first.plan.run[edit.item.id] as Run;
@@ -109,7 +109,17 @@ export function reversesByFlowAlone(): void {
         expect(flow).not.toBe(was);
       }
       const once = applyEdits(first.plan, edits);
-      expect(applyEdits(once, reverseLine(once, line))).toEqual(first.plan);
+      const back = applyEdits(once, reverseLine(once, line));
+      expect(back.run).toEqual(first.plan.run);
+      // What is locked is of other lines, and no level of theirs is another after it.
+      for (const edit of locked)
+        expect(edit.op === 'put' && edit.item.kind === 'runGrade' && first.plan.run[edit.item.id]?.line).not.toBe(line);
+      const [before, after] = [evaluate(first.plan), evaluate(once)];
+      for (const { id, run, grade } of before.runs.values()) {
+        if (run.line === line) continue;
+        for (const which of ['low', 'high'] as const)
+          if (grade[which] !== undefined) expect(after.runs.get(id)?.grade[which]).toBeCloseTo(grade[which], 6);
+      }
     }),
     runs(25),
   );

@@ -1056,6 +1056,34 @@ when('a grate that lies under the pipe that comes to it', oneRun({}, { out: { fo
   'fix spill-low',
 ]);
 
+when(
+  'a pop-up over the grate of the inlet above it: water comes out at the inlet',
+  oneRun({}, { out: { form: 'pop-up', ground: 104.4 }, top: { form: 'inlet', ground: 103.9 } }),
+  ['fix never-spills', 'watch stands-full'],
+);
+when(
+  'a pop-up under the grate of the inlet above it',
+  oneRun({}, { out: { form: 'pop-up', ground: 102 }, top: { form: 'inlet', ground: 104 } }),
+  ['watch stands-full'],
+  ['never-spills'],
+);
+when(
+  'a pond that usually stands over the grate of an inlet',
+  oneRun({}, { out: { form: 'pond', usual: 104.5 }, top: { form: 'inlet', ground: 104 } }),
+  ['fix floods-up', 'fix outlet-under-water'],
+);
+when(
+  'a pond that at its highest stands over the grate of an inlet',
+  oneRun({}, { out: { form: 'pond', usual: 99, high: 104.5 }, top: { form: 'inlet', ground: 104 } }),
+  ['watch floods-up', 'fix outlet-under-water'],
+);
+when(
+  'a pond over the pipe and under the grate of the inlet',
+  oneRun({}, { out: { form: 'pond', usual: 102 }, top: { form: 'inlet', ground: 104 } }),
+  ['fix outlet-under-water'],
+  ['floods-up'],
+);
+
 // A swale along the line, whose ground rises from 104 to 104.9 over a pipe from 100 to 101.
 const along = (swale: Partial<SwaleSpec>, run: Parameters<typeof oneRun>[0] = {}): JobSpec =>
   oneRun(run, {}, { swales: [{ on: 'Main', ...swale }] });

@@ -57,7 +57,7 @@ export const FORM_LIST = [
     picture: { walls: 'M10 17H38V50H10Z', lids: 'M7 16H41', pipe: 'M72 30 38 34' },
     ends: 'taken',
     box: true,
-    sump: true,
+    sump: 0,
     roomy: true,
     top: true,
     splits: true,
@@ -95,14 +95,16 @@ export const FORM_LIST = [
       arrows: 'M24 46v7M20 49l4 4 4-4',
     },
     ends: 'rises',
+    // The pipe goes on below the tee, into the stone.
+    sump: 17 * INCH,
     top: true,
     reached: true,
     riser: true,
-    hole: { plan: round(0.5), floor: INCH, tall: 2 * FOOT, room: 9 * INCH, bed: 6 * INCH },
+    hole: { plan: round(0.5), floor: INCH, tall: 2 * FOOT, room: 9 * INCH, bed: 6 * INCH, stone: 2 * FOOT },
     offered: { outlet: true },
-    compared: [{ needs: 'a tee with a grate, and pipe below it in a hole of large stone', under: 2 * FOOT }],
+    compared: [{ needs: 'a tee with a grate, and pipe below it in a hole of large stone' }],
     lastResort: 'end',
-    parts: [STANDS, { part: 'riser', per: 'place', why: 'up to its grate' }],
+    parts: [STANDS, { part: 'riser', per: 'place', why: 'from its foot up to its grate' }],
   }),
   declareForm({
     form: 'pop-up',
@@ -153,13 +155,13 @@ export const FORM_LIST = [
     },
     ends: 'pumped',
     box: true,
-    sump: true,
+    sump: 17 * INCH,
     roomy: true,
     top: true,
     reached: true,
     hole: { plan: round(1.5), floor: INCH, tall: 2 * FOOT, room: FOOT, bed: 6 * INCH },
     offered: { outlet: true },
-    compared: [{ needs: 'a basin below the pipe, a pump with power, and a small pressure line', under: 2 * FOOT }],
+    compared: [{ needs: 'a basin below the pipe, a pump with power, and a small pressure line' }],
     lastResort: 'pump',
     parts: [STANDS, BOOT],
   }),
@@ -171,7 +173,7 @@ export const FORM_LIST = [
     open: true,
     hole: { plan: round(4), floor: 2 * INCH, tall: 3 * FOOT, room: FOOT, bed: FOOT },
     offered: { outlet: true },
-    compared: [{ needs: 'soil that takes the water', under: FOOT }],
+    compared: [{ needs: 'soil that takes the water' }],
   }),
   declareForm({
     form: 'catch-basin',
@@ -186,7 +188,7 @@ export const FORM_LIST = [
     },
     ends: 'taken',
     box: true,
-    sump: true,
+    sump: 0,
     roomy: true,
     top: true,
     open: true,
@@ -203,7 +205,7 @@ export const FORM_LIST = [
     picture: { walls: 'M36 17H58V38H36Z', lids: 'M36 16h3M43 16h3M50 16h3M57 16h1', pipe: 'M36 33 0 38' },
     ends: 'shut',
     box: true,
-    sump: true,
+    sump: 0,
     roomy: true,
     top: true,
     open: true,
@@ -220,7 +222,7 @@ export const FORM_LIST = [
     picture: { walls: 'M30 54V32L38 22V17H50V22L58 32V54Z', lids: 'M35 16H53', pipe: 'M72 46 58 47M30 49 0 52' },
     ends: 'taken',
     box: true,
-    sump: true,
+    sump: 0,
     roomy: true,
     top: true,
     reached: true,
@@ -282,7 +284,7 @@ export const FORM_LIST = [
     },
     ends: 'shut',
     box: true,
-    sump: true,
+    sump: 0,
     top: true,
     open: true,
     reached: true,
@@ -399,6 +401,10 @@ const BY_FORM = new Map<NodeForm, FormDeclaration<NodeForm>>(FORM_LIST.map((one)
 export function formOf(form: NodeForm): FormDeclaration<NodeForm> {
   return BY_FORM.get(form) as FormDeclaration<NodeForm>;
 }
+
+/** How far something goes down inside under its lowest invert, m. */
+export const sumpOf = ({ form, sump }: { readonly form: NodeForm; readonly sump?: number | undefined }): number =>
+  sump ?? formOf(form).sump ?? 0;
 
 /** The forms of which something holds, in the order in which they are offered. */
 export const formsWhere = (holds: (form: FormDeclaration<NodeForm>) => unknown): readonly NodeForm[] =>

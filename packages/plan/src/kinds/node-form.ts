@@ -20,8 +20,8 @@ export interface FormDeclaration<Form extends string> {
 
   /** Pipes go into it through its walls. */
   readonly box?: true;
-  /** May be built with a sump, which holds what settles. */
-  readonly sump?: true;
+  /** May go down below its pipes, as by a sump that holds what settles: so far as long as nobody says otherwise, m. */
+  readonly sump?: number;
   /** Has room for a drop from what comes in to what goes out. */
   readonly roomy?: true;
   /** Pipe goes on through it level: it has no room for a drop. */
@@ -101,6 +101,8 @@ export interface HoleModel {
   /** Of what is set by its ports: from its top down to the inverts, and its walls. */
   readonly ports?: { readonly inlet: number; readonly outlet: number; readonly wall: number };
   readonly bed: number;
+  /** Stone around it, up to so far over its underside. */
+  readonly stone?: number;
 }
 
 /** Ways into a box that was there. */
@@ -111,8 +113,6 @@ export interface ComparedEnd {
   readonly entry?: Entry;
   /** What it takes, in the words of the trade. */
   readonly needs: string;
-  /** How much further down its hole goes than the invert, m. */
-  readonly under?: number;
 }
 
 /** Something that is bought with it: once for each pipe there, for each that leaves, or for the place. */

@@ -1,7 +1,7 @@
 import type { LineShape, Preview } from '@alveus/core';
 import { nodeLevel, portsOf, sizeOf } from '@alveus/core';
 import type { NodeForm, Uuid } from '@alveus/plan';
-import { formOf, upperOf } from '@alveus/plan';
+import { formOf, sumpOf, upperOf } from '@alveus/plan';
 import type { Look } from '../looks';
 import { LOOKS } from '../looks';
 import { box, path } from '../scale';
@@ -112,7 +112,7 @@ function structurePaths(
     all.lids += `M${px - 8} ${ground}h16`;
     const hole = plan.hole[id];
     if (!hole) {
-      const bottom = y.to(invert - (node.sump ?? 0));
+      const bottom = y.to(invert - sumpOf(node));
       all.boxes += box(px - 5, ground, 10, Math.max(4, bottom - ground + 4));
       return;
     }
@@ -120,7 +120,7 @@ function structurePaths(
     const ports = portsOf(hole, node.form);
     const top = ports
       ? invert + (end === 'high' ? ports.outlet : ports.inlet)
-      : invert - (node.sump ?? 0) - hole.floor + hole.tall;
+      : invert - sumpOf(node) - hole.floor + hole.tall;
     const [wide, over] = [Math.max(10, sizeOf(hole).along * x.factor), y.to(top)];
     all.boxes += box(px - wide / 2, over, wide, Math.max(4, y.to(top - hole.tall) - over));
     const shaft = Math.max(6, (hole.riser ?? 0) * x.factor);

@@ -71,13 +71,20 @@ export function PlanSketch(props: PlanSketchProps) {
     onTap: (at) => {
       const sketch = sketchAt(at.view);
       const tapped = nodeAt(sketch, at);
-      if (onPlace) return onPlace(tapped === undefined ? snap(at) : (spots.get(tapped) as NodeSpot));
+      if (onPlace) {
+        // What is placed lies where the finger was: the picture does not move under it.
+        setLooked(at.view);
+        return onPlace(tapped === undefined ? snap(at) : (spots.get(tapped) as NodeSpot));
+      }
       onChoose(tapped !== undefined ? { node: tapped } : (runAt(sketch, at) ?? null));
     },
     onGrab: (at) =>
       !onPlace && node !== undefined && plan.nodePlace[node] !== undefined && nodeAt(sketchAt(at.view), at) === node,
     onDrag: (at) => node !== undefined && onDragNode(node, snap(at, node)),
-    onDrop: (at) => node !== undefined && onDropNode(node, snap(at, node)),
+    onDrop: (at) => {
+      setLooked(at.view);
+      if (node !== undefined) onDropNode(node, snap(at, node));
+    },
     onLetGo,
   });
 

@@ -105,7 +105,7 @@ function Kept({ line, shallow }: { line: LineShape; shallow: Shallow }) {
   const print = usePrint();
   const say = useSay();
   const plan = useAppSelector((state) => state.job.plan);
-  const { node, by, drop, edits, held } = shallow;
+  const { node, roomy, by, drop, edits, held } = shallow;
   const joins = plan.node[node]?.name ?? 'its trunk';
   const coming =
     Math.abs(drop.now) < 0.001
@@ -123,8 +123,9 @@ function Kept({ line, shallow }: { line: LineShape; shallow: Shallow }) {
             {`It enters ${joins} ${coming}. It can go ${print(by, 'depth')} higher at the same slopes, and drop ${print(drop.then, 'distance')} there: that much less to dig all along it.${holds}`}
           </Words>
           <Words size="small" tone="muted">
-            A long drop wears out a bare box: use a drop pipe, or put stone on its floor. The local rule may require
-            one.
+            {roomy
+              ? 'A long drop wears out a bare box: use a drop pipe, or put stone on its floor. The local rule may require one.'
+              : 'There is no box here: the pipe comes down at its end by two 45° bends, which go on the order.'}
           </Words>
           <Button
             icon="up"

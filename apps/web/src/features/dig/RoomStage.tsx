@@ -86,6 +86,9 @@ function useRooms(belowLaid: boolean): Rooms {
   }, [evaluation, route, belowLaid]);
 }
 
+/** A level that no page shows, m: a band without a limit goes on to there. */
+const PAST_THE_PAGE = 20_000;
+
 /** Between these the edge of a band is straight, or near it. */
 const PARTS = 16;
 
@@ -97,8 +100,8 @@ function bandsOf({ runs }: Evaluation, { order }: Route, rooms: Rooms) {
     const at = places.map((place) => ({ at: start + place, ...room.at(place) }));
     return [
       {
-        lowest: at.map(({ at: along, lowest }) => ({ at: along, level: lowest })),
-        highest: at.map(({ at: along, highest }) => ({ at: along, level: highest })),
+        lowest: at.map(({ at: along, lowest }) => ({ at: along, level: Math.max(lowest, -PAST_THE_PAGE) })),
+        highest: at.map(({ at: along, highest }) => ({ at: along, level: Math.min(highest, PAST_THE_PAGE) })),
       },
     ];
   });
@@ -154,11 +157,15 @@ function Way({ way, by, limits, run }: { way: 'higher' | 'lower'; by: number; li
     <View style={[styles.way, { borderColor: tones.line }]}>
       <Words>
         <Words strong size="large" tone={by < 0.003 ? 'fix' : 'settled'}>
-          {print(Math.max(0, by), 'distance')}
+          {by === Infinity ? 'No limit' : print(Math.max(0, by), 'distance')}
         </Words>
-        {by < 1e-6 ? ` ${way}: none. Held by` : ` ${way}, until it reaches`}
+        {by === Infinity
+          ? ` ${way}: nothing in the plan stops it`
+          : by < 1e-6
+            ? ` ${way}: none. Held by`
+            : ` ${way}, until it reaches`}
       </Words>
-      {limits.length === 0 ? (
+      {by === Infinity ? null : limits.length === 0 ? (
         <Words tone="muted">no limit found</Words>
       ) : (
         <Limits label={`What it reaches ${way}`} limits={limits.slice(0, 4)} own={run} />
@@ -174,6 +181,7 @@ function Judged({ laid, invert, highest, lowest }: { laid: number; invert: numbe
   const left = off >= 0 ? highest - laid : laid - lowest;
   const how =
     Math.abs(off) < 5e-7 ? 'Laid as planned' : `${print(Math.abs(off), 'distance')} ${off > 0 ? 'high' : 'low'}`;
+  if (left === Infinity) return <Words strong tone="settled">{`${how}: no limit that way.`}</Words>;
   return left >= -1e-6 ? (
     <Words strong tone="settled">{`${how}: ${print(Math.max(0, left), 'distance')} left before a limit breaks.`}</Words>
   ) : (

@@ -1,12 +1,13 @@
 import { reverseLine } from '@alveus/core';
 import { moveBranch } from '@alveus/core/remove';
 import { Line, lowerOf, nameAfter, serviceOf, SERVICES } from '@alveus/plan';
-import type { Item, ItemOf, Service, Uuid } from '@alveus/plan';
+import type { Edit, Item, ItemOf, Service, Uuid } from '@alveus/plan';
+import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { noticed, sheetOpened, chosenLately, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectLine } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
-import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet } from '../../ui/measured';
+import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet, Words } from '../../ui/measured';
 import { useNodeChoices } from '../parts/choices';
 import { pipeOf, pipeOption, pipeOptions } from '../parts/pipes';
 import { SectionChoice } from '../sections';
@@ -72,13 +73,20 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
   );
 }
 
+const NONE: readonly Edit[] = [];
+
 /** What the runs of a line share. */
 export function LineSheet({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const { edit } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
   const line = useAppSelector(selectLine)?.line;
+  const id = line?.id;
+  const turned = useMemo(() => (id === undefined ? NONE : reverseLine(plan, id)), [plan, id]);
   if (!line) return null;
+  const locked = turned.flatMap((one) =>
+    one.op === 'put' && one.item.kind === 'runGrade' ? (plan.run[one.item.id]?.name ?? []) : [],
+  );
   return (
     <Sheet title={line.name} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       <NameField
@@ -107,8 +115,13 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
         Compare sizes
       </Button>
       <HangsOn line={line} />
+      {locked.length > 0 ? (
+        <Words size="small" tone="muted">
+          {`Reversing it locks the inverts of ${locked.join(', ')} where they are: they follow it now.`}
+        </Words>
+      ) : null}
       <View style={styles.row}>
-        <Button icon="undo" onPress={() => edit(reverseLine(plan, line.id))}>
+        <Button icon="undo" onPress={() => edit(turned)}>
           Reverse flow
         </Button>
         <Button kind="danger" icon="trash" onPress={() => dispatch(sheetOpened({ sheet: 'delete-line' }))}>

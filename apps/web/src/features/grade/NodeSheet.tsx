@@ -4,7 +4,7 @@ import { asForm, Elevation, formOf, Node, NODE_FORMS, upperOf } from '@alveus/pl
 import type { Edit, ItemOf, Uuid } from '@alveus/plan';
 import { View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
-import { selectAtRest, selectEvaluation } from '../../store/results';
+import { selectEvaluation, selectRested } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import {
@@ -90,7 +90,7 @@ function Inverts({ node }: { node: Uuid }) {
   const { rim, bottom, depth } = here;
   const depths = [
     depth === undefined ? '' : `Rim down to the lowest invert: ${print(depth, 'depth')}.`,
-    bottom === undefined || here.node.sump === undefined
+    bottom === undefined || bottom === here.invert
       ? ''
       : `Bottom inside: ${print(bottom, 'elevation')}${rim === undefined ? '' : `, ${print(rim - bottom, 'depth')} below the rim`}.`,
   ].filter(Boolean);
@@ -149,9 +149,8 @@ function Top({ node, outlet }: { node: ItemOf<'node'>; outlet: boolean }) {
 
 /** What stands full behind an end when rain has stopped. */
 function Behind({ node }: { node: Uuid }) {
-  const rest = useAppSelector(selectAtRest);
   const print = usePrint();
-  const behind = standsBehind(useAppSelector(selectEvaluation), rest, node);
+  const behind = standsBehind(useAppSelector(selectRested), node);
   if (!behind) return null;
   return (
     <Words>
@@ -170,7 +169,9 @@ function soaking({ volume, soaks }: StandsBehind, print: (value: number, quantit
 /** How far a box goes down under its lowest invert. */
 function Sump({ node }: { node: ItemOf<'node'> }) {
   const { edit } = useActions();
-  if (!formOf(node.form).sump && node.sump === undefined) return null;
+  const print = usePrint();
+  const { sump: usual } = formOf(node.form);
+  if (usual === undefined && node.sump === undefined) return null;
   return (
     <PlanMeasure
       label="Sump depth, below the lowest invert"
@@ -182,7 +183,11 @@ function Sump({ node }: { node: ItemOf<'node'> }) {
         const { sump: _before, ...rest } = node;
         edit([{ op: 'put', item: sump === undefined ? rest : { ...rest, sump } }]);
       }}
-      hint="Silt settles there and stays out of the pipe; empty where there is none"
+      hint={
+        usual
+          ? `Usually ${print(usual, 'thickness')}; empty for that`
+          : 'Silt settles there and stays out of the pipe; empty where there is none'
+      }
     />
   );
 }

@@ -1,5 +1,5 @@
 import type { Evaluation, Quantity, System } from '@alveus/core';
-import { print, unitName } from '@alveus/core';
+import { print, unitName, unitSize } from '@alveus/core';
 import type { Sum, Takeoff } from '@alveus/core/takeoff';
 import { accountOf, lineOf, looseFactor, movedIn } from '@alveus/core/takeoff';
 import type { BookSheet } from '@alveus/exchange/xlsx';
@@ -79,7 +79,8 @@ function placeRows({ sums }: Takeoff, evaluation: Evaluation, system: System): C
       sum.name,
       evaluation.lines.get(lineOf(entry, evaluation) ?? '')?.line.name ?? '',
       placeName(entry, evaluation),
-      cellOf(entry.amount, quantity, system),
+      // Finer than it is ordered, and a number in any case: they add up to what the list says.
+      Math.round((entry.amount / unitSize(quantity, system)) * 100) / 100,
       unit,
       entry.why,
     ]);

@@ -1,5 +1,5 @@
 import type { AtRest, Evaluation, Finding, Preview, Troubles } from '@alveus/core';
-import { atRest, evaluate, findingsOf, regrade, troublesOf } from '@alveus/core';
+import { evaluate, findingsOf, regrade, troublesOf } from '@alveus/core';
 import type { Edit, Plan } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import { createSelector } from '@reduxjs/toolkit';
@@ -68,4 +68,4 @@ export const selectFindings: (state: RootState) => readonly Finding[] = createSe
 export const selectTroubles: (state: RootState) => Troubles = createSelector([selectFindings], troublesOf);
 
 /** Where water stands when rain has stopped; pulled where it is looked at. */
-export const selectAtRest: (state: RootState) => AtRest = createSelector([selectRested], atRest);
+export const selectAtRest = (state: RootState): AtRest => selectRested(state).rest;

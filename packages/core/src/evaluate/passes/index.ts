@@ -4,6 +4,7 @@ import { findings } from './findings';
 import { hole } from './hole';
 import { line } from './line';
 import { node } from './node';
+import { rest } from './rest';
 import { run } from './run';
 import { shared } from './shared';
 import { book, lineage, shots, site, solution, topology } from './tables';
@@ -21,6 +22,7 @@ export const PASSES: readonly Pass[] = [
   shared,
   run,
   node,
+  rest,
   hole,
   crossing,
   line,

@@ -1,8 +1,10 @@
 import type { ItemOf, Uuid } from '@alveus/plan';
-import { same } from '@alveus/plan';
+import { same, sumpOf } from '@alveus/plan';
+import { byName } from '../../by-name';
 import { insideDiameter } from '../../pipe';
 import type { NodeEnd, NodeResult, Reader } from '../../results';
 import { nodeGround } from '../../survey';
+import { NEAR } from '../../tolerance';
 import { eachPass } from '../pass';
 
 /** A node: what comes together there. */
@@ -26,7 +28,7 @@ function workNode(id: Uuid, read: Reader): NodeResult {
     arriving,
     leaving,
     invert,
-    bottom: invert === undefined ? undefined : invert - (item.sump ?? 0),
+    bottom: invert === undefined ? undefined : invert - sumpOf(item),
     depth: rim === undefined || invert === undefined ? undefined : rim - invert,
   };
 }
@@ -54,7 +56,14 @@ function endsOf(
       drop: invert === undefined || out === undefined ? undefined : invert - out,
     });
   }
-  return ends;
+  return ends.length > 1 ? ends.sort(byLevel) : ends;
+}
+
+/** The lowest first, of those at one level the largest, of those alike by name: their order follows from what they are. */
+function byLevel(one: NodeEnd, other: NodeEnd): number {
+  const [low, lower] = [one, other].map(({ invert = Infinity }) => Math.round(invert / NEAR)) as [number, number];
+  if (low !== lower) return low - lower;
+  return (other.inside ?? 0) - (one.inside ?? 0) || byName({ id: one.run, name: one.name }, { id: other.run, name: other.name });
 }
 
 /** Undefined where one of the ways out is not known. */

@@ -1,5 +1,6 @@
 import type { FromA, Lineage, Piece, Run, Sharing, Uuid } from '@alveus/plan';
 import { itemsNow, same, spanOn } from '@alveus/plan';
+import { byName } from '../../by-name';
 import type { LyingIn, Shared, SharedTrench } from '../../results';
 import { tablePass } from '../pass';
 import { reachesOf } from './reaches';
@@ -27,9 +28,10 @@ export const shared = tablePass<Shared>({
           of(item.run).elsewhere.push({ ...inOrder(own), lead: run, sharing: told.id });
         }
     for (const run of reaches.keys()) of(run);
+    const nameOf = ({ sharing, run }: LyingIn) => ({ id: sharing, name: runs[run]?.name ?? '' });
     const trenches = new Map<Uuid, SharedTrench>();
     for (const [run, { beside, elsewhere }] of byRun) {
-      beside.sort((one, other) => one.place - other.place || (one.sharing < other.sharing ? -1 : 1));
+      beside.sort((one, other) => one.place - other.place || byName(nameOf(one), nameOf(other)));
       elsewhere.sort((one, other) => one.from - other.from);
       trenches.set(run, {
         beside: beside.map(({ place: _place, ...one }) => one),

@@ -6,9 +6,9 @@ import { JUNCTION_RULES } from './junction';
 import { keptByNode } from './keeping';
 import { LEVEL_RULES } from './levels';
 import { MEETING_RULES } from './meeting';
-import { OUTLET_RULES, waterOrder } from './outlet';
+import { floodsUp, OUTLET_RULES, waterOrder } from './outlet';
 
-const USUAL_RULES = [...MEETING_RULES, keptByNode, waterOrder, ...LEVEL_RULES] as const;
+const USUAL_RULES = [...MEETING_RULES, keptByNode, waterOrder, floodsUp, ...LEVEL_RULES] as const;
 const RULES = [...USUAL_RULES, ...FLOW_RULES, ...OUTLET_RULES, ...JUNCTION_RULES] as const;
 /** What is put to most nodes: at those water flows as it may, and goes on. */
 const THROUGH_RULES = [...USUAL_RULES, ...JUNCTION_RULES] as const;

@@ -94,12 +94,13 @@ export const dBoxPorts = rule<NodeFacts>()({
     return differ > limit + NEAR ? [{ by: differ, quantity: 'fine' as const }] : NOTHING;
   },
   words: ({ by = 0 }, { node, leaving }) => {
-    const sorted = [...leaving].sort((one, other) => (one.invert ?? 0) - (other.invert ?? 0));
+    const least = Math.min(...invertsOf(leaving));
+    const lowest = leaving.filter(({ invert }) => invert !== undefined && invert <= least + NEAR);
     return {
       what: [
         `The ports of ${node.name} differ by `,
         measured(by, 'fine'),
-        `: ${sorted[0]?.name ?? 'one'} is the lowest and takes most of the water.`,
+        `: ${namesOf(lowest)} ${lowest.length > 1 ? 'are the lowest and take' : 'is the lowest and takes'} most of the water.`,
       ],
       why: [
         'Laterals share evenly only with all ports level. Levelers trim the last bit; they do not replace a level start.',
@@ -207,7 +208,7 @@ export const bendDrop = rule<NodeFacts>()({
 
 /** Roof water that gets into a perforated pipe: it runs on through it, or backs up into it. */
 interface Backing extends Breach {
-  readonly roof: NodeEnd;
+  readonly roofs: readonly NodeEnd[];
   readonly french: NodeEnd;
   readonly how: 'through' | 'back';
   /** How far up the perforated pipe, m. */
@@ -226,7 +227,14 @@ export const roofIntoFrench = rule<NodeFacts>()({
     const into = leaving.filter((end) => serviceAt(end)?.perforated);
     if (into.length > 0)
       return roofs.flatMap((roof) =>
-        into.map((french) => ({ cause: roof.run, run: french.run, roof, french, how: 'through', reach: 0 })),
+        into.map((french) => ({
+          cause: `${roof.run}:${french.run}`,
+          run: french.run,
+          roofs: [roof],
+          french,
+          how: 'through',
+          reach: 0,
+        })),
       );
     // Both come in: once the pipe going out runs full, what lies lower than its crown takes water back.
     return arriving.flatMap((french) => {
@@ -234,25 +242,22 @@ export const roofIntoFrench = rule<NodeFacts>()({
       const crown = crownOf(leaving);
       if (crown === undefined || french.invert >= crown - NEAR) return [];
       const reach = french.slope !== undefined && french.slope > 0 ? (crown - french.invert) / french.slope : Infinity;
-      const [roof] = roofs;
-      return roof
-        ? [{ cause: french.run, run: french.run, at: 0, severity: 'watch', roof, french, how: 'back', reach }]
-        : [];
+      return [{ cause: french.run, run: french.run, at: 0, severity: 'watch', roofs, french, how: 'back', reach }];
     });
   },
-  words: ({ roof, french, how, reach }, { node, read }) => {
+  words: ({ roofs, french, how, reach }, { node, read }) => {
     const length = read.of('run', french.run)?.length ?? 0;
     return how === 'through'
       ? {
           what: [
-            `At ${node.name} the roof water of ${roof.name} continues in ${french.name}, which is perforated: it backs up and out through its wall downstream.`,
+            `At ${node.name} the roof water of ${namesOf(roofs)} continues in ${french.name}, which is perforated: it backs up and out through its wall downstream.`,
           ],
           why: ['It wets the very ground the drain should dry.'],
           gives: ['Give the roof water its own pipe', 'Use solid pipe from there on'],
         }
       : {
           what: [
-            `When ${node.name} runs full, the roof water of ${roof.name} backs up into ${french.name}, `,
+            `When ${node.name} runs full, the roof water of ${namesOf(roofs)} backs up into ${french.name}, `,
             ...(reach >= length ? ['all of it'] : [measured(reach, 'distance'), ' of it']),
             '.',
           ],

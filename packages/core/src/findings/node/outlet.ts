@@ -1,7 +1,7 @@
 import type { Uuid } from '@alveus/plan';
-import { formOf } from '@alveus/plan';
+import { formOf, upperOf } from '@alveus/plan';
 import { FOOT } from '../../units';
-import { risesIn, standingBehind } from '../../flow';
+import { risesIn, wetBehind } from '../../flow';
 import { exact, measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import type { Stretch } from '../../results';
@@ -40,9 +40,22 @@ function outletPlace({ arriving }: NodeFacts): { readonly run?: Uuid; readonly a
   return first ? { run: first.run, at: 0 } : {};
 }
 
-/** Every stretch that water held at a level at a node stands in, through all the runs above it. */
-function standsIn({ id, read }: NodeFacts, level: number): readonly Stretch[] {
-  return standingBehind(id, level, read).map(({ run, deep, reach }) => ({ run, from: 0, to: reach, at: 0, by: deep }));
+/** Every stretch in which water stands behind a node, through all the runs above it. */
+function standsIn({ id, read }: NodeFacts, level: number, wet: 'wet' | 'wetHigh' = 'wet'): readonly Stretch[] {
+  const behind = wetBehind(id, level, {
+    arriving: (node) => read.of('arriving', node) ?? NOTHING,
+    wet: (run) => read.of(wet, run),
+    upper: (run) => {
+      const item = read.item('run', run);
+      return item && upperOf(item);
+    },
+  });
+  return behind.map(({ run, from, wet: long, deep }) => {
+    const length = from === 'low' ? long : (read.of('run', run)?.length ?? long);
+    return from === 'low'
+      ? { run, from: 0, to: long, at: 0, by: deep }
+      : { run, from: length - long, to: length, at: length, by: deep };
+  });
 }
 
 export const outletUnderWater = rule<NodeFacts>()({
@@ -59,12 +72,12 @@ export const outletUnderWater = rule<NodeFacts>()({
     if (inverts.length === 0) return NOTHING;
     const low = Math.min(...inverts);
     // The usual level first: standing in that is worse than being reached by the highest.
-    for (const [level, which] of [
-      [node.water.normal, 'usual'],
-      [node.water.high, 'high'],
+    for (const [level, which, wet] of [
+      [node.water.normal, 'usual', 'wet'],
+      [node.water.high, 'high', 'wetHigh'],
     ] as const) {
       if (level === undefined || low >= level - NEAR) continue;
-      return [{ ...outletPlace(facts), by: level - low, which, level, stretches: standsIn(facts, level) }];
+      return [{ ...outletPlace(facts), by: level - low, which, level, stretches: standsIn(facts, level, wet) }];
     }
     return NOTHING;
   },
@@ -109,17 +122,21 @@ export const standsFull = rule<NodeFacts>()({
   severity: 'watch',
   source: COMMON,
   judge: (facts) => {
-    const { node, rim } = facts;
-    if (!isOutlet(facts) || !risesIn(node) || rim === undefined) return NOTHING;
-    const stretches = standsIn(facts, rim);
+    const { id, node, read } = facts;
+    const there = isOutlet(facts) && risesIn(node) ? read.of('restLevel', id) : undefined;
+    if (!there) return NOTHING;
+    const stretches = standsIn(facts, there.level);
     if (stretches.length === 0) return NOTHING;
-    return [{ ...outletPlace(facts), by: Math.max(...stretches.map((one) => one.by)), level: rim, stretches }];
+    const where = there.at === id ? undefined : read.of('node', there.at)?.node.name;
+    return [
+      { ...outletPlace(facts), by: Math.max(...stretches.map((one) => one.by)), level: there.level, where, stretches },
+    ];
   },
-  words: ({ level, stretches = NOTHING }, { node, arriving }) => ({
+  words: ({ level, where, stretches = NOTHING }, { node, arriving }) => ({
     what: [
       `Behind ${node.name} water stands up to `,
       measured(level, 'elevation'),
-      ', where it spills: ',
+      `, where it ${where === undefined ? 'spills' : `comes out at ${where}`}: `,
       measured(lengthOf(stretches), 'distance'),
       ' of pipe stays wet until it soaks away.',
     ],
@@ -128,6 +145,81 @@ export const standsFull = rule<NodeFacts>()({
       node.entry === 'grate' ? 'Bring it in through the wall of the box' : 'Add weep holes and stone under it',
       ...endGives(arriving, ['Use an outlet to daylight', 'Use a pump']),
     ],
+  }),
+});
+
+export const neverSpills = rule<NodeFacts>()({
+  name: 'never-spills',
+  helps: ['ends'],
+  title: 'Outlet that water never reaches',
+  stage: 'grade',
+  severity: 'fix',
+  source: GEOMETRY,
+  judge: (facts) => {
+    const { id, node, rim, read } = facts;
+    const there = isOutlet(facts) && risesIn(node) && rim !== undefined ? read.of('restLevel', id) : undefined;
+    if (!there || there.outside || there.at === id) return NOTHING;
+    const lower = read.of('node', there.at);
+    // An overflow above an outlet that drains dry is meant so.
+    if (!lower || lower.leaving.length === 0 || rim === undefined || there.level >= rim - NEAR) return NOTHING;
+    return [
+      {
+        ...outletPlace(facts),
+        by: rim - there.level,
+        rim,
+        where: lower.node.name,
+        cause: there.at,
+        level: there.level,
+      },
+    ];
+  },
+  words: ({ by = 0, rim, where, level }, { node, arriving }) => ({
+    what: [
+      `Water never spills at ${node.name}, `,
+      measured(rim, 'elevation'),
+      `: it comes out at ${where} first, `,
+      measured(by, 'distance'),
+      ' lower.',
+    ],
+    why: ['The ground there floods before the outlet ever runs.'],
+    gives: [
+      { words: [`Set the top of ${node.name} below `, exact(level, 'elevation')] },
+      `Raise ${where}`,
+      ...endGives(arriving, ['Use an outlet to daylight']),
+    ],
+  }),
+});
+
+export const floodsUp = rule<NodeFacts>()({
+  name: 'floods-up',
+  title: 'Grate below the water outside',
+  stage: 'grade',
+  severity: 'fix',
+  source: GEOMETRY,
+  judge: ({ id, node, rim, read }) => {
+    if (!formOf(node.form).open || rim === undefined) return NOTHING;
+    // The usual level first: what the highest does as well is told only where the usual does not.
+    for (const [what, which, severity] of [
+      ['restLevel', 'usual', 'fix'],
+      ['highLevel', 'highest', 'watch'],
+    ] as const) {
+      const there = read.of(what, id);
+      if (!there?.outside || there.level <= rim + NEAR) continue;
+      const from = read.of('node', there.at)?.node.name ?? 'the outlet';
+      return [{ by: there.level - rim, quantity: 'distance' as const, severity, which, level: there.level, from }];
+    }
+    return NOTHING;
+  },
+  words: ({ by = 0, which, level, from }, { node }) => ({
+    what: [
+      `The ${which} water at ${from}, `,
+      measured(level, 'elevation'),
+      `, comes back through the pipe and up at ${node.name}, `,
+      measured(by, 'distance'),
+      ' over its grate.',
+    ],
+    why: ['Water finds the lowest opening: it floods the ground there until it is as high as outside.'],
+    gives: ['Raise the grate above that water', 'Put a flap valve on the outlet', 'Use a pump'],
   }),
 });
 
@@ -216,4 +308,4 @@ export const waterOrder = rule<NodeFacts>()({
 });
 
 /** Rules about where water leaves, put to nodes that nothing leads on from. */
-export const OUTLET_RULES = [noOutlet, endBuried, outletUnderWater, standsFull, spillLow] as const;
+export const OUTLET_RULES = [noOutlet, endBuried, outletUnderWater, standsFull, neverSpills, spillLow] as const;
