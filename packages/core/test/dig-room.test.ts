@@ -202,6 +202,8 @@ test('room on whole plans: just inside it all the rest can be worked out, just o
         const at = (result.grade.low ?? NaN) + share * ((result.grade.high ?? NaN) - (result.grade.low ?? NaN));
         expect(highest).toBeGreaterThan(at - 1e-5);
         expect(lowest).toBeLessThan(at + 1e-5);
+        // Where nothing limits it, that is said, and no far level stands for it.
+        for (const level of [highest, lowest]) expect(Math.abs(level) < 1_000 || !Number.isFinite(level)).toBe(true);
         const downstream = below ? belowOf(after, run) : [];
         const fixed = below ? laid(after, downstream) : after;
         const only = networkOf(after, run);

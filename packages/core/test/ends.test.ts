@@ -1,7 +1,9 @@
 import { applyEdits } from '@alveus/plan';
 import { evaluate, findingsOf, say } from '../src';
 import { endsAt } from '../src/ends';
-import { ft } from './builders';
+import { holeFor } from '../src/shared';
+import { takeoff } from '../src/takeoff';
+import { ft, material } from './builders';
 import { job, oneRun } from './support/jobs';
 
 /** Ends that a line could have, side by side. */
@@ -60,4 +62,25 @@ test('each end is one change of what stands there, and tells what the plan then 
 
 test('a node that is gone has no ends', () => {
   expect(endsAt(evaluate(yard().plan), '00000000-0000-4000-8000-00000000dead')).toEqual([]);
+});
+
+test('the hole of a stand-pipe that is set is the one that comparing ends tells of, and its pipe goes down to its foot', () => {
+  const { plan, ids } = yard();
+  const out = ids['Out'] ?? '';
+  const before = endsAt(evaluate(plan), out).find(({ form }) => form === 'stand-pipe');
+  const put = applyEdits(plan, before?.edits ?? []);
+  const stone = material('Large stone');
+  const dug = applyEdits(put, [
+    { op: 'put', item: stone },
+    { op: 'put', item: holeFor('stand-pipe', out, stone.id) },
+  ]);
+  const evaluation = evaluate(dug);
+  expect(evaluation.holes.get(out)?.depth).toBeCloseTo(before?.hole ?? NaN, 9);
+  const now = endsAt(evaluation, out).find((end) => end.now);
+  expect([now?.form, now?.hole]).toEqual(['stand-pipe', evaluation.holes.get(out)?.depth]);
+  const { sums } = takeoff(evaluation);
+  // From 17 in under the invert of 97.80 up to the grate at 98.40.
+  const riser = sums.find(({ what }) => what.of === 'riser');
+  expect((riser?.amount ?? NaN) / ft(1)).toBeCloseTo(0.6 + 17 / 12, 9);
+  expect(sums.map(({ name }) => name)).toEqual(expect.arrayContaining(['Stand-pipe tee with grate', 'Large stone']));
 });

@@ -472,3 +472,34 @@ describe('the demo', () => {
     expect(found.sums.every(({ key, what }) => key === keyOf(what))).toBe(true);
   });
 });
+
+test('a branch that comes in 2 ft over a trunk with no box there comes down by two bends and the pipe between them', () => {
+  const of = (low: number) => {
+    const { plan } = job({
+      nodes: {
+        Out: { form: 'pond', ground: 110 },
+        Wye: { form: 'fitting', ground: 110 },
+        Head: { form: 'inlet', ground: 110 },
+        Side: { form: 'inlet', ground: 110 },
+      },
+      lines: {
+        Trunk: {
+          pipe: '8 in SDR 35',
+          runs: {
+            Lower: { from: 'Wye', to: 'Out', length: 50, low: 100, slope: 0.01 },
+            Upper: { from: 'Head', to: 'Wye', length: 50, low: 100.5, slope: 0.01 },
+          },
+        },
+        Branch: { pipe: '6 in SDR 35', runs: { Side: { from: 'Side', to: 'Wye', length: 40, low, slope: 0.01 } } },
+      },
+    });
+    const { sums } = takeoff(evaluate(plan));
+    const pipe = sums.find(({ name }) => name === '6 in SDR 35');
+    return {
+      bends: sums.find(({ name }) => name === 'Bend, 45°, 6 in SDR 35')?.amount ?? 0,
+      down: pipe?.entries.find(({ where }) => where.on === 'node')?.amount ?? 0,
+    };
+  };
+  expect(of(102.5)).toEqual({ bends: 2, down: expect.closeTo(ft(2 * Math.SQRT2), 9) as number });
+  expect(of(100.6)).toEqual({ bends: 0, down: 0 });
+});

@@ -1,10 +1,10 @@
 import type { Uuid } from '@alveus/plan';
 import { lowerOf, serviceOf, upperOf } from '@alveus/plan';
 import { insideDiameter, meanAreaBelow } from '../pipe';
-import type { AtRest, NodeResult, RestLevel, RunResult, WetRun } from '../results';
+import type { AtRest, NodeEnd, NodeResult, RestLevel, RunResult, WetRun } from '../results';
 import { NEAR } from '../tolerance';
 import type { Outside } from './spill';
-import { outsideAt, spillLevel } from './spill';
+import { outsideAt, risesIn, spillLevel } from './spill';
 
 /** Where water stands in pipes when rain has stopped and all that can has run out. */
 
@@ -21,23 +21,30 @@ export interface Laid {
  * in, and stands as high inside as far as it comes.
  * @param which of the levels stated of the water outside
  */
-export function atRest({ runs, nodes }: Laid, which: Outside = 'normal'): AtRest {
-  const links = linksOf(runs);
-  const nameOf = (id: Uuid): string => nodes.get(id)?.node.name ?? '';
-  const inside = spread(
-    sourcesOf(nodes, spillLevel, false),
-    links,
-    (before, level, at) => level < before.level || (level === before.level && nameOf(at) < nameOf(before.at)),
-    Math.max,
+export function atRest(laid: Laid, which: Outside = 'normal'): AtRest {
+  const { runs, nodes } = laid;
+  if (!holdsBack(laid)) return DRY;
+  const [exits, grates, outside]: [RestLevel[], RestLevel[], RestLevel[]] = [[], [], []];
+  for (const node of nodes.values()) {
+    const [spills, comesIn] = [spillLevel(node), outsideAt(node, which)];
+    if (spills !== undefined)
+      (node.leaving.length === 0 ? exits : grates).push({ level: spills, at: node.id, outside: false });
+    if (comesIn !== undefined) outside.push({ level: comesIn, at: node.id, outside: true });
+  }
+  const levels = new Map<Uuid, RestLevel>();
+  const lower = (level: number, before: number): boolean => level < before;
+  // Ends of lines first: most grates lie over what comes from there, and are not gone on from.
+  spread(exits, levels, laid, lower, Math.max);
+  spread(grates, levels, laid, lower, Math.max);
+  const inside = new Map<Uuid, RestLevel>();
+  spread(
+    outside,
+    inside,
+    laid,
+    (level, before) => level > before,
+    (level, over) => (over < level - NEAR ? level : NONE_PASSES),
   );
-  const outside = spread(
-    sourcesOf(nodes, (node) => outsideAt(node, which), true),
-    links,
-    (before, level, at) => level > before.level || (level === before.level && nameOf(at) < nameOf(before.at)),
-    (level, over) => (over < level - NEAR ? level : undefined),
-  );
-  const levels = new Map(inside);
-  for (const [node, comesIn] of outside) {
+  for (const [node, comesIn] of inside) {
     const before = levels.get(node);
     if (!before || before.level < comesIn.level) levels.set(node, comesIn);
   }
@@ -49,68 +56,86 @@ export function atRest({ runs, nodes }: Laid, which: Outside = 'normal'): AtRest
   return { runs: wet, levels };
 }
 
-function sourcesOf(
-  nodes: Laid['nodes'],
-  levelOf: (node: NodeResult) => number | undefined,
-  outside: boolean,
-): Map<Uuid, RestLevel> {
-  const sources = new Map<Uuid, RestLevel>();
-  for (const node of nodes.values()) {
-    const level = levelOf(node);
-    if (level !== undefined) sources.set(node.id, { level, at: node.id, outside });
+const NONE_PASSES = -Infinity;
+const DRY: AtRest = { runs: new Map(), levels: new Map() };
+
+/**
+ * Whether water can stand anywhere: where pipe falls all the way to ends that it runs out of, none does, and as a rule
+ * that is all there is.
+ */
+function holdsBack({ runs, nodes }: Laid): boolean {
+  for (const { grade } of runs.values())
+    if (grade.low !== undefined && grade.high !== undefined && grade.low > grade.high + NEAR) return true;
+  for (const { node, arriving, leaving } of nodes.values()) {
+    if (
+      leaving.length === 0
+        ? node.water !== undefined || (arriving.length > 0 && risesIn(node))
+        : climbs(arriving, leaving)
+    )
+      return true;
   }
-  return sources;
+  return false;
+}
+
+/** Whether what comes in may lie under what goes out. */
+function climbs(arriving: readonly NodeEnd[], leaving: readonly NodeEnd[]): boolean {
+  for (const { invert, drop } of arriving)
+    if (
+      drop === undefined
+        ? invert !== undefined && leaving.some((out) => (out.invert ?? -Infinity) > invert)
+        : drop < -NEAR
+    )
+      return true;
+  return false;
 }
 
 /**
- * Hands levels on from node to node until no way gives a better one.
- * @param better whether a level that comes from `at` goes before the one that is there
- * @param passes the level beyond a run whose higher end lies at `over`; undefined where none passes
+ * Hands levels on from node to node until no way gives a better one; of two that are as good, that of the node which goes
+ * by name before the other.
+ * @param better whether a level goes before the one that is there
+ * @param passes the level beyond a run whose higher end lies at `over`
  */
 function spread(
-  sources: ReadonlyMap<Uuid, RestLevel>,
-  links: ReadonlyMap<Uuid, readonly Link[]>,
-  better: (before: RestLevel, level: number, at: Uuid) => boolean,
-  passes: (level: number, over: number) => number | undefined,
-): Map<Uuid, RestLevel> {
-  const levels = new Map(sources);
-  // The lowest first: as a rule each node is then reached once.
-  const waiting = [...sources].sort(([, one], [, other]) => one.level - other.level).map(([node]) => node);
-  for (const node of waiting) {
-    const { level, at, outside } = levels.get(node) as RestLevel;
-    for (const { to, over } of links.get(node) ?? NONE) {
-      const there = passes(level, over);
-      const before = levels.get(to);
-      if (there === undefined || (before && !better(before, there, at))) continue;
-      levels.set(to, { level: there, at, outside });
-      waiting.push(to);
+  from: RestLevel[],
+  levels: Map<Uuid, RestLevel>,
+  { runs, nodes }: Laid,
+  better: (level: number, before: number) => boolean,
+  passes: (level: number, over: number) => number,
+): void {
+  const nameOf = (id: Uuid): string => nodes.get(id)?.node.name ?? '';
+  const waiting: Uuid[] = [];
+  const reach = (to: Uuid, level: number, by: RestLevel): void => {
+    const before = levels.get(to);
+    if (
+      before &&
+      !better(level, before.level) &&
+      !(level === before.level && before.at !== by.at && nameOf(by.at) < nameOf(before.at))
+    )
+      return;
+    levels.set(to, level === by.level ? by : { level, at: by.at, outside: by.outside });
+    waiting.push(to);
+  };
+  for (const one of from.sort((one, other) => one.level - other.level)) reach(one.at, one.level, one);
+  const onward = (ends: readonly NodeEnd[], here: Uuid, by: RestLevel): void => {
+    for (let index = 0; index < ends.length; index += 1) {
+      const result = runs.get((ends[index] as NodeEnd).run);
+      if (!result) continue;
+      const { low, high } = result.grade;
+      if (low === undefined || high === undefined) continue;
+      const level = passes(by.level, Math.max(low, high));
+      const { a, b } = result.run;
+      if (level !== NONE_PASSES) reach(a === here ? b : a, level, by);
     }
+  };
+  for (const id of waiting) {
+    const [node, by] = [nodes.get(id), levels.get(id)];
+    if (!node || !by) continue;
+    onward(node.arriving, id, by);
+    onward(node.leaving, id, by);
   }
-  return levels;
-}
-
-interface Link {
-  readonly to: Uuid;
-  readonly over: number;
 }
 
 const NONE: readonly never[] = [];
-
-function linksOf(runs: Laid['runs']): ReadonlyMap<Uuid, readonly Link[]> {
-  const links = new Map<Uuid, Link[]>();
-  const add = (from: Uuid, link: Link): void => {
-    const list = links.get(from);
-    if (list) list.push(link);
-    else links.set(from, [link]);
-  };
-  for (const { run, grade } of runs.values()) {
-    if (grade.low === undefined || grade.high === undefined) continue;
-    const over = Math.max(grade.low, grade.high);
-    add(lowerOf(run), { to: upperOf(run), over });
-    add(upperOf(run), { to: lowerOf(run), over });
-  }
-  return links;
-}
 
 function wetRun({ id, run, length, grade, pipe, line }: RunResult, levels: AtRest['levels']): WetRun | undefined {
   if (grade.low === undefined || grade.high === undefined || length <= 0) return undefined;

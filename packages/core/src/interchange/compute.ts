@@ -7,6 +7,7 @@ import { say } from '../phrase';
 import type { Finding, LineResult, NodeResult, RunResult } from '../results';
 import { bySeverity } from '../results';
 import { takeoff } from '../takeoff';
+import { NEAR } from '../tolerance';
 import { stationAt } from '../trench';
 
 /** What a plan comes to, as JSON in SI for other programs; the schema is published with the plan format. */
@@ -195,6 +196,7 @@ function computedNode(
   { id, node, ground, rim, invert, depth }: NodeResult,
 ): Computed['nodes'][number] {
   const hole = holes.get(id);
+  const stands = rest.levels.get(id)?.level;
   return {
     id,
     name: node.name,
@@ -203,7 +205,7 @@ function computedNode(
     rim: rim ?? null,
     lowestInvert: invert ?? null,
     depth: depth ?? null,
-    water: rest.levels.get(id)?.level ?? null,
+    water: stands !== undefined && invert !== undefined && stands > invert + NEAR ? stands : null,
     holeDepth: hole?.depth ?? null,
     holeDug: hole?.amounts?.excavation ?? null,
   };

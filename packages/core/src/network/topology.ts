@@ -56,42 +56,29 @@ function ringedRuns(
 ): Set<Uuid> {
   const left = new Set(Object.keys(plan.run));
   const peel = (
-    endOf: (run: ItemOf<'run'>) => Uuid,
     nextOf: (run: ItemOf<'run'>) => Uuid,
     before: ReadonlyMap<Uuid, readonly Uuid[]>,
     after: ReadonlyMap<Uuid, readonly Uuid[]>,
   ): void => {
-    const waiting = new Map<Uuid, number>();
+    /** By node: runs that still feed it. What feeds a run feeds the node at its beginning. */
+    const feeding = new Map<Uuid, number>();
     const free: Uuid[] = [];
-    for (const id of left) {
-      let feeders = 0;
-      for (const other of before.get(endOf(plan.run[id] as ItemOf<'run'>)) ?? NONE) if (left.has(other)) feeders += 1;
-      waiting.set(id, feeders);
-      if (feeders === 0) free.push(id);
+    for (const [node, ids] of before) {
+      let count = 0;
+      for (const id of ids) if (left.has(id)) count += 1;
+      if (count > 0) feeding.set(node, count);
     }
+    for (const [node, ids] of after) if (!feeding.has(node)) for (const id of ids) if (left.has(id)) free.push(id);
     for (let id = free.pop(); id !== undefined; id = free.pop()) {
       left.delete(id);
-      for (const next of after.get(nextOf(plan.run[id] as ItemOf<'run'>)) ?? NONE) {
-        if (!left.has(next)) continue;
-        const feeders = (waiting.get(next) ?? 0) - 1;
-        waiting.set(next, feeders);
-        if (feeders === 0) free.push(next);
-      }
+      const node = nextOf(plan.run[id] as ItemOf<'run'>);
+      const count = (feeding.get(node) ?? 0) - 1;
+      feeding.set(node, count);
+      if (count === 0) for (const next of after.get(node) ?? NONE) if (left.has(next)) free.push(next);
     }
   };
-  peel(
-    (run) => upperOf(run),
-    (run) => lowerOf(run),
-    arriving,
-    leaving,
-  );
-  if (left.size > 0)
-    peel(
-      (run) => lowerOf(run),
-      (run) => upperOf(run),
-      leaving,
-      arriving,
-    );
+  peel(lowerOf, arriving, leaving);
+  if (left.size > 0) peel(upperOf, leaving, arriving);
   return left;
 }
 

@@ -1,4 +1,6 @@
 import type { Uuid } from '@alveus/plan';
+import type { NodeResult } from './node';
+import type { RunResult } from './run';
 
 /** Where water stands when rain has stopped and all that can has run out. */
 
@@ -33,8 +35,21 @@ export interface AtRest {
   readonly levels: ReadonlyMap<Uuid, RestLevel>;
 }
 
+/** Where water outside comes back through the pipe and up through a grate that lies lower. */
+export interface Flood {
+  readonly which: 'usual' | 'highest';
+  readonly level: number;
+  /** Over the grate, m. */
+  readonly by: number;
+  /** The node where it comes in. */
+  readonly from: Uuid;
+}
+
 /** With water outside at its usual level, and at its highest. */
 export interface Resting {
+  /** What it was worked out of. */
+  readonly of: { readonly runs: ReadonlyMap<Uuid, RunResult>; readonly nodes: ReadonlyMap<Uuid, NodeResult> };
   readonly usual: AtRest;
   readonly high: AtRest;
+  readonly floods: ReadonlyMap<Uuid, Flood>;
 }

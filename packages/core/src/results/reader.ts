@@ -1,7 +1,7 @@
 import type { Crossing, ItemOf, Kind, Plan, TestPit, Uuid } from '@alveus/plan';
 import type { LineOrder, RunGradeResult, SurplusFact } from '../grade';
 import type { GroundShot, NodeLevels, RunShot } from '../survey/ground-shots';
-import type { RestLevel, WetRun } from './at-rest';
+import type { Flood, RestLevel, WetRun } from './at-rest';
 import type { CrossingResult } from './crossing';
 import type { Finding } from './finding';
 import type { LineResult } from './line';
@@ -41,7 +41,8 @@ export interface Results {
   readonly wet: WetRun;
   readonly restLevel: RestLevel;
   readonly wetHigh: WetRun;
-  readonly highLevel: RestLevel;
+  /** Of nodes: water outside that comes up there. */
+  readonly flood: Flood;
   /** Of lines: nodes with holes that are its own. */
   readonly holesOf: readonly Uuid[];
   /** Of nodes. */

@@ -114,8 +114,7 @@ export const runsAt = (
     arriving,
   }: { readonly leaving: ReadonlyMap<Uuid, readonly Uuid[]>; readonly arriving: ReadonlyMap<Uuid, readonly Uuid[]> },
   runs: Readonly<Record<Uuid, Run>>,
-): readonly Run[] =>
-  [leaving, arriving].flatMap((ends) => (ends.get(node) ?? []).flatMap((id) => runs[id] ?? []));
+): readonly Run[] => [leaving, arriving].flatMap((ends) => (ends.get(node) ?? []).flatMap((id) => runs[id] ?? []));
 
 /** Which way a run leaves a node on the sketch; undefined where it is not drawn. */
 export function wayOf(id: Uuid | undefined, node: Uuid, read: Reader): number | undefined {

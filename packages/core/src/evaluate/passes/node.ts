@@ -61,9 +61,13 @@ function endsOf(
 
 /** The lowest first, of those at one level the largest, of those alike by name: their order follows from what they are. */
 function byLevel(one: NodeEnd, other: NodeEnd): number {
-  const [low, lower] = [one, other].map(({ invert = Infinity }) => Math.round(invert / NEAR)) as [number, number];
+  const low = Math.round((one.invert ?? Infinity) / NEAR);
+  const lower = Math.round((other.invert ?? Infinity) / NEAR);
   if (low !== lower) return low - lower;
-  return (other.inside ?? 0) - (one.inside ?? 0) || byName({ id: one.run, name: one.name }, { id: other.run, name: other.name });
+  return (
+    (other.inside ?? 0) - (one.inside ?? 0) ||
+    byName({ id: one.run, name: one.name }, { id: other.run, name: other.name })
+  );
 }
 
 /** Undefined where one of the ways out is not known. */

@@ -196,19 +196,13 @@ export const floodsUp = rule<NodeFacts>()({
   stage: 'grade',
   severity: 'fix',
   source: GEOMETRY,
-  judge: ({ id, node, rim, read }) => {
-    if (!formOf(node.form).open || rim === undefined) return NOTHING;
-    // The usual level first: what the highest does as well is told only where the usual does not.
-    for (const [what, which, severity] of [
-      ['restLevel', 'usual', 'fix'],
-      ['highLevel', 'highest', 'watch'],
-    ] as const) {
-      const there = read.of(what, id);
-      if (!there?.outside || there.level <= rim + NEAR) continue;
-      const from = read.of('node', there.at)?.node.name ?? 'the outlet';
-      return [{ by: there.level - rim, quantity: 'distance' as const, severity, which, level: there.level, from }];
-    }
-    return NOTHING;
+  judge: ({ id, node, read }) => {
+    const flood = formOf(node.form).open ? read.of('flood', id) : undefined;
+    if (!flood) return NOTHING;
+    const from = read.of('node', flood.from)?.node.name ?? 'the outlet';
+    return [
+      { ...flood, from, quantity: 'distance' as const, severity: flood.which === 'usual' ? 'fix' : 'watch' } as const,
+    ];
   },
   words: ({ by = 0, which, level, from }, { node }) => ({
     what: [
