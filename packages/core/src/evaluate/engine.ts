@@ -12,15 +12,22 @@ import { movedReferences, ownedIn } from './references';
  * each result read is written down as it is read; a result is worked out anew when something it read is another now.
  */
 
-/** All that was worked out for one state of a plan, and what each of it rests on. Never changed. */
+/**
+ * All that was worked out for one state of a plan, and what each of it rests on. Never changed, but that what is pulled of
+ * it is added.
+ */
 export interface Worked {
   readonly plan: Plan;
-  readonly wholes: ReadonlyMap<string, Whole>;
+  readonly wholes: Map<string, Whole>;
   /** What passes give, by what it is and by id. */
-  readonly results: ReadonlyMap<string, ReadonlyMap<Uuid, unknown>>;
-  readonly reads: ReadonlyMap<string, PassReads>;
+  readonly results: Map<string, ReadonlyMap<Uuid, unknown>>;
+  readonly reads: Map<string, PassReads>;
   /** Of each pass, what this time was worked out; all of it, where that is not said. */
-  readonly anew: ReadonlyMap<string, ReadonlySet<Uuid>>;
+  readonly anew: Map<string, ReadonlySet<Uuid>>;
+  /** By pass, what came from an earlier state and rests on something that is another now: it waits until it is pulled. */
+  readonly stale: Map<string, Set<Uuid>>;
+  /** Passes that were pulled of this state. */
+  readonly pulled: Set<string>;
 }
 
 interface Whole {
@@ -32,49 +39,81 @@ interface Whole {
 const indexes = new WeakMap<Worked, ReadIndex>();
 
 export function work(passes: readonly Pass[], plan: Plan, before?: Worked): Worked {
-  return new Working(passes, plan, before).all();
+  const worked: Worked = {
+    plan,
+    wholes: new Map(before?.wholes),
+    results: new Map(before?.results),
+    reads: new Map(before?.reads),
+    anew: new Map(),
+    stale: new Map([...(before?.stale ?? [])].map(([pass, ids]) => [pass, new Set(ids)])),
+    pulled: new Set(),
+  };
+  if (before) indexes.set(worked, indexOf(before));
+  new Working(worked).all(passes, before);
+  return worked;
+}
+
+/**
+ * Works out what nobody needs before it is looked at, and keeps it with the state that it is pulled of: of what was pulled
+ * of an earlier state, only what the edits since reach.
+ * @param passes in their order: each reads only what those before it give, and what was worked out
+ */
+export function pull(worked: Worked, passes: readonly Pass[]): void {
+  const due = passes.filter(({ name }) => !worked.pulled.has(name));
+  if (due.length > 0) new Working(worked).pull(due);
 }
 
 class Working {
-  readonly #wholes: Map<string, Whole>;
-  readonly #results: Map<string, ReadonlyMap<Uuid, unknown>>;
-  readonly #reads: Map<string, PassReads>;
-  readonly #anew = new Map<string, Set<Uuid>>();
+  readonly #wholes: Worked['wholes'];
+  readonly #results: Worked['results'];
+  readonly #reads: Worked['reads'];
+  readonly #anew: Worked['anew'];
   readonly #index: ReadIndex | undefined;
   /** By pass, what rests on something that is another now. */
-  readonly #stale = new Map<string, Set<Uuid>>();
+  readonly #stale: Worked['stale'];
   readonly #reader: Recorder;
+  private readonly plan: Plan;
 
-  constructor(
-    private readonly passes: readonly Pass[],
-    private readonly plan: Plan,
-    private readonly before: Worked | undefined,
-  ) {
-    this.#wholes = new Map(before?.wholes);
-    this.#results = new Map(before?.results);
-    this.#reads = new Map(before?.reads);
-    this.#index = before && indexOf(before);
-    this.#reader = new Recorder(plan, this.#results, this.#wholes);
+  constructor(private readonly worked: Worked) {
+    this.plan = worked.plan;
+    this.#wholes = worked.wholes;
+    this.#results = worked.results;
+    this.#reads = worked.reads;
+    this.#anew = worked.anew;
+    this.#stale = worked.stale;
+    this.#index = indexes.get(worked);
+    this.#reader = new Recorder(this.plan, this.#results, this.#wholes);
   }
 
-  all(): Worked {
-    const added = this.before ? this.compareItems(this.before.plan) : undefined;
-    for (const pass of this.passes) {
-      this.#reader.nextPass();
-      if (pass.of === 'job') this.table(pass);
-      else if (added) this.some(pass, added);
-      else this.every(pass);
+  all(passes: readonly Pass[], before: Worked | undefined): void {
+    const differing = before ? this.compareItems(before.plan) : undefined;
+    for (const pass of passes) this.run(pass, differing);
+  }
+
+  pull(passes: readonly Pass[]): void {
+    for (const pass of passes) {
+      this.run(pass, this.#results.has(pass.name) ? this.moved(pass) : undefined);
+      this.worked.pulled.add(pass.name);
     }
-    const { plan } = this;
-    const worked: Worked = {
-      plan,
-      wholes: this.#wholes,
-      results: this.#results,
-      reads: this.#reads,
-      anew: this.#anew,
-    };
-    if (this.#index) indexes.set(worked, this.#index);
-    return worked;
+  }
+
+  /** @param differing the ids that came and went since its results were worked out; undefined where there are none yet */
+  private run(pass: Pass, differing: ReadonlyMap<Kind, readonly Uuid[]> | undefined): void {
+    this.#reader.nextPass();
+    if (pass.of === 'job') this.table(pass);
+    else if (differing) this.some(pass, differing);
+    else this.every(pass);
+    this.#stale.delete(pass.name);
+  }
+
+  /** What came and went of the kind of a pass since it was pulled of an earlier state. */
+  private moved(pass: Pass): ReadonlyMap<Kind, readonly Uuid[]> {
+    if (pass.of === 'job' || pass.kind === 'job') return new Map();
+    const [known, items] = [this.#results.get(pass.name), this.plan[pass.kind] as Readonly<Record<Uuid, Item>>];
+    const ids: Uuid[] = [];
+    for (const id in items) if (!known?.has(id)) ids.push(id);
+    for (const id of known?.keys() ?? []) if (!(id in items)) ids.push(id);
+    return new Map([[pass.kind, ids]]);
   }
 
   /** Marks what read an item that is another now. @returns the ids that came and went, by kind */
@@ -156,7 +195,9 @@ class Working {
       ends.push(this.#reader.begin());
     }
     this.#results.set(pass.name, values);
-    this.#reads.set(pass.name, new PassReads(this.#reader.log, from, ids, ends));
+    const reads = new PassReads(this.#reader.log, from, ids, ends);
+    this.#reads.set(pass.name, reads);
+    if (this.#index) for (const [id, read] of reads.byId) this.#index.add(pass.name, id, read);
   }
 
   /** Works it out for what came, and for what rests on something that is another now. */

@@ -5,8 +5,9 @@ import { DEFAULT_PROFILE } from '../limits';
 import type { Finding, Results, Wholes } from '../results';
 import { bySeverity } from '../results';
 import type { Worked } from './engine';
-import { work } from './engine';
+import { pull, work } from './engine';
 import type { Evaluation, Found } from './evaluation';
+import type { Pass } from './pass';
 import { DEFAULT_NATIVE, PASSES } from './passes';
 
 /**
@@ -48,6 +49,23 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
   Object.defineProperty(evaluation, WORKED, { value: worked });
   return evaluation;
 }
+
+/**
+ * What passes give that run only when they are pulled, of a plan as it was evaluated; of one that was handed over by a
+ * worker they begin anew.
+ * @param passes in their order
+ */
+export function pulled<W extends keyof Wholes>(evaluation: Evaluation, passes: readonly Pass[], what: W): Wholes[W] {
+  const own = evaluation as { [WORKED]?: Worked };
+  if (!own[WORKED]) Object.defineProperty(evaluation, WORKED, { value: work(PASSES, evaluation.plan) });
+  const worked = own[WORKED] as unknown as Worked;
+  pull(worked, passes);
+  return worked.wholes.get(what)?.value as Wholes[W];
+}
+
+/** Whether that was pulled of it already. */
+export const wasPulled = (evaluation: Evaluation, what: keyof Wholes): boolean =>
+  (evaluation as { [WORKED]?: Worked })[WORKED]?.pulled.has(what) === true;
 
 /** All findings, the gravest first, and within one severity up each line. */
 export function findingsOf({ findings, lines, runs, plan, site }: Evaluation): Finding[] {

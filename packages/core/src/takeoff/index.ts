@@ -7,4 +7,5 @@ export * from './cutting';
 export * from './ledger';
 export * from './loads';
 export * from './rolls';
+export * from './take';
 export * from './transfers';

@@ -1,21 +1,18 @@
-import type { Buying, Item, ItemOf, Supplier, Uuid } from '@alveus/plan';
-import { classOf, formOf, ONLY, SUPPLIERS } from '@alveus/plan';
+import type { Buying, Item, ItemOf, Plan, Supplier, Uuid } from '@alveus/plan';
+import { classOf, formOf, ONLY, same, SUPPLIERS } from '@alveus/plan';
 import { inOrder } from '../by-name';
 import type { Evaluation } from '../evaluate';
 import { jointOf } from '../pipe';
-import type { HoleResult, NodeResult, RunResult } from '../results';
 import { FOOT, TON, YARD3 } from '../units';
 import type { Article, Entry, What } from './articles';
 import { articleOf, keyOf } from './articles';
 import { booksOf } from './books';
 import type { CutList, Wanted } from './cutting';
 import { cutList } from './cutting';
-import { holeEntries } from './holes';
 import { loadsOf, LOOSE_SOIL, whole } from './loads';
-import { nodeEntries, turnAt } from './nodes';
+import { turnAt } from './nodes';
 import type { Rolls } from './rolls';
 import { rollsFor } from './rolls';
-import { runEntries } from './runs';
 import type { Moved } from './transfers';
 import { movedIn, transfersOf } from './transfers';
 
@@ -108,85 +105,132 @@ export interface Takeoff {
   readonly strays: readonly Stray[];
 }
 
-/** What was worked out of a result, and what else it was worked out by: the same as long as these are. */
-interface Known {
-  readonly by: readonly unknown[];
+/** What the take-off follows from, besides what each thing takes. An evaluation is one. */
+export interface JobLaid {
+  readonly plan: Pick<
+    Plan,
+    'buying' | 'material' | 'pipe' | 'transfer' | 'purchase' | 'delivery' | 'nodePlace' | 'run' | 'node' | 'hole'
+  >;
+  readonly lines: Evaluation['lines'];
+  readonly runs: Evaluation['runs'];
+  readonly nodes: Evaluation['nodes'];
+  readonly native: Evaluation['native'];
+}
+
+/** An entry with the key of its article, which is put together once. */
+export interface Keyed extends Entry {
+  readonly key: string;
+}
+
+export const keyed = (entries: readonly Entry[]): readonly Keyed[] =>
+  entries.map((entry) => ({ ...entry, key: keyOf(entry.what) }));
+
+/** What each run, node and hole takes, by their ids. */
+export interface EntriesBy {
+  readonly runs: ReadonlyMap<Uuid, readonly Keyed[]>;
+  readonly nodes: ReadonlyMap<Uuid, readonly Keyed[]>;
+  readonly holes: ReadonlyMap<Uuid, readonly Keyed[]>;
+}
+
+/** A take-off, and the accounts that it is made of: an account of which nothing is another is taken over. */
+export interface Ledger {
+  readonly takeoff: Takeoff;
+  readonly entries: readonly Keyed[];
+  readonly order: Order;
+  readonly accounts: ReadonlyMap<string, Summed>;
+}
+
+interface Summed {
   readonly entries: readonly Entry[];
-}
-const known = new WeakMap<RunResult | NodeResult | HoleResult, Known>();
-
-function takenOver(
-  result: RunResult | NodeResult | HoleResult,
-  by: readonly unknown[],
-  work: () => readonly Entry[],
-): readonly Entry[] {
-  const before = known.get(result);
-  if (before?.by.length === by.length && by.every((one, index) => one === before.by[index])) return before.entries;
-  const entries = work();
-  known.set(result, { by, entries });
-  return entries;
+  /** What else it was worked out by. */
+  readonly by: readonly unknown[];
+  readonly sum: Sum;
 }
 
-/** All entries of a plan: those of what did not change are taken over. */
-export function entriesOf({ plan, runs, nodes, holes, site }: Evaluation): readonly Entry[] {
-  const entries: Entry[] = [];
-  const add = (found: readonly Entry[]): void => {
-    for (const entry of found) entries.push(entry);
+/** Runs, nodes and holes in the order in which they are entered: it follows from what they are called. */
+interface Order {
+  /** The tables that it was found from. */
+  readonly of: readonly [Plan['run'], Plan['node'], Plan['hole']];
+  readonly runs: readonly Uuid[];
+  readonly nodes: readonly Uuid[];
+  readonly holes: readonly Uuid[];
+}
+
+function orderOf({ run, node, hole }: JobLaid['plan'], before: Order | undefined): Order {
+  const of = [run, node, hole] as const;
+  if (before && alike(before.of, of)) return before;
+  const ids = (items: readonly { readonly id: Uuid; readonly name: string }[]): readonly Uuid[] =>
+    inOrder(items, (item) => item).map(({ id }) => id);
+  return {
+    of,
+    runs: ids(Object.values(run)),
+    nodes: ids(Object.values(node)),
+    holes: ids(Object.keys(hole).map((id) => ({ id, name: node[id]?.name ?? '' }))),
   };
-  const material = (id: Uuid): ItemOf<'material'> | undefined => plan.material[id];
-  for (const run of inOrder(runs.values(), ({ run: item }) => item)) {
-    const pits = site.pits.get(run.id) ?? NO_PITS;
-    add(takenOver(run, [plan.material, pits], () => runEntries(run, { material, pits })));
-  }
-  const context = { run: (id: Uuid) => runs.get(id), place: (id: Uuid) => plan.nodePlace[id] };
-  for (const node of inOrder(nodes.values(), ({ node: item }) => item)) {
-    const meeting = [...node.arriving, ...node.leaving].map(({ run }) => runs.get(run));
-    const by = [plan.nodePlace, ...meeting.flatMap((run) => [run?.pipe, run?.run])];
-    add(takenOver(node, by, () => nodeEntries(node, context)));
-  }
-  for (const hole of inOrder(holes.values(), ({ id }) => ({ id, name: plan.node[id]?.name ?? '' })))
-    add(takenOver(hole, [], () => holeEntries(hole)));
-  return entries;
 }
 
-const NO_PITS: readonly ItemOf<'testPit'>[] = [];
+function entriesIn(entries: EntriesBy, order: Order): readonly Keyed[] {
+  const all: Keyed[] = [];
+  for (const of of ['runs', 'nodes', 'holes'] as const)
+    for (const id of order[of]) for (const entry of entries[of].get(id) ?? []) all.push(entry);
+  return all;
+}
+
 const NONE_MOVED: readonly Moved[] = [];
 
-export const buyingOf = (plan: Evaluation['plan']): Buying => plan.buying[ONLY] ?? DEFAULT_BUYING;
+export const buyingOf = (plan: Pick<Plan, 'buying'>): Buying => plan.buying[ONLY] ?? DEFAULT_BUYING;
 
-export function takeoff(evaluation: Evaluation): Takeoff {
-  const { plan } = evaluation;
+export function ledgerOf(laid: JobLaid & { readonly entries: EntriesBy }, before: Ledger | undefined): Ledger {
+  const { plan } = laid;
   const buying = buyingOf(plan);
-  const byKey = new Map<string, { readonly what: What; readonly entries: Entry[]; amount: number }>();
-  const put = (entry: Entry, what: What = entry.what): void => {
-    const key = keyOf(what);
-    const sum = byKey.get(key);
-    if (!sum) byKey.set(key, { what, entries: [entry], amount: entry.amount });
-    else {
-      sum.entries.push(entry);
-      sum.amount += entry.amount;
-    }
+  const byKey = new Map<string, { readonly what: What; readonly entries: Entry[] }>();
+  const put = (entry: Entry, key: string, what: What = entry.what): void => {
+    const there = byKey.get(key);
+    if (there) there.entries.push(entry);
+    else byKey.set(key, { what, entries: [entry] });
   };
-  const all = entriesOf(evaluation);
-  for (const entry of all) {
+  const order = orderOf(plan, before?.order);
+  const entries = entriesIn(laid.entries, order);
+  for (const entry of entries) {
     if (entry.what.of === 'sod' && buying.seed) {
-      put(entry, { of: 'seed' });
-      put(entry, { of: 'straw' });
-    } else put(entry);
+      put(entry, 'seed', { of: 'seed' });
+      put(entry, 'straw', { of: 'straw' });
+    } else put(entry, entry.key);
   }
-  const transfers = transfersOf(all, evaluation);
-  const soil = balanceOf(evaluation, transfers);
-  const sums = [...byKey.values()].map(({ what, entries, amount }) => {
+  const transfers = transfersOf(entries, laid);
+  const soil = balanceOf(laid, transfers);
+  const accounts = new Map<string, Summed>();
+  for (const [key, { what, entries: own }] of byKey) {
     const moved = (what.of === 'material' && transfers.get(what.material)) || NONE_MOVED;
-    return sumOf(what, entries, amount, moved, evaluation, buying);
-  });
-  if (soil.leftLoose > 1e-9) sums.push(sumOf({ of: 'spoil' }, [], soil.leftLoose, NONE_MOVED, evaluation, buying));
+    const by = [buying, laid.native, moved, thingOf(what, plan)];
+    const was = before?.accounts.get(key);
+    const kept = was && alike(was.by, by) && alike(was.entries, own, same) ? was : undefined;
+    accounts.set(key, kept ?? { entries: own, by, sum: sumOf(what, own, moved, laid, buying) });
+  }
+  const sums = Array.from(accounts.values(), ({ sum }) => sum);
+  if (soil.leftLoose > 1e-9) sums.push(sumOf({ of: 'spoil' }, [], NONE_MOVED, laid, buying, soil.leftLoose));
   const rank = (supplier: Supplier): number => SUPPLIERS.indexOf(supplier);
   sums.sort((one, other) => rank(one.supplier) - rank(other.supplier) || one.name.localeCompare(other.name, 'en'));
-  return { sums, soil, missing: missingOf(evaluation), strays: straysOf(plan, byKey) };
+  return { takeoff: { sums, soil, missing: missingOf(laid), strays: straysOf(plan, byKey) }, entries, order, accounts };
 }
 
-function missingOf({ plan, lines, nodes, runs }: Evaluation): Missing {
+/** What of the plan an article is. */
+function thingOf(what: What, plan: JobLaid['plan']): unknown {
+  if ('material' in what) return plan.material[what.material];
+  if ('pipe' in what) return plan.pipe[what.pipe];
+  if (what.of !== 'fitting') return undefined;
+  // Of a fitting for two pipes either may have another name.
+  return 'branch' in what.fitting ? plan.pipe : plan.pipe[what.fitting.pipe];
+}
+
+function alike<T>(one: readonly T[], other: readonly T[], equal: (one: T, other: T) => boolean = Object.is): boolean {
+  if (one.length !== other.length) return false;
+  for (let index = 0; index < one.length; index += 1)
+    if (one[index] !== other[index] && !equal(one[index] as T, other[index] as T)) return false;
+  return true;
+}
+
+function missingOf({ plan, lines, nodes, runs }: JobLaid): Missing {
   const context = { run: (id: Uuid) => runs.get(id), place: (id: Uuid) => plan.nodePlace[id] };
   let [length, holes, risers, bends, lost] = [0, 0, 0, 0, 0];
   for (const { quantities } of inOrder(lines.values(), ({ line }) => line)) {
@@ -203,7 +247,7 @@ function missingOf({ plan, lines, nodes, runs }: Evaluation): Missing {
   return { length, holes, risers, bends, lost };
 }
 
-function straysOf(plan: Evaluation['plan'], taken: ReadonlyMap<string, unknown>): readonly Stray[] {
+function straysOf(plan: JobLaid['plan'], taken: ReadonlyMap<string, unknown>): readonly Stray[] {
   const { ordered, delivered } = booksOf(plan);
   const strays = new Map<string, Stray>();
   for (const [article, [line]] of ordered)
@@ -214,7 +258,7 @@ function straysOf(plan: Evaluation['plan'], taken: ReadonlyMap<string, unknown>)
 }
 
 /** One account for the job: what one line has over goes to another that lacks it, before any is bought or hauled. */
-function balanceOf({ lines, native }: Evaluation, transfers: ReadonlyMap<Uuid, readonly Moved[]>): SoilBalance {
+function balanceOf({ lines, native }: JobLaid, transfers: ReadonlyMap<Uuid, readonly Moved[]>): SoilBalance {
   let [dug, back, over, lack] = [0, 0, 0, 0];
   for (const { quantities } of inOrder(lines.values(), ({ line }) => line)) {
     dug += quantities.excavation + quantities.swales;
@@ -234,10 +278,10 @@ function balanceOf({ lines, native }: Evaluation, transfers: ReadonlyMap<Uuid, r
 function sumOf(
   what: What,
   entries: readonly Entry[],
-  amount: number,
   moved: readonly Moved[],
-  { plan, native }: Evaluation,
+  { plan, native }: JobLaid,
   buying: Buying,
+  amount = entries.reduce((sum, entry) => sum + entry.amount, 0),
 ): Sum {
   const sum: Sum = {
     ...articleOf(what, plan),

@@ -1,4 +1,4 @@
-import type { Transfer, Uuid } from '@alveus/plan';
+import type { Plan, Transfer, Uuid } from '@alveus/plan';
 import { byName } from '../by-name';
 import type { Evaluation } from '../evaluate';
 import type { Entry } from './articles';
@@ -17,14 +17,20 @@ export interface Moved {
 export const movedIn = (moved: readonly Moved[]): number => moved.reduce((sum, { counted }) => sum + counted, 0);
 
 /** What stands at a node is the line's that leaves it; at the end of the last, that of the one that arrives. */
-export function lineOf({ where }: Pick<Entry, 'where'>, { runs, nodes }: Evaluation): Uuid | undefined {
+export function lineOf(
+  { where }: Pick<Entry, 'where'>,
+  { runs, nodes }: Pick<Evaluation, 'runs' | 'nodes'>,
+): Uuid | undefined {
   if (where.on === 'run') return runs.get(where.run)?.run.line;
   const node = nodes.get(where.node);
   return (node?.leaving[0] ?? node?.arriving[0])?.line;
 }
 
 /** By material: each transfer in turn takes what those before it left to be filled. @param entries of materials among others */
-export function transfersOf(entries: readonly Entry[], evaluation: Evaluation): ReadonlyMap<Uuid, readonly Moved[]> {
+export function transfersOf(
+  entries: readonly Entry[],
+  evaluation: Pick<Evaluation, 'runs' | 'nodes'> & { readonly plan: Pick<Plan, 'transfer'> },
+): ReadonlyMap<Uuid, readonly Moved[]> {
   const byMaterial = new Map<Uuid, Moved[]>();
   const all = Object.values(evaluation.plan.transfer);
   if (all.length === 0) return byMaterial;

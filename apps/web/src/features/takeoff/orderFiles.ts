@@ -1,13 +1,12 @@
 import type { Evaluation, Quantity, System } from '@alveus/core';
 import { print, unitName, unitSize } from '@alveus/core';
 import type { Sum, Takeoff } from '@alveus/core/takeoff';
-import { accountOf, lineOf, looseFactor, movedIn } from '@alveus/core/takeoff';
+import { accountOf, lineOf, looseFactor, movedIn, takeoff } from '@alveus/core/takeoff';
 import type { BookSheet } from '@alveus/exchange/xlsx';
 import type { RootState } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { saveBlob, saveText } from '../../sync/files';
 import { today } from './today';
-import { workedOut } from './useTakeoff';
 import { placeName } from './where';
 import { COUNT_WORDS, quantityOf, SUPPLIER_WORDS } from './words';
 
@@ -92,14 +91,14 @@ const asText = (rows: readonly (readonly Cell[])[]): string[][] => rows.map((row
 
 export function saveOrderTable(state: RootState): void {
   const evaluation = selectCommitted(state);
-  const rows = [...titleRows(state.job.name), ...orderRows(workedOut(evaluation), evaluation, state.settings.system)];
+  const rows = [...titleRows(state.job.name), ...orderRows(takeoff(evaluation), evaluation, state.settings.system)];
   void import('@alveus/exchange').then(({ csvText }) =>
     saveText(`${state.job.name} order list.csv`, 'text/csv', csvText(asText(rows))),
   );
 }
 
 export function orderBook(job: string, evaluation: Evaluation, system: System): BookSheet[] {
-  const of = workedOut(evaluation);
+  const of = takeoff(evaluation);
   return [
     {
       name: 'Order list',

@@ -1,18 +1,9 @@
 import type { Evaluation } from '@alveus/core';
 import type { Takeoff } from '@alveus/core/takeoff';
-import { takeoff } from '@alveus/core/takeoff';
+import { isTaken, takeoff } from '@alveus/core/takeoff';
 import { useEffect, useState } from 'react';
 import { useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
-
-const known = new WeakMap<Evaluation, Takeoff>();
-
-/** Worked out once for each evaluation, whoever looks at it. */
-export function workedOut(evaluation: Evaluation): Takeoff {
-  let found = known.get(evaluation);
-  if (!found) known.set(evaluation, (found = takeoff(evaluation)));
-  return found;
-}
 
 export interface TakeoffNow {
   readonly evaluation: Evaluation;
@@ -27,14 +18,14 @@ export interface TakeoffNow {
  */
 export function useTakeoff(): TakeoffNow | undefined {
   const evaluation = useAppSelector(selectCommitted);
-  const [now, setNow] = useState<Evaluation | undefined>(() => (known.has(evaluation) ? evaluation : undefined));
+  const [now, setNow] = useState<Evaluation | undefined>(() => (isTaken(evaluation) ? evaluation : undefined));
   useEffect(() => {
     if (now === evaluation) return undefined;
     const timer = setTimeout(() => {
-      workedOut(evaluation);
+      takeoff(evaluation);
       setNow(evaluation);
     }, 0);
     return () => clearTimeout(timer);
   }, [evaluation, now]);
-  return now && { evaluation: now, takeoff: workedOut(now), stale: now !== evaluation };
+  return now && { evaluation: now, takeoff: takeoff(now), stale: now !== evaluation };
 }
