@@ -23,10 +23,11 @@ test('compute prints what a plan comes to, in SI, by its published schema', () =
   const { status, stdout } = alveus('compute', 'demo/tansy-hill.json', '--step', '10');
   expect(status).toBe(0);
   const computed = Computed.parse(JSON.parse(stdout));
-  const [run] = computed.lines[0]?.runs ?? [];
+  const [run] = computed.lines.find(({ name }) => name === 'Barn storm line')?.runs ?? [];
   expect(run?.lowInvert).toBeCloseTo(28.194, 9);
   expect(run?.stations.some(({ distance }) => distance === 10)).toBe(true);
-  expect(computed.lines[0]?.quantities.complete).toBe(true);
+  expect(computed.lines.find(({ name }) => name === 'Barn storm line')?.quantities.complete).toBe(true);
+  expect(computed.takeoff.sums.length).toBeGreaterThan(20);
 });
 
 test('a bad file gets a sentence on stderr and exit code 1', () => {

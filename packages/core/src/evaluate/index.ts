@@ -5,3 +5,5 @@ export * from './stations';
 export * from './route';
 export { DEFAULT_NATIVE } from './passes';
 export * from './where';
+export { eachPass, tablePass } from './pass';
+export type { Pass as EvaluationPass } from './pass';

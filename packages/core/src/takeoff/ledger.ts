@@ -117,25 +117,17 @@ export interface JobLaid {
   readonly native: Evaluation['native'];
 }
 
-/** An entry with the key of its article, which is put together once. */
-export interface Keyed extends Entry {
-  readonly key: string;
-}
-
-export const keyed = (entries: readonly Entry[]): readonly Keyed[] =>
-  entries.map((entry) => ({ ...entry, key: keyOf(entry.what) }));
-
 /** What each run, node and hole takes, by their ids. */
 export interface EntriesBy {
-  readonly runs: ReadonlyMap<Uuid, readonly Keyed[]>;
-  readonly nodes: ReadonlyMap<Uuid, readonly Keyed[]>;
-  readonly holes: ReadonlyMap<Uuid, readonly Keyed[]>;
+  readonly runs: ReadonlyMap<Uuid, readonly Entry[]>;
+  readonly nodes: ReadonlyMap<Uuid, readonly Entry[]>;
+  readonly holes: ReadonlyMap<Uuid, readonly Entry[]>;
 }
 
 /** A take-off, and the accounts that it is made of: an account of which nothing is another is taken over. */
 export interface Ledger {
   readonly takeoff: Takeoff;
-  readonly entries: readonly Keyed[];
+  readonly entries: readonly Entry[];
   readonly order: Order;
   readonly accounts: ReadonlyMap<string, Summed>;
 }
@@ -169,10 +161,10 @@ function orderOf({ run, node, hole }: JobLaid['plan'], before: Order | undefined
   };
 }
 
-function entriesIn(entries: EntriesBy, order: Order): readonly Keyed[] {
-  const all: Keyed[] = [];
-  for (const of of ['runs', 'nodes', 'holes'] as const)
-    for (const id of order[of]) for (const entry of entries[of].get(id) ?? []) all.push(entry);
+function entriesIn(entries: EntriesBy, order: Order): readonly Entry[] {
+  const all: Entry[] = [];
+  for (const sort of ['runs', 'nodes', 'holes'] as const)
+    for (const id of order[sort]) for (const entry of entries[sort].get(id) ?? []) all.push(entry);
   return all;
 }
 
@@ -183,24 +175,14 @@ export const buyingOf = (plan: Pick<Plan, 'buying'>): Buying => plan.buying[ONLY
 export function ledgerOf(laid: JobLaid & { readonly entries: EntriesBy }, before: Ledger | undefined): Ledger {
   const { plan } = laid;
   const buying = buyingOf(plan);
-  const byKey = new Map<string, { readonly what: What; readonly entries: Entry[] }>();
-  const put = (entry: Entry, key: string, what: What = entry.what): void => {
-    const there = byKey.get(key);
-    if (there) there.entries.push(entry);
-    else byKey.set(key, { what, entries: [entry] });
-  };
   const order = orderOf(plan, before?.order);
   const entries = entriesIn(laid.entries, order);
-  for (const entry of entries) {
-    if (entry.what.of === 'sod' && buying.seed) {
-      put(entry, 'seed', { of: 'seed' });
-      put(entry, 'straw', { of: 'straw' });
-    } else put(entry, entry.key);
-  }
+  const groups = groupsOf(entries, buying.seed);
   const transfers = transfersOf(entries, laid);
   const soil = balanceOf(laid, transfers);
   const accounts = new Map<string, Summed>();
-  for (const [key, { what, entries: own }] of byKey) {
+  for (const { what, entries: own } of groups) {
+    const key = keyOf(what);
     const moved = (what.of === 'material' && transfers.get(what.material)) || NONE_MOVED;
     const by = [buying, laid.native, moved, thingOf(what, plan)];
     const was = before?.accounts.get(key);
@@ -211,7 +193,51 @@ export function ledgerOf(laid: JobLaid & { readonly entries: EntriesBy }, before
   if (soil.leftLoose > 1e-9) sums.push(sumOf({ of: 'spoil' }, [], NONE_MOVED, laid, buying, soil.leftLoose));
   const rank = (supplier: Supplier): number => SUPPLIERS.indexOf(supplier);
   sums.sort((one, other) => rank(one.supplier) - rank(other.supplier) || one.name.localeCompare(other.name, 'en'));
-  return { takeoff: { sums, soil, missing: missingOf(laid), strays: straysOf(plan, byKey) }, entries, order, accounts };
+  return {
+    takeoff: { sums, soil, missing: missingOf(laid), strays: straysOf(plan, accounts) },
+    entries,
+    order,
+    accounts,
+  };
+}
+
+interface Group {
+  readonly what: What;
+  readonly entries: Entry[];
+}
+
+/** Entries by article. Keys of articles are put together once for each, not for each entry. */
+function groupsOf(entries: readonly Entry[], seed: boolean): readonly Group[] {
+  const shelves = new Map<What['of'], Map<string, Group>>();
+  const put = (entry: Entry, what: What): void => {
+    let shelf = shelves.get(what.of);
+    if (!shelf) shelves.set(what.of, (shelf = new Map<string, Group>()));
+    const id = idIn(what);
+    const group = shelf.get(id);
+    if (group) group.entries.push(entry);
+    else shelf.set(id, { what, entries: [entry] });
+  };
+  for (const entry of entries) {
+    if (entry.what.of === 'sod' && seed) {
+      put(entry, { of: 'seed' });
+      put(entry, { of: 'straw' });
+    } else put(entry, entry.what);
+  }
+  return [...shelves.values()].flatMap((shelf) => [...shelf.values()]);
+}
+
+/** What tells an article from others of its sort. */
+function idIn(what: What): string {
+  switch (what.of) {
+    case 'dug':
+      return what.stratum;
+    case 'structure':
+      return what.form;
+    case 'fitting':
+      return keyOf(what);
+    default:
+      return 'material' in what ? what.material : 'pipe' in what ? what.pipe : '';
+  }
 }
 
 /** What of the plan an article is. */

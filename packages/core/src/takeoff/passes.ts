@@ -1,19 +1,19 @@
 import { ONLY, same } from '@alveus/plan';
-import { DEFAULT_NATIVE } from '../evaluate';
-import type { Pass } from '../evaluate/pass';
-import { eachPass, tablePass } from '../evaluate/pass';
+import type { EvaluationPass } from '../evaluate';
+import { DEFAULT_NATIVE, eachPass, tablePass } from '../evaluate';
+import type { Entry } from './articles';
 import { holeEntries } from './holes';
-import type { Keyed, Ledger } from './ledger';
-import { keyed, ledgerOf } from './ledger';
+import type { Ledger } from './ledger';
+import { ledgerOf } from './ledger';
 import { nodeEntries } from './nodes';
 import { runEntries } from './runs';
 
 declare module '../results/reader' {
   interface Results {
     /** Of runs, nodes and holes: what each takes. */
-    readonly runEntries: readonly Keyed[];
-    readonly nodeEntries: readonly Keyed[];
-    readonly holeEntries: readonly Keyed[];
+    readonly runEntries: readonly Entry[];
+    readonly nodeEntries: readonly Entry[];
+    readonly holeEntries: readonly Entry[];
   }
 }
 declare module '../results/wholes' {
@@ -25,7 +25,7 @@ declare module '../results/wholes' {
 const NONE: readonly never[] = [];
 
 /** The take-off, worked out when somebody looks at it: what each thing takes, and all of it summed by article. */
-export const TAKEOFF: readonly Pass[] = [
+export const TAKEOFF: readonly EvaluationPass[] = [
   eachPass<'runEntries'>({
     name: 'runEntries',
     kind: 'run',
@@ -33,7 +33,7 @@ export const TAKEOFF: readonly Pass[] = [
     work: (id, read) => {
       const run = read.of('run', id);
       const pits = read.of('pitsOn', id) ?? NONE;
-      return run ? keyed(runEntries(run, { material: (material) => read.item('material', material), pits })) : NONE;
+      return run ? runEntries(run, { material: (material) => read.item('material', material), pits }) : NONE;
     },
   }),
   eachPass<'nodeEntries'>({
@@ -46,7 +46,7 @@ export const TAKEOFF: readonly Pass[] = [
         run: (run: string) => read.of('run', run),
         place: (one: string) => read.item('nodePlace', one),
       };
-      return node ? keyed(nodeEntries(node, context)) : NONE;
+      return node ? nodeEntries(node, context) : NONE;
     },
   }),
   eachPass<'holeEntries'>({
@@ -55,7 +55,7 @@ export const TAKEOFF: readonly Pass[] = [
     same,
     work: (id, read) => {
       const hole = read.of('hole', id);
-      return hole ? keyed(holeEntries(hole)) : NONE;
+      return hole ? holeEntries(hole) : NONE;
     },
   }),
   tablePass<Ledger>({
