@@ -9,6 +9,7 @@ import { bySeverity } from '../results';
 import { takeoff } from '../takeoff';
 import { NEAR } from '../tolerance';
 import { stationAt } from '../trench';
+import { leastStep, stationDistances } from './stations';
 
 /** What a plan comes to, as JSON in SI for other programs; the schema is published with the plan format. */
 
@@ -130,21 +131,6 @@ export const Computed = z.strictObject({
   findings: z.array(ComputedFinding),
 });
 export type Computed = z.infer<typeof Computed>;
-
-/** Stations that one answer may hold: some 50 MB of it. */
-export const MOST_STATIONS = 200_000;
-
-/** The least step, in whole metres, at which a plan comes to no more stations than that; undefined where `step` will do. */
-export function leastStep(evaluation: Evaluation, step: number): number | undefined {
-  let steps = 0;
-  let fixed = 0;
-  for (const run of evaluation.runs.values()) {
-    steps += run.length;
-    fixed += run.ground.points.length + 2;
-  }
-  if (fixed + steps / step <= MOST_STATIONS) return undefined;
-  return Math.ceil(steps / Math.max(1, MOST_STATIONS - fixed));
-}
 
 /**
  * @param step stations are given at every ground break and at every multiple of it, m
@@ -272,14 +258,6 @@ function computedRun(
       };
     }),
   };
-}
-
-/** Both ends, every ground point and every step of a run, in order and each once. */
-export function stationDistances(run: Pick<RunResult, 'length' | 'ground'>, step: number): number[] {
-  const distances = new Set<number>([0, run.length, ...run.ground.points.map((point) => point.at)]);
-  for (let count = 1; count * step < run.length; count += 1) distances.add(count * step);
-  const sorted = [...distances].sort((a, b) => a - b);
-  return sorted.filter((at, index) => index === 0 || at - (sorted[index - 1] as number) > 1e-9);
 }
 
 function computedQuantities({ plan }: Evaluation, { quantities }: LineResult): Computed['lines'][number]['quantities'] {

@@ -3,7 +3,7 @@ import type { LineResult, RunResult } from '../results';
 import { stationAt } from '../trench';
 import type { Quantity, System } from '../units';
 import { print, unitName } from '../units';
-import { leastStep, stationDistances } from './compute';
+import { leastStep, stationDistances } from './stations';
 
 /** The grade table of a line: its head, then a row of cells per station from the outlet up, in the units on show. */
 export function gradeTable(evaluation: Evaluation, line: LineResult, system: System, asked: number): string[][] {

@@ -1,2 +1,3 @@
 export * from './compute';
 export * from './grade-table';
+export * from './stations';

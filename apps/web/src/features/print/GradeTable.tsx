@@ -1,5 +1,5 @@
 import type { LineResult } from '@alveus/core';
-import { gradeTable } from '@alveus/core/interchange';
+import { gradeTable } from '@alveus/core/grade-table';
 import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { PrintedTable } from '../../ui/Printed';

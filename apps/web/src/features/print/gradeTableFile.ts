@@ -1,4 +1,4 @@
-import { gradeTable } from '@alveus/core/interchange';
+import { gradeTable } from '@alveus/core/grade-table';
 import type { Evaluation, LineResult, System } from '@alveus/core';
 import { saveText } from '../../sync/files';
 import { tableStep } from './tableStep';
