@@ -57,7 +57,7 @@ export function endsAt(evaluation: Evaluation, node: Uuid): readonly End[] {
       now,
       edits,
       depth,
-      // The hole of what stands there now is its own, where it was set.
+      // Where a hole is set for the end that is there now, it is that one.
       hole:
         (now ? evaluation.holes.get(node)?.depth : undefined) ??
         (depth === undefined ? undefined : depth + underInvert(form)),

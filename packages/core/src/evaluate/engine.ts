@@ -24,7 +24,7 @@ export interface Worked {
   readonly reads: Map<string, PassReads>;
   /** Of each pass, what this time was worked out; all of it, where that is not said. */
   readonly anew: Map<string, ReadonlySet<Uuid>>;
-  /** By pass, what came from an earlier state and rests on something that is another now: it waits until it is pulled. */
+  /** By pass, results of an earlier state that an edit has reached since: they wait until they are pulled. */
   readonly stale: Map<string, Set<Uuid>>;
   /** Passes that were pulled of this state. */
   readonly pulled: Set<string>;

@@ -51,8 +51,8 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
 }
 
 /**
- * What passes give that run only when they are pulled, of a plan as it was evaluated; of one that was handed over by a
- * worker they begin anew.
+ * What passes give that run only when they are pulled, of a plan as it was evaluated; of one that a worker handed
+ * over they start from nothing.
  * @param passes in their order
  */
 export function pulled<W extends keyof Wholes>(evaluation: Evaluation, passes: readonly Pass[], what: W): Wholes[W] {

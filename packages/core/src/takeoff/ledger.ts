@@ -127,7 +127,6 @@ export interface EntriesBy {
 /** A take-off, and the accounts that it is made of: an account of which nothing is another is taken over. */
 export interface Ledger {
   readonly takeoff: Takeoff;
-  readonly entries: readonly Entry[];
   readonly order: Order;
   readonly accounts: ReadonlyMap<string, Summed>;
 }
@@ -195,7 +194,6 @@ export function ledgerOf(laid: JobLaid & { readonly entries: EntriesBy }, before
   sums.sort((one, other) => rank(one.supplier) - rank(other.supplier) || one.name.localeCompare(other.name, 'en'));
   return {
     takeoff: { sums, soil, missing: missingOf(laid), strays: straysOf(plan, accounts) },
-    entries,
     order,
     accounts,
   };
