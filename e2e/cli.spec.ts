@@ -26,7 +26,7 @@ test('compute prints what a plan comes to, in SI, by its published schema', () =
   const [run] = computed.lines.find(({ name }) => name === 'Barn storm line')?.runs ?? [];
   expect(run?.lowInvert).toBeCloseTo(28.194, 9);
   expect(run?.stations.some(({ distance }) => distance === 10)).toBe(true);
-  expect(computed.lines.find(({ name }) => name === 'Barn storm line')?.quantities.complete).toBe(true);
+  expect(computed.lines.find(({ name }) => name === 'Barn storm line')?.complete).toBe(true);
   expect(computed.takeoff.sums.length).toBeGreaterThan(20);
 });
 

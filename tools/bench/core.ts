@@ -30,14 +30,11 @@ export function checksum(evaluation: Evaluation): number {
     sum += amounts.excavation + amounts.pipe;
     for (let layer = 0; layer < amounts.layers.length; layer += 1) sum += amounts.layers[layer] ?? NaN;
   }
-  for (const { quantities } of evaluation.lines.values()) {
-    add(quantities.excavation);
-    add(quantities.spoilBank);
-    add(quantities.spoilLoose);
-    add(quantities.nativeReturned);
-    for (const layer of [...quantities.layers, ...quantities.bought])
-      add(layer.placed + layer.ordered + layer.mass + layer.loose);
-    for (const pipe of quantities.pipe) add(pipe.length + pipe.sticks);
+  for (const { soil } of evaluation.lines.values()) {
+    add(soil.excavation);
+    add(soil.spoilBank);
+    add(soil.spoilLoose);
+    add(soil.nativeReturned);
   }
   for (const node of evaluation.nodes.values()) {
     add(node.rim);

@@ -1,5 +1,4 @@
 export * from './edits';
-export * from './estimate';
 export * from './evaluate';
 export * from './findings';
 export * from './flow';

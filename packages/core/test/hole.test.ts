@@ -5,6 +5,7 @@ import type { HoleSide } from '../src';
 import { evaluate, FOOT, holeAmounts, holeReach, INCH, spreadOf, wallOf } from '../src';
 import { job } from './support/jobs';
 import { buildLine, catalogue, ft, inch, material, newId, section } from './builders';
+import { takes } from './support/takes';
 
 /** Holes of structures: by hand, and each amount against slices. */
 
@@ -56,9 +57,12 @@ test('a 4 ft manhole in a hole of 6 ft square and 7 ft: 252 cu ft, and its trenc
   const trench = evaluation.runs.get(run)?.trench?.amounts;
   const depth = 6 + pipe.wall / FOOT;
   expect(cubic(trench?.excavation)).toBeCloseTo(97 * 3 * depth, 6);
-  const q = evaluation.lines.get(line)?.quantities;
+  const q = evaluation.lines.get(line)?.soil;
   expect(cubic(q?.excavation)).toBeCloseTo(252 + 97 * 3 * depth, 6);
-  const bought = q?.bought.reduce((sum, { placed }) => sum + placed, 0) ?? NaN;
+  const bought = takes(evaluation, line).reduce(
+    (sum, { what, amount }) => (what.of === 'material' ? sum + amount : sum),
+    0,
+  );
   expect(cubic((q?.pipeDisplaced ?? 0) + (q?.structures ?? 0) + bought + (q?.nativeReturned ?? 0))).toBeCloseTo(
     252 + 97 * 3 * depth,
     6,

@@ -3,9 +3,10 @@ import type { ItemOf } from '@alveus/plan';
 import type { Kept } from '@alveus/plan/kept';
 import { SharedSection, sharedFrom } from '@alveus/plan/kept';
 import { evaluate, findingsOf, keptModel, PER_CUBIC_YARD, say, sectionItems, sharedSection, TON } from '../src';
-import { boughtOf, LIBRARY, perLength, SCHOOLS, sectionsFor } from '../src/sections';
+import { LIBRARY, perLength, SCHOOLS, sectionsFor } from '../src/sections';
 import { catalogue, ft, inch, material, newId, section } from './builders';
 import { job, oneRun } from './support/jobs';
+import { takes } from './support/takes';
 
 /** Sections that a line could be dug by, side by side. */
 
@@ -39,13 +40,10 @@ test('stone under the pipe of a French drain is 3 in more to dig, and as much mo
   expect(sections[0]).toBe(under);
   const more = inch(3) * inch(12);
   expect(
-    (perLength(under.quantities.excavation, under) ?? NaN) - (perLength(bottom.quantities.excavation, bottom) ?? NaN),
+    (perLength(under.soil.excavation, under) ?? NaN) - (perLength(bottom.soil.excavation, bottom) ?? NaN),
   ).toBeCloseTo(more, 9);
-  const stone = (one: typeof under) =>
-    one.quantities.layers.filter(({ name }) => name !== 'surface').reduce((sum, { placed }) => sum + placed, 0);
-  expect((stone(under) - stone(bottom)) / ft(LENGTH)).toBeCloseTo(more, 9);
   // With 5 % of waste.
-  expect((boughtOf(under) - boughtOf(bottom)) / ft(LENGTH)).toBeCloseTo(more * 1.05, 9);
+  expect((under.bought.volume - bottom.bought.volume) / ft(LENGTH)).toBeCloseTo(more * 1.05, 9);
   expect((under.deepest ?? NaN) - (bottom.deepest ?? NaN)).toBeCloseTo(inch(3), 9);
   expect(under.usual && bottom.usual).toBe(true);
 });
@@ -66,10 +64,13 @@ test('a leader refuses stone, and says why; tried in it, it is stopped', () => {
 
 test('a section that is tried is the plan with the line dug by it, and takes nothing else along', () => {
   const { plan, line, sections } = drain('french-drain', 'french');
-  for (const { edits, quantities, now } of sections) {
+  for (const { edits, soil, bought, now } of sections) {
     if (now) continue;
     const after = applyEdits(plan, edits);
-    expect(evaluate(after).lines.get(line)?.quantities).toEqual(quantities);
+    const evaluation = evaluate(after);
+    expect(evaluation.lines.get(line)?.soil).toEqual(soil);
+    const mass = takes(evaluation, line).reduce((sum, one) => (one.what.of === 'material' ? sum + one.mass : sum), 0);
+    expect(bought.mass).toBeCloseTo(mass, 9);
     expect(after.runGrade).toEqual(plan.runGrade);
     for (const edit of edits)
       expect(['section', 'material', 'line', 'run']).toContain(edit.op === 'put' ? edit.item.kind : 'nothing');
@@ -116,7 +117,7 @@ test('2,500 ft of 54 in concrete pipe, 65 in outside: 3,181 ton of stone; by its
     );
   const evaluation = dug('outside');
   const [line] = [...evaluation.lines.values()];
-  const [bought] = line?.quantities.bought ?? [];
+  const bought = takes(evaluation, line?.id ?? '').find(({ what }) => what.of === 'material');
   // 85 × 77 in less the pipe, at 1.46 ton to the cubic yard and 5 % of waste.
   expect((bought?.mass ?? NaN) / TON).toBeCloseTo(3180.6, 1);
   const [found] = findingsOf(dug('nominal')).filter(({ rule }) => rule === 'by-nominal');

@@ -3,6 +3,7 @@ import { evaluate, findingsOf } from '../src';
 import { sizesFor } from '../src/sizes';
 import { ft, newId } from './builders';
 import { job, oneRun } from './support/jobs';
+import { takes } from './support/takes';
 
 /** The sizes that a line could be laid in. */
 
@@ -74,9 +75,10 @@ test('a size is the plan with it laid, and what stands against every size is sai
   );
   const common = (grave[0] ?? []).filter(({ id }) => grave.every((some) => some.some((one) => one.id === id)));
   expect(common.length).toBeGreaterThan(0);
-  sizes.forEach(({ against, edits, quantities }, index) => {
+  sizes.forEach(({ against, edits, dug, sums }, index) => {
     const after = evaluate(applyEdits(plan, edits));
-    expect(quantities).toEqual(after.lines.get(line)?.quantities);
+    expect(dug).toBe(after.lines.get(line)?.soil.excavation);
+    expect(sums).toEqual(takes(after, line));
     const told = new Set(common.map(({ id }) => id));
     expect(against.map(({ id }) => id)).toEqual((grave[index] ?? []).map(({ id }) => id).filter((id) => !told.has(id)));
   });

@@ -42,7 +42,7 @@ test.each(SERVICES)('a new %s line gets a pipe and a section at once, and its de
   for (const table of Object.values(plan))
     for (const item of Object.values(table)) expect(Item.safeParse(item).success).toBe(true);
   const evaluation = evaluate(plan);
-  expect(evaluation.lines.get(line)?.quantities.complete).toBe(true);
+  expect(evaluation.lines.get(line)?.gaps).toMatchObject({ length: 0, holes: 0, lost: [] });
   for (const run of evaluation.runs.values()) expect(run.trench?.deepest?.depth).toBeGreaterThan(0);
   expect(findingsOf(evaluation).filter(({ rule }) => rule === 'layers-overlap' || rule === 'trench-narrow')).toEqual(
     [],

@@ -83,15 +83,15 @@ test('the trench begins at the bottom of the swale: it is a foot less deep, and 
     const run = evaluation.runs.get(ids['Main'] ?? '');
     const line = evaluation.lines.get(ids['Line'] ?? '');
     if (!run?.trench?.amounts || !line) throw new Error('it is worked out');
-    return { trench: run.trench, excavation: run.trench.amounts.excavation, quantities: line.quantities };
+    return { trench: run.trench, excavation: run.trench.amounts.excavation, soil: line.soil };
   });
   if (!without || !withOne) throw new Error('both');
   const width = without.trench.width;
   expect(without.excavation - withOne.excavation).toBeCloseTo(width * ft(1) * ft(100), 9);
   // The trench is wider than the 2 ft of its bottom, and the swale is cut as wide as that.
   const across = Math.max(ft(2), width);
-  expect(withOne.quantities.swales).toBeCloseTo((across * ft(1) + 4 * ft(1) ** 2) * ft(100), 9);
-  const [less, more] = [without.quantities, withOne.quantities];
+  expect(withOne.soil.swales).toBeCloseTo((across * ft(1) + 4 * ft(1) ** 2) * ft(100), 9);
+  const [less, more] = [without.soil, withOne.soil];
   expect(more.spoilBank - less.spoilBank).toBeCloseTo(
     more.swales - (less.excavation - more.excavation) + (less.nativeBank - more.nativeBank),
     9,

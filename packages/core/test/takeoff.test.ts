@@ -3,9 +3,10 @@ import path from 'node:path';
 import type { ItemOf } from '@alveus/plan';
 import { applyEdits, ONLY, openPlanFile } from '@alveus/plan';
 import fc from 'fast-check';
-import type { SectionStarter } from '../src';
+import type { Evaluation, SectionStarter } from '../src';
 import { evaluate, FOOT, sectionItems, TON, YARD3 } from '../src';
 import { LIBRARY } from '../src/sections';
+import type { Sum } from '../src/takeoff';
 import {
   accountOf,
   bendsFor,
@@ -13,6 +14,7 @@ import {
   cleanoutsWanting,
   cutList,
   DEFAULT_BUYING,
+  entriesOf,
   inUnitOf,
   keyOf,
   LEAST_PIECE,
@@ -21,8 +23,11 @@ import {
   takeoff,
   toOrder,
 } from '../src/takeoff';
-import { catalogue, ft, inch, newId, section } from './builders';
+import { catalogue, ft, inch, material, newId, section } from './builders';
 import { job, oneRun } from './support/jobs';
+import { placedIn } from './support/placed';
+import { surveyedArb } from './support/surveyed';
+import { takes } from './support/takes';
 
 /** What a whole job takes, and where. */
 
@@ -44,6 +49,14 @@ describe('worked by hand', () => {
     expect(pieces).toBe(3);
     expect(long / FOOT).toBeCloseTo(114, 9);
     expect(rolls).toBe(3);
+  });
+
+  test('a strip that is no wider than a third of the roll is slit from it: one roll where three were ordered', () => {
+    const roll = { wide: ft(6), long: ft(50), lap: ft(2) };
+    // 3 pieces, 114 ft with the laps: at 2 ft wide one roll of 50 ft gives 150 ft, at 3 ft wide 100 ft.
+    expect(rollsFor(ft(110), ft(2), roll)).toMatchObject({ strips: 1, slits: 3, rolls: 1 });
+    expect(rollsFor(ft(110), ft(3), roll)).toMatchObject({ strips: 1, slits: 2, rolls: 2 });
+    expect(rollsFor(ft(110), ft(3.1), roll)).toMatchObject({ strips: 1, slits: 1, rolls: 3 });
   });
 
   test('a width that one roll does not cover is laid in strips that lap', () => {
@@ -86,9 +99,9 @@ describe('worked by hand', () => {
       const evaluation = laid(key, 80);
       const [line] = evaluation.lines.values();
       return [
-        // But for what goes 3 in into a box and a cap.
+        // But for what goes 3 in into a box.
         takeoff(evaluation).sums.some(({ what, amount }) => what.of === 'pipe' && amount > ft(1)),
-        (line?.quantities.pipe.length ?? 0) > 0,
+        takes(evaluation, line?.id ?? '').some(({ what, amount }) => what.of === 'pipe' && amount > ft(1)),
       ];
     };
     expect(pipe('bundles')).toEqual([false, false]);
@@ -239,13 +252,15 @@ test('fabric covers its length and width with the fewest strips and pieces that 
         lap: fc.double({ min: 0, max: 0.9, noNaN: true }),
       }),
       (length, wide, roll) => {
-        const { strips, pieces, long, rolls, wasted } = rollsFor(length, wide, roll);
+        const { strips, slits, pieces, long, rolls, wasted } = rollsFor(length, wide, roll);
         const covers = (count: number, each: number): number => count * each - (count - 1) * roll.lap;
         expect(covers(strips, roll.wide)).toBeGreaterThanOrEqual(wide - 1e-6);
         if (strips > 1) expect(covers(strips - 1, roll.wide)).toBeLessThan(wide);
         expect(covers(pieces, roll.long)).toBeGreaterThanOrEqual(length - 1e-6);
         if (pieces > 1) expect(covers(pieces - 1, roll.long)).toBeLessThan(length);
-        expect(rolls * roll.long).toBeGreaterThanOrEqual(long * strips - 1e-6);
+        expect(rolls * roll.long * slits).toBeGreaterThanOrEqual(long * strips - 1e-6);
+        expect(slits === 1 || strips === 1).toBe(true);
+        expect(slits * wide).toBeLessThanOrEqual(slits === 1 ? Infinity : roll.wide + 1e-6);
         expect(wasted).toBeGreaterThanOrEqual(-1e-6);
       },
     ),
@@ -274,10 +289,10 @@ test('bends: the fewest that make a turn, and what is over is told', () => {
 describe('the demo', () => {
   const evaluation = evaluate(DEMO);
   const found = takeoff(evaluation);
-  const lines = [...evaluation.lines.values()].map(({ quantities }) => quantities);
+  const lines = [...evaluation.lines.values()].map(({ soil }) => soil);
   const total = (of: (one: (typeof lines)[number]) => number): number => lines.reduce((sum, one) => sum + of(one), 0);
 
-  test('sums are those of its lines: what is dug, put back, bought, hauled and laid', () => {
+  test('sums are those of its lines, told by what is dug and laid in their runs and holes', () => {
     const sum = (some: (what: string) => boolean): number =>
       found.sums.filter(({ what }) => some(what.of)).reduce((all, { amount }) => all + amount, 0);
     expect(sum((of) => of === 'dug')).toBeCloseTo(
@@ -290,15 +305,18 @@ describe('the demo', () => {
     );
     for (const { what, amount } of found.sums) {
       if (what.of !== 'material') continue;
-      const bought = lines.flatMap((one) => one.bought).filter(({ material }) => material === what.material);
+      const placed = [...evaluation.lines.keys()].map((line) => placedIn(evaluation, line, what.material));
       expect(amount).toBeCloseTo(
-        bought.reduce((all, { placed }) => all + placed, 0),
+        placed.reduce((all, one) => all + one, 0),
         6,
       );
     }
-    const pipe = lines.flatMap((one) => one.pipe).reduce((all, { length }) => all + length, 0);
-    const into = found.sums.flatMap(({ what, entries }) =>
-      what.of === 'pipe' ? entries.filter(({ where }) => where.on === 'run' && where.from === where.to) : [],
+    const pipe = [...evaluation.runs.values()].reduce(
+      (all, { length, grade, pipe: of }) => all + (of ? length * Math.hypot(1, grade.slope ?? 0) : 0),
+      0,
+    );
+    const into = found.sums.flatMap((one) =>
+      one.what.of === 'pipe' ? entriesOf(one).filter(({ where }) => where.on === 'run' && where.from === where.to) : [],
     );
     expect(sum((of) => of === 'pipe')).toBeCloseTo(pipe + into.reduce((all, { amount }) => all + amount, 0), 6);
     expect(found.soil.left).toBeCloseTo(
@@ -311,7 +329,9 @@ describe('the demo', () => {
   });
 
   test('every sum is that of its entries, every entry has its place, and no amount is none or no number', () => {
-    for (const { amount, entries, what, ordered, loads, mass } of found.sums) {
+    for (const sum of found.sums) {
+      const { amount, what, ordered, loads, mass } = sum;
+      const entries = entriesOf(sum);
       if (what.of !== 'spoil') expect(entries.reduce((all, one) => all + one.amount, 0)).toBeCloseTo(amount, 9);
       for (const entry of entries) {
         expect(entry.amount).toBeGreaterThan(0);
@@ -450,7 +470,7 @@ describe('the demo', () => {
   });
 
   test('sod is sown where that was said, under straw by the bale', () => {
-    const seeded = applyEdits(DEMO, [{ op: 'put', item: { ...DEFAULT_BUYING, seed: true } }]);
+    const seeded = applyEdits(DEMO, [{ op: 'put', item: { ...DEFAULT_BUYING, sod: 'seed' } }]);
     const { sums } = takeoff(evaluate(seeded));
     const sod = found.sums.find(({ what }) => what.of === 'sod');
     const straw = sums.find(({ what }) => what.of === 'straw');
@@ -497,9 +517,138 @@ test('a branch that comes in 2 ft over a trunk with no box there comes down by t
     const pipe = sums.find(({ name }) => name === '6 in SDR 35');
     return {
       bends: sums.find(({ name }) => name === 'Bend, 45°, 6 in SDR 35')?.amount ?? 0,
-      down: pipe?.entries.find(({ where }) => where.on === 'node')?.amount ?? 0,
+      down: (pipe ? entriesOf(pipe) : []).find(({ where }) => where.on === 'node')?.amount ?? 0,
     };
   };
   expect(of(102.5)).toEqual({ bends: 2, down: expect.closeTo(ft(2 * Math.SQRT2), 9) as number });
   expect(of(100.6)).toEqual({ bends: 0, down: 0 });
+});
+
+describe('line by line', () => {
+  /** What lines come to together, of what is counted and what is measured. */
+  const together = (evaluation: Evaluation, of: (sum: Sum) => number): Map<string, number> => {
+    const all = new Map<string, number>();
+    for (const line of evaluation.lines.keys())
+      for (const sum of takes(evaluation, line)) all.set(sum.key, (all.get(sum.key) ?? 0) + of(sum));
+    return all;
+  };
+  const laid = ({ cutList: list }: Sum): number =>
+    list
+      ? [...list.whole.map(({ sticks }) => sticks), ...list.cuts.map(({ pieces }) => pieces.length)].reduce(
+          (sum, one) => sum + one,
+          0,
+        )
+      : 0;
+
+  test('lines come to what the job does: amounts always, whole sticks, rolls and loads where they are counted by line', () => {
+    fc.assert(
+      fc.property(surveyedArb, fc.constantFrom('job' as const, 'line' as const), ({ plan: first }, counted) => {
+        const plan = applyEdits(first, [{ op: 'put', item: { ...DEFAULT_BUYING, counted } }]);
+        const evaluation = evaluate(plan);
+        const { sums } = takeoff(evaluation);
+        const [amounts, counts, loads, sticks] = [
+          together(evaluation, ({ amount }) => amount),
+          together(evaluation, ({ count }) => count?.number ?? 0),
+          together(evaluation, (sum) => sum.loads),
+          together(evaluation, laid),
+        ];
+        for (const sum of sums) {
+          // What stands where no line is, is the job's only; so is what is hauled away.
+          if (sum.what.of === 'spoil' || sum.parts.some(({ line }) => line === undefined)) continue;
+          expect(amounts.get(sum.key)).toBeCloseTo(sum.amount, 6);
+          expect(sticks.get(sum.key)).toBe(laid(sum));
+          if (counted === 'line') {
+            expect(counts.get(sum.key)).toBe(sum.count?.number ?? 0);
+            expect(loads.get(sum.key)).toBe(sum.loads);
+          }
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('counted for the job the demo takes no more sticks, rolls or loads than counted line by line', () => {
+    const of = (counted: 'job' | 'line') =>
+      takeoff(evaluate(applyEdits(DEMO, [{ op: 'put', item: { ...DEFAULT_BUYING, counted } }]))).sums;
+    const byLine = new Map(of('line').map((sum) => [sum.key, sum]));
+    for (const { key, count, loads } of of('job')) {
+      expect(count?.number ?? 0).toBeLessThanOrEqual(byLine.get(key)?.count?.number ?? 0);
+      expect(loads).toBeLessThanOrEqual(byLine.get(key)?.loads ?? 0);
+    }
+  });
+});
+
+test('a lateral of 70 ft under a cap is five sticks of 14 ft: a cap goes over the pipe', () => {
+  const { plan } = job(
+    oneRun(
+      { length: 70, low: 97, slope: 0 },
+      {
+        service: 'lateral',
+        pipe: '4 in SDR 35, perforated',
+        out: { form: 'fitting', ground: 100 },
+        top: { form: 'lateral-end', ground: 100 },
+      },
+    ),
+  );
+  const [pipe] = takeoff(evaluate(plan)).sums.filter(({ what }) => what.of === 'pipe');
+  expect((pipe?.amount ?? NaN) / FOOT).toBeCloseTo(70, 9);
+  expect(pipe?.count).toEqual({ of: 'stick', number: 5 });
+});
+
+describe('as they are bought', () => {
+  const over = (more: Partial<ItemOf<'material'>>, surface = false, buying: Partial<ItemOf<'buying'>> = {}) => {
+    const layer = material('Over', more);
+    const { plan } = job({
+      ...oneRun(
+        { low: 95, slope: 0 },
+        {
+          section: section({
+            width: { rule: 'fixed', width: ft(2) },
+            ...(surface
+              ? { surface: [{ material: layer.id, thickness: inch(3) }] }
+              : { below: [{ material: layer.id, thickness: inch(3) }] }),
+          }),
+          out: { ground: 100 },
+          top: { ground: 100 },
+        },
+      ),
+      more: [layer, { ...DEFAULT_BUYING, ...buying }],
+    });
+    return takeoff(evaluate(plan));
+  };
+  const sumOf = (of: ReturnType<typeof over>, what: string) => of.sums.find((sum) => sum.what.of === what);
+
+  test('straw by the bale: 100 ft by 2 ft under 80 sq ft a bale, with a tenth of waste, are three', () => {
+    const straw = sumOf(over({ class: 'straw', waste: 0.1 }), 'bales');
+    expect((straw?.amount ?? NaN) / FOOT ** 2).toBeCloseTo(200, 6);
+    expect(straw?.count).toEqual({ of: 'bale', number: 3 });
+  });
+
+  test('a mat in rolls, slit to the trench: 100 ft by 2 ft are one roll of 6 by 50 ft', () => {
+    const mat = sumOf(over({ class: 'fabric' }), 'mat');
+    expect(mat?.count).toEqual({ of: 'roll', number: 1 });
+    expect(mat?.rolls).toMatchObject([{ slits: 3, pieces: 3 }]);
+  });
+
+  test('sod is bought, lifted and laid back, or sown', () => {
+    const of = (sod: 'bought' | 'own' | 'seed') => {
+      const found = over({ class: 'sod', waste: 0.05 }, true, { sod });
+      return found.sums
+        .filter(({ what }) => ['sod', 'own-sod', 'seed', 'straw'].includes(what.of))
+        .map(({ what, supplier, ordered }) => [what.of, supplier, Math.round(ordered / FOOT ** 2)]);
+    };
+    expect(of('bought')).toEqual([['sod', 'garden', 210]]);
+    expect(of('own')).toEqual([['own-sod', 'work', 200]]);
+    expect(of('seed')).toEqual([
+      ['seed', 'garden', 200],
+      ['straw', 'garden', 200],
+    ]);
+  });
+
+  test('chambers of which nobody said how long one is are told, and not ordered by the cubic yard', () => {
+    const found = over({ class: 'chamber' });
+    expect(found.missing.unsized).toHaveLength(1);
+    expect(found.sums.filter(({ supplier }) => supplier !== 'work').map(({ name }) => name)).not.toContain('Over');
+    expect(over({ class: 'chamber', piece: { long: ft(4), coupled: false } }).missing.unsized).toEqual([]);
+  });
 });

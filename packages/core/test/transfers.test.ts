@@ -6,6 +6,7 @@ import fc from 'fast-check';
 import { evaluate, removalEdits, YARD3 } from '../src';
 import { accountOf, takeoff } from '../src/takeoff';
 import { newId } from './builders';
+import { placedIn } from './support/placed';
 
 /** Stone that is moved from one trench to another, and not ordered. */
 
@@ -18,13 +19,8 @@ if (stone?.what.of !== 'material') throw new Error('no stone');
 const { material } = stone.what;
 const waste = DEMO.material[material]?.waste ?? NaN;
 
-/** By line, what it takes of the stone; told by the quantities of the lines, not by the ledger. */
-const taken = new Map(
-  [...evaluate(DEMO).lines.values()].map(({ id, quantities }) => [
-    id,
-    quantities.bought.find((one) => one.material === material)?.placed ?? 0,
-  ]),
-);
+/** By line, what it takes of the stone: told by the layers of its runs, not by the ledger. */
+const taken = new Map([...evaluate(DEMO).lines.values()].map(({ id }) => [id, placedIn(evaluate(DEMO), id, material)]));
 const [[most, room], [other]] = [...taken].sort((one, two) => two[1] - one[1]) as [[string, number], [string, number]];
 
 const moved = (...transfers: Partial<Transfer>[]) => {

@@ -1,10 +1,24 @@
 import fc from 'fast-check';
 import type { Item, Section } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
-import { areaBelow, d2321Width, en1610Width, evaluate, FOOT, INCH, stationsOf, TON, trenchWidth, YARD3 } from '../src';
+import {
+  areaBelow,
+  d2321Width,
+  en1610Width,
+  evaluate,
+  FOOT,
+  INCH,
+  isWhole,
+  stationsOf,
+  TON,
+  trenchWidth,
+  YARD3,
+} from '../src';
 import type { Evaluation } from '../src';
 import type { LineSpec } from './builders';
 import { buildLine, catalogue, ft, inch, material, newId, section } from './builders';
+import { DEFAULT_BUYING } from '../src/takeoff';
+import { materialIn, takes } from './support/takes';
 
 /** Stations of a run, at every ground point. */
 function stationsOn({ runs }: Evaluation, id: string | undefined) {
@@ -62,18 +76,19 @@ describe('amounts', () => {
       },
       [stone],
     );
-    const q = evaluate(plan).lines.get(line)?.quantities;
-    expect((q?.excavation ?? 0) / YARD3).toBeCloseTo(6314.8, 1);
-    expect((q?.layers[0]?.ordered ?? 0) / YARD3).toBeCloseTo(3315.3, 1);
-    expect(Math.abs((q?.layers[0]?.mass ?? 0) / TON - 4840)).toBeLessThan(1);
+    const evaluation = evaluate(plan);
+    const bought = materialIn(evaluation, line, stone.id);
+    expect((evaluation.lines.get(line)?.soil.excavation ?? 0) / YARD3).toBeCloseTo(6314.8, 1);
+    expect((bought?.ordered ?? 0) / YARD3).toBeCloseTo(3315.3, 1);
+    expect(Math.abs((bought?.mass ?? 0) / TON - 4840)).toBeLessThan(1);
   });
 
   test('spoil: what goes back shrinks as it is placed, what leaves swells', () => {
     const { plan, line } = buildLine({ ground: ft(4), runs: [{ length: ft(100), low: 0, slope: 0, ground: ft(4) }] }, [
       { kind: 'native', id: '00000000-0000-4000-8000-000000000000', name: 'Clay', swell: 0.3, shrink: 0.2 },
     ]);
-    const q = evaluate(plan).lines.get(line)?.quantities;
-    if (!q) throw new Error('no quantities');
+    const q = evaluate(plan).lines.get(line)?.soil;
+    if (!q) throw new Error('no line');
     expect(q.nativeReturned).toBeCloseTo(q.excavation - q.pipeDisplaced, 9);
     // 0.8 of the trench's native volume is all that comes of it once compacted, so more is wanted than was dug.
     expect(q.nativeBank).toBeCloseTo(q.nativeReturned / 0.8, 9);
@@ -101,11 +116,9 @@ describe('amounts', () => {
       },
       [sod, stone],
     );
-    const bought = evaluate(plan).lines.get(line)?.quantities.bought ?? [];
-    const of = (id: string) => bought.find((one) => one.material === id);
-    expect((of(sod.id)?.area ?? 0) / FOOT ** 2).toBeCloseTo(100 * 1.5 * 1.05, 9);
-    expect((of(sod.id)?.placed ?? 0) / FOOT ** 3).toBeCloseTo((100 * 1.5 * 2.5) / 12, 9);
-    expect(of(stone.id)?.area).toBe(0);
+    const taken = takes(evaluate(plan), line).find(({ what }) => what.of === 'sod');
+    expect((taken?.ordered ?? 0) / FOOT ** 2).toBeCloseTo(100 * 1.5 * 1.05, 9);
+    expect(taken?.unit).toBe('area');
   });
 
   test('sticks are rounded up once for the line, along the slope', () => {
@@ -113,12 +126,19 @@ describe('amounts', () => {
       ground: 10,
       runs: [
         { length: ft(20), low: 0, slope: 0, ground: 10 },
-        { length: ft(22), slope: 0, ground: 10 },
+        { length: ft(20), slope: 0, ground: 10 },
       ],
     });
-    const [pipe] = evaluate(plan).lines.get(line)?.quantities.pipe ?? [];
-    expect(pipe?.sticks).toBe(3); // 42 ft in 14 ft sticks, not 2 + 2.
-    expect(pipe?.length).toBeCloseTo(ft(42), 9);
+    const by = (counted: 'job' | 'line') =>
+      takes(evaluate(applyEdits(plan, [{ op: 'put', item: { ...DEFAULT_BUYING, counted } }])), line).find(
+        ({ what }) => what.of === 'pipe',
+      );
+    const pipe = by('line');
+    expect(pipe?.count?.number).toBe(3); // 41 ft in 14 ft sticks, not 2 + 2.
+    // With 3 in into the walls at the ends of both runs.
+    expect(pipe?.amount).toBeCloseTo(ft(41), 9);
+    // Counted for the job, none of the sticks is the line's alone.
+    expect(by('job')?.count).toBeUndefined();
   });
 
   test('unknown ground makes the amounts incomplete by the length that is missing', () => {
@@ -126,18 +146,17 @@ describe('amounts', () => {
       ground: 5,
       runs: [{ length: 30, low: 3, slope: 0.01, breaks: [{ at: 12, elevation: 5 }] }],
     });
-    const q = evaluate(plan).lines.get(line)?.quantities;
-    expect(q?.complete).toBe(false);
-    expect(q?.missingLength).toBeCloseTo(18, 9);
+    const gaps = evaluate(plan).lines.get(line)?.gaps;
+    expect(gaps?.length).toBeCloseTo(18, 9);
+    expect(gaps && isWhole(gaps)).toBe(false);
     const narrow = buildLine({
       section: section({ width: { rule: 'fixed', width: 0.1 } }),
       ground: 5,
       runs: [{ length: 30, low: 3, slope: 0, ground: 5 }],
     });
-    expect(evaluate(narrow.plan).lines.get(narrow.line)?.quantities).toMatchObject({
-      complete: false,
-      missingLength: 30,
-      excavation: 0,
+    expect(evaluate(narrow.plan).lines.get(narrow.line)).toMatchObject({
+      gaps: { length: 30 },
+      soil: { excavation: 0 },
     });
   });
 });

@@ -6,6 +6,7 @@ import { explain } from '../src/workings';
 import { compute, Computed, gradeTable } from '../src/interchange';
 import { buildLine, catalogue, ft, inch, material, section } from './builders';
 import { allFigures } from './support/figures';
+import { placedIn } from './support/placed';
 
 function demo() {
   const opened = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
@@ -75,9 +76,10 @@ describe('the computed plan for other programs', () => {
   });
 
   test('layers, pipe and native make up the excavation', () => {
-    for (const { quantities } of compute(demo()).lines) {
-      const placed = quantities.layers.reduce((sum, layer) => sum + layer.placed, 0);
-      expect(placed + quantities.pipeDisplaced + quantities.nativeReturned).toBeCloseTo(quantities.excavation, 9);
+    const evaluation = evaluate(demo());
+    for (const { id, soil } of evaluation.lines.values()) {
+      const placed = Object.keys(demo().material).reduce((sum, one) => sum + placedIn(evaluation, id, one), 0);
+      expect(placed + soil.pipeDisplaced + soil.structures + soil.nativeReturned).toBeCloseTo(soil.excavation, 9);
     }
   });
 

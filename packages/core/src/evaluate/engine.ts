@@ -26,8 +26,9 @@ export interface Worked {
   readonly anew: Map<string, ReadonlySet<Uuid>>;
   /** By pass, results of an earlier state that an edit has reached since: they wait until they are pulled. */
   readonly stale: Map<string, Set<Uuid>>;
-  /** Passes that were pulled of this state. */
+  /** Passes that were pulled of this state; and by pass, the items it was last worked out for. */
   readonly pulled: Set<string>;
+  readonly items: Map<string, object>;
 }
 
 interface Whole {
@@ -47,6 +48,7 @@ export function work(passes: readonly Pass[], plan: Plan, before?: Worked): Work
     anew: new Map(),
     stale: new Map([...(before?.stale ?? [])].map(([pass, ids]) => [pass, new Set(ids)])),
     pulled: new Set(),
+    items: new Map(before?.items),
   };
   if (before) indexes.set(worked, indexOf(before));
   new Working(worked).all(passes, before);
@@ -94,6 +96,7 @@ class Working {
     for (const pass of passes) {
       this.run(pass, this.#results.has(pass.name) ? this.moved(pass) : undefined);
       this.worked.pulled.add(pass.name);
+      if (pass.of === 'each' && pass.kind !== 'job') this.worked.items.set(pass.name, this.plan[pass.kind]);
     }
   }
 
@@ -110,6 +113,7 @@ class Working {
   private moved(pass: Pass): ReadonlyMap<Kind, readonly Uuid[]> {
     if (pass.of === 'job' || pass.kind === 'job') return new Map();
     const [known, items] = [this.#results.get(pass.name), this.plan[pass.kind] as Readonly<Record<Uuid, Item>>];
+    if (this.worked.items.get(pass.name) === items) return new Map();
     const ids: Uuid[] = [];
     for (const id in items) if (!known?.has(id)) ids.push(id);
     for (const id of known?.keys() ?? []) if (!(id in items)) ids.push(id);

@@ -5,8 +5,9 @@ import type { Evaluation } from '../evaluate';
 import { crossingsAt, evaluate, findingsOf } from '../evaluate';
 import { say } from '../phrase';
 import type { Finding, LineResult, NodeResult, RunResult } from '../results';
-import { bySeverity } from '../results';
-import { takeoff } from '../takeoff';
+import { bySeverity, isWhole } from '../results';
+import type { Sum, Takeoff } from '../takeoff';
+import { lineSums, takeoff } from '../takeoff';
 import { NEAR } from '../tolerance';
 import { stationAt } from '../trench';
 import { leastStep, stationDistances } from './stations';
@@ -81,6 +82,8 @@ const ComputedSum = z.strictObject({
   loads: number,
 });
 
+type ComputedSum = z.infer<typeof ComputedSum>;
+
 const ComputedTakeoff = z.strictObject({
   sums: z.array(ComputedSum),
   soil: z.strictObject({
@@ -92,25 +95,30 @@ const ComputedTakeoff = z.strictObject({
     leftLoose: number,
     short: number,
   }),
-  missing: z.strictObject({ length: number, holes: number, risers: number, bends: number, lost: number }),
+  missing: z.strictObject({
+    length: number,
+    holes: number,
+    risers: number,
+    bends: number,
+    lost: number,
+    /** Materials that are set by the piece, without a length of one. */
+    unsized: z.array(z.string()),
+  }),
 });
 
-const ComputedQuantities = z.strictObject({
+/** Volumes in m³; of native soil also as it lies in the ground, of spoil also loose in the truck. */
+const ComputedSoil = z.strictObject({
   excavation: number,
   swales: number,
   pipeDisplaced: number,
   /** Of the excavation, in holes of structures; and what those take up. */
   inHoles: number,
   structures: number,
-  layers: z.array(
-    z.strictObject({ name: z.string(), material: z.string(), placed: number, ordered: number, mass: number }),
-  ),
   nativeReturned: number,
+  nativeBank: number,
   spoilBank: number,
   spoilLoose: number,
-  pipe: z.array(z.strictObject({ pipe: z.string(), length: number, sticks: z.number().int() })),
-  complete: z.boolean(),
-  missingLength: number,
+  nativeShort: number,
 });
 
 const ComputedFinding = z.strictObject({
@@ -124,7 +132,17 @@ const ComputedFinding = z.strictObject({
 
 export const Computed = z.strictObject({
   lines: z.array(
-    z.strictObject({ id: z.string(), name: z.string(), runs: z.array(ComputedRun), quantities: ComputedQuantities }),
+    z.strictObject({
+      id: z.string(),
+      name: z.string(),
+      runs: z.array(ComputedRun),
+      soil: ComputedSoil,
+      /** What of the take-off is the line's. */
+      sums: z.array(ComputedSum),
+      /** Length of the line that the amounts leave out, and whether they leave out nothing. */
+      missingLength: number,
+      complete: z.boolean(),
+    }),
   ),
   nodes: z.array(ComputedNode),
   takeoff: ComputedTakeoff,
@@ -138,6 +156,7 @@ export type Computed = z.infer<typeof Computed>;
  */
 export function compute(plan: Plan, step = 5): Computed {
   const evaluation = evaluate(plan);
+  const taken = takeoff(evaluation);
   const least = leastStep(evaluation, step);
   if (least !== undefined)
     throw new RangeError(`Stations every ${step} m are too many for this plan. Ask for a step of ${least} m or more.`);
@@ -148,10 +167,13 @@ export function compute(plan: Plan, step = 5): Computed {
       runs: line.order.runs.map((run, index) =>
         computedRun(evaluation, evaluation.runs.get(run.id) as RunResult, line, index, step),
       ),
-      quantities: computedQuantities(evaluation, line),
+      soil: line.soil,
+      sums: lineSums(taken, line.id).map(computedSum),
+      missingLength: line.gaps.length,
+      complete: isWhole(line.gaps),
     })),
     nodes: inOrder(evaluation.nodes.values(), ({ node }) => node).map((node) => computedNode(evaluation, node)),
-    takeoff: computedTakeoff(evaluation),
+    takeoff: computedTakeoff(taken),
     findings: findingsInOrder(evaluation).map((finding) => ({
       severity: finding.severity,
       rule: finding.rule,
@@ -197,24 +219,23 @@ function computedNode(
   };
 }
 
-function computedTakeoff(evaluation: Evaluation): Computed['takeoff'] {
-  const { sums, soil, missing } = takeoff(evaluation);
-  return {
-    sums: sums.map(({ supplier, name, unit, amount, ordered, count, loose, mass, loads }) => ({
-      supplier,
-      name,
-      unit,
-      amount,
-      ordered,
-      count: count ?? null,
-      loose,
-      mass,
-      loads,
-    })),
-    soil,
-    missing,
-  };
-}
+const computedTakeoff = ({ sums, soil, missing, terms }: Takeoff): Computed['takeoff'] => ({
+  sums: sums.map(computedSum),
+  soil,
+  missing: { ...missing, unsized: missing.unsized.flatMap((id) => terms.plan.material[id]?.name ?? []).sort() },
+});
+
+const computedSum = ({ supplier, name, unit, amount, ordered, count, loose, mass, loads }: Sum): ComputedSum => ({
+  supplier,
+  name,
+  unit,
+  amount,
+  ordered,
+  count: count ?? null,
+  loose,
+  mass,
+  loads,
+});
 
 function computedRun(
   evaluation: Evaluation,
@@ -257,47 +278,6 @@ function computedRun(
         cover: station.cover ?? null,
       };
     }),
-  };
-}
-
-function computedQuantities({ plan }: Evaluation, { quantities }: LineResult): Computed['lines'][number]['quantities'] {
-  const {
-    excavation,
-    swales,
-    pipeDisplaced,
-    inHoles,
-    structures,
-    layers,
-    nativeReturned,
-    spoilBank,
-    spoilLoose,
-    pipe,
-    complete,
-    missingLength,
-  } = quantities;
-  return {
-    excavation,
-    swales,
-    pipeDisplaced,
-    inHoles,
-    structures,
-    layers: inOrder(layers, ({ name, material }) => ({ name, id: plan.material[material]?.name ?? '' })).map(
-      ({ name, material, placed, ordered, mass }) => ({
-        name,
-        material: plan.material[material]?.name ?? 'material that was removed',
-        placed,
-        ordered,
-        mass,
-      }),
-    ),
-    nativeReturned,
-    spoilBank,
-    spoilLoose,
-    pipe: inOrder(pipe, ({ pipe: id }) => ({ id, name: plan.pipe[id]?.name ?? '' })).map(
-      ({ pipe: id, length, sticks }) => ({ pipe: plan.pipe[id]?.name ?? 'pipe that was removed', length, sticks }),
-    ),
-    complete,
-    missingLength,
   };
 }
 

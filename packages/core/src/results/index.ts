@@ -3,7 +3,6 @@ export * from './crossing';
 export * from './finding';
 export * from './line';
 export * from './node';
-export * from './quantities';
 export * from './reader';
 export * from './run';
 export * from './shared';

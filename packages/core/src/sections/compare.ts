@@ -3,9 +3,10 @@ import { applyEdits } from '@alveus/plan';
 import type { Kept } from '@alveus/plan/kept';
 import type { Evaluation } from '../evaluate';
 import { deepestOf, evaluate, findingsOf } from '../evaluate';
-import type { Finding, LineResult, Quantities } from '../results';
+import type { Finding, LineResult, LineSoil } from '../results';
 import type { SectionStarter } from '../starter';
 import { keptModel, sharedSection } from '../starter';
+import { lineSums, takeoff } from '../takeoff';
 import type { LibraryKey } from './library';
 import { LIBRARY } from './library';
 import type { School } from './schools';
@@ -26,7 +27,8 @@ export interface SectionTried {
   readonly refused: string | undefined;
   readonly now: boolean;
   readonly edits: readonly Edit[];
-  readonly quantities: Quantities;
+  readonly soil: LineSoil;
+  readonly bought: Bought;
   /** Length of the line, m, and the deepest of its trench; undefined while nothing of it is known. */
   readonly length: number;
   readonly deepest: number | undefined;
@@ -67,7 +69,8 @@ export function sectionsFor(
       refused: school?.refused?.services.includes(service) ? school.refused.why : undefined,
       now: edits.length === 0,
       edits,
-      quantities: result.quantities,
+      soil: result.soil,
+      bought: boughtFor(after, line),
       length: result.order.length,
       deepest: deepestOf(after, result),
       against: findingsOf(after).filter(({ id: finding, severity }) => severity !== 'watch' && !known.has(finding)),
@@ -107,6 +110,20 @@ function sectionEdits({ line, order }: LineResult, id: Uuid, made: readonly Edit
 export const perLength = (volume: number, { length }: Pick<SectionTried, 'length'>): number | undefined =>
   length > 0 ? volume / length : undefined;
 
-/** What is bought of it in all, as it is ordered, m³. */
-export const boughtOf = ({ quantities }: Pick<SectionTried, 'quantities'>): number =>
-  quantities.bought.reduce((sum, { ordered }) => sum + ordered, 0);
+/** What comes by the truck, as it is ordered, m³ and kg; and what is set by the piece. */
+export interface Bought {
+  readonly volume: number;
+  readonly mass: number;
+  readonly pieces: number;
+}
+
+function boughtFor(evaluation: Evaluation, line: Uuid): Bought {
+  let [volume, mass, pieces] = [0, 0, 0];
+  for (const sum of lineSums(takeoff(evaluation), line)) {
+    if (sum.what.of === 'material') {
+      volume += sum.ordered;
+      mass += sum.mass;
+    } else if (sum.what.of === 'pieces') pieces += sum.ordered;
+  }
+  return { volume, mass, pieces };
+}

@@ -1,7 +1,8 @@
 import type { Edit } from '@alveus/plan';
-import { applyEdits, classOf } from '@alveus/plan';
+import { applyEdits } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { evaluate } from '../evaluate';
+import { takeoff } from '../takeoff';
 
 /** What a change of the plan costs: more that is dug, m³, and more that is bought by weight, kg; negative where it saves. */
 export interface Cost {
@@ -16,14 +17,9 @@ export function costOf(edits: readonly Edit[], before: Evaluation): Cost {
 }
 
 /** All that the job digs, m³, and what of it is bought from a quarry, kg. */
-export function amountsIn({ lines, plan }: Evaluation): Cost {
+export function amountsIn(evaluation: Evaluation): Cost {
   let [dug, bought] = [0, 0];
-  for (const { quantities } of lines.values()) {
-    dug += quantities.excavation;
-    for (const { material, mass } of quantities.bought) {
-      const known = plan.material[material];
-      if (known && classOf(known.class).supplier === 'quarry') bought += mass;
-    }
-  }
+  for (const { soil } of evaluation.lines.values()) dug += soil.excavation;
+  for (const { supplier, mass } of takeoff(evaluation).sums) if (supplier === 'quarry') bought += mass;
   return { dug, bought };
 }

@@ -4,7 +4,9 @@ import type { Evaluation } from '../evaluate';
 import { deepestOf, evaluate, findingsOf } from '../evaluate';
 import { judgedSize, slopesInForce } from '../limits';
 import { sizesOfMake } from '../pipe';
-import type { Finding, LineResult, Quantities } from '../results';
+import type { Finding, LineResult } from '../results';
+import type { Sum } from '../takeoff';
+import { lineSums, takeoff } from '../takeoff';
 import { NEAR } from '../tolerance';
 
 /** A line laid in another size of the same make, everything else as it is. */
@@ -17,7 +19,9 @@ export interface SizeTried {
   readonly fall: { readonly asked: number; readonly has: number | undefined };
   /** Ground to trench bottom at the deepest, m; undefined while nothing of it is known. */
   readonly deepest: number | undefined;
-  readonly quantities: Quantities;
+  /** What the line digs, m³, and what it takes. */
+  readonly dug: number;
+  readonly sums: readonly Sum[];
   /** What stands against it to stop for or to fix, that does not stand against every size. */
   readonly against: readonly Finding[];
 }
@@ -54,7 +58,8 @@ export function sizesFor(evaluation: Evaluation, line: Uuid, newId: () => Uuid):
       edits,
       fall,
       deepest: deepestOf(after, result),
-      quantities: result.quantities,
+      dug: result.soil.excavation,
+      sums: lineSums(takeoff(after), line),
       against: found.filter(({ id }) => always?.has(id) !== true),
     };
   });

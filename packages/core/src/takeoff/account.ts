@@ -1,7 +1,8 @@
 import type { Delivery, Plan, Purchase, Unit } from '@alveus/plan';
 import { cutText, LIMITS } from '@alveus/plan';
 import { booksOf } from './books';
-import type { Sum, Takeoff } from './ledger';
+import type { Takeoff } from './ledger';
+import type { Sum } from './sums';
 
 /** What was ordered and what came, against what the plan takes now. */
 

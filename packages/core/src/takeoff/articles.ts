@@ -26,7 +26,10 @@ export type Fitting =
 export type What =
   | { readonly of: 'dug'; readonly stratum: string }
   | { readonly of: 'shoring' | 'shield' }
-  | { readonly of: 'material' | 'sod' | 'pieces' | 'piece-coupling' | 'piece-cap'; readonly material: Uuid }
+  | {
+      readonly of: 'material' | 'sod' | 'bales' | 'mat' | 'pieces' | 'piece-coupling' | 'piece-cap';
+      readonly material: Uuid;
+    }
   | { readonly of: 'native' }
   | { readonly of: 'pipe' | 'riser'; readonly pipe: Uuid }
   | { readonly of: 'fitting'; readonly fitting: Fitting }
@@ -35,7 +38,7 @@ export type What =
       readonly of:
         'fabric' | 'pins' | 'ties' | 'tape' | 'wire' | 'lubricant' | 'solvent' | 'cement' | 'frame' | 'grate';
     }
-  | { readonly of: 'seed' | 'straw' }
+  | { readonly of: 'own-sod' | 'seed' | 'straw' }
   | { readonly of: 'spoil' };
 
 /** Where an entry lies: a run or a stretch of it, or what stands at a node. */
@@ -49,7 +52,7 @@ export interface Entry {
   readonly amount: number;
   readonly where: Where;
   readonly why: string;
-  /** Fabric: how wide it must be here, m. */
+  /** What comes in rolls: how wide it must be here, m. */
   readonly wide?: number;
 }
 
@@ -67,6 +70,8 @@ export function keyOf(what: What): string {
       return `dug:${what.stratum}`;
     case 'material':
     case 'sod':
+    case 'bales':
+    case 'mat':
     case 'pieces':
     case 'piece-coupling':
     case 'piece-cap':
@@ -90,6 +95,7 @@ const PLAIN = {
   shoring: { supplier: 'work', name: 'Shoring against the sides', unit: 'area' },
   shield: { supplier: 'work', name: 'Trench dug in a shield', unit: 'length' },
   native: { supplier: 'work', name: 'Native backfill', unit: 'volume' },
+  'own-sod': { supplier: 'work', name: 'Sod lifted and laid back', unit: 'area' },
   fabric: { supplier: 'fabric', name: 'Filter fabric', unit: 'length' },
   pins: { supplier: 'fabric', name: 'Pins or stitches for fabric', unit: 'count' },
   ties: { supplier: 'fabric', name: 'Ties', unit: 'count' },
@@ -141,7 +147,10 @@ export function articleOf(what: What, plan: Pick<Plan, 'material' | 'pipe'>): Ar
       };
     }
     case 'sod':
+    case 'bales':
       return { key, supplier: 'garden', name: plan.material[what.material]?.name ?? 'Sod', unit: 'area' };
+    case 'mat':
+      return { key, supplier: 'fabric', name: plan.material[what.material]?.name ?? 'Mat', unit: 'length' };
     case 'pieces':
     case 'piece-coupling':
     case 'piece-cap': {

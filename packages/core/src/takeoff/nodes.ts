@@ -8,7 +8,7 @@ import { bendsFor } from './bends';
 
 /** What stands at the ends of runs: structures, and the fittings that the way pipes meet asks for. */
 
-/** A pipe goes so far into a box, a tank or a cap, m: 3 in, common practice. */
+/** A pipe goes so far into the wall of a box or a tank, m: 3 in, common practice. A cap goes over the pipe. */
 export const INTO = 3 * INCH;
 /** Where ground water rises slowly, a tee serves as well as a wye. */
 const slowly = (end: NodeEnd): boolean => end.service !== undefined && serviceOf(end.service).carries === 'ground';
@@ -30,8 +30,7 @@ export function nodeEntries(node: NodeResult, context: NodeContext): readonly En
   const leads = pipeOf(node.leaving[0], context) ?? pipes[0];
 
   const facts = formOf(form);
-  const into = facts.box ? 'wall' : facts.free && facts.ends === 'soaks' ? 'cap' : undefined;
-  if (into)
+  if (facts.box)
     for (const { run: id } of ends) {
       const run = context.run(id);
       if (!run?.pipe) continue;
@@ -40,7 +39,7 @@ export function nodeEntries(node: NodeResult, context: NodeContext): readonly En
         what: { of: 'pipe', pipe: run.pipe.id },
         amount: INTO,
         where: { on: 'run', run: id, from: at, to: at },
-        why: into === 'cap' ? `into the cap at ${node.node.name}` : `into the wall of ${node.node.name}`,
+        why: `into the wall of ${node.node.name}`,
       });
     }
   const outgoing = node.leaving.flatMap((end) => pipeOf(end, context) ?? []);

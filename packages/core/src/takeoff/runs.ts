@@ -1,7 +1,6 @@
 import type { ItemOf, TestPit, Uuid } from '@alveus/plan';
 import { classOf } from '@alveus/plan';
 import { crossSection, fabricAcross } from '../cross';
-import { carriesItself } from '../estimate';
 import { jointOf } from '../pipe';
 import type { RunResult } from '../results';
 import { NEAR } from '../tolerance';
@@ -41,7 +40,7 @@ export function runEntries(run: RunResult, { material, pits }: RunContext): read
   for (const { cut } of run.swales) add({ of: 'dug', stratum: 'swales' }, cut.volume, 'cut before the trench');
   addShoring(run, add);
   const long = slopedLength(run.length, run.grade.slope);
-  const carried = carriesItself(run, (id) => material(id)?.class);
+  const carried = carriesItself(run, material);
   if (run.pipe && run.length > 0 && !carried) {
     add({ of: 'pipe', pipe: run.pipe.id }, long, 'along the slope');
     addJoints(run.pipe, long, add);
@@ -68,7 +67,7 @@ export function runEntries(run: RunResult, { material, pits }: RunContext): read
   return entries;
 }
 
-type Add = (what: Entry['what'], amount: number, why: string) => void;
+type Add = (what: Entry['what'], amount: number, why: string, more?: Partial<Entry>) => void;
 
 /** Taken off the top, down to what a pit found that digs otherwise, and under that. */
 function addDug(run: RunResult, amounts: Amounts, pits: readonly TestPit[], add: Add): void {
@@ -108,27 +107,58 @@ const cutOf = ({ left, right, across }: Sides, cut: ItemOf<'run'>['cut']): NonNu
 });
 
 function addLayers(run: RunResult, amounts: Amounts, material: RunContext['material'], add: Add): void {
-  const pieces = new Set<Uuid>();
-  (run.envelope?.layers ?? []).forEach(({ material: id, name, group }: EnvelopeLayer, index) => {
+  const { layers = [] } = run.envelope ?? {};
+  const pieces = new Map<Uuid, NonNullable<ItemOf<'material'>['piece']>>();
+  const long = dugLength(run);
+  layers.forEach(({ material: id, name }, index) => {
     const placed = amounts.layers[index] as number;
     if (id === 'native') return add({ of: 'native' }, placed, name);
     const known = material(id);
-    if (known?.piece) {
-      if (placed > 1e-12) pieces.add(id);
-      return undefined;
+    const covers = (): number => coveredBy(layers, amounts, index);
+    switch (known && classOf(known.class).sold) {
+      case 'piece':
+        if (known?.piece && placed > 1e-12) pieces.set(id, known.piece);
+        return undefined;
+      case 'area':
+        return add({ of: 'sod', material: id }, covers(), name);
+      case 'bale':
+        return add({ of: 'bales', material: id }, covers(), name);
+      case 'roll':
+        return add({ of: 'mat', material: id }, covers() > 0 ? long : 0, name, { wide: covers() / long });
+      default:
+        return add({ of: 'material', material: id }, placed, name);
     }
-    if (known && classOf(known.class).byArea && group === 'surface')
-      return add({ of: 'sod', material: id }, amounts.covered, name);
-    return add({ of: 'material', material: id }, placed, name);
   });
-  for (const id of pieces) {
-    const piece = material(id)?.piece;
-    if (!piece) continue;
-    const count = whole(slopedLength(dugLength(run), run.grade.slope) / piece.long);
+  for (const [id, piece] of pieces) {
+    const count = whole(slopedLength(long, run.grade.slope) / piece.long);
     add({ of: 'pieces', material: id }, count, 'end to end along the run');
     if (piece.coupled) add({ of: 'piece-coupling', material: id }, count - 1, 'between two pieces');
     add({ of: 'piece-cap', material: id }, 2, 'at both ends');
   }
+}
+
+/** What a layer covers, m²: at the surface all that is opened, under it what it fills by how thick it is there. */
+function coveredBy(layers: readonly EnvelopeLayer[], amounts: Amounts, index: number): number {
+  const { group, top } = layers[index] as EnvelopeLayer;
+  const under = layers[index - 1]?.top;
+  if (group === 'surface' || top.from !== 'bottom') return amounts.covered;
+  const thick = top.height - (under?.from === 'bottom' ? under.height : 0);
+  return thick > NEAR ? (amounts.layers[index] as number) / thick : 0;
+}
+
+/** Materials of a run that are set by the piece, and of which nobody said how long one is. */
+export const unsized = (run: RunResult, material: RunContext['material']): readonly Uuid[] =>
+  (run.envelope?.layers ?? []).flatMap(({ material: id }) => {
+    const known = id === 'native' ? undefined : material(id);
+    return known && classOf(known.class).sold === 'piece' && !known.piece ? [known.id] : [];
+  });
+
+/** Whether something in its section, such as chambers, brings what the water runs in. */
+function carriesItself({ envelope }: RunResult, material: RunContext['material']): boolean {
+  return (envelope?.layers ?? []).some(({ material: id }) => {
+    const known = id === 'native' ? undefined : material(id);
+    return known !== undefined && classOf(known.class).carries === true;
+  });
 }
 
 /** Where something is dug for the run itself: nothing is where it lies in the trench of another, or in a hole. */

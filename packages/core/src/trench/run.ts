@@ -175,10 +175,11 @@ function amountsShaped(
   // Past its pipe the trench goes on as deep as at its end, in ground as high, with no pipe in it.
   const bare = { ...of, radius: 0 };
   const ends = [
-    { at: first, strip: all[0], by: beyond?.low ?? 0 },
-    { at: last, strip: all[all.length - 1], by: beyond?.high ?? 0 },
+    { at: first, strip: all.find(({ from }) => from - first.at <= NEAR), by: beyond?.low ?? 0 },
+    { at: last, strip: all.find(({ to }) => last.at - to <= NEAR), by: beyond?.high ?? 0 },
   ];
   for (const { at, strip, by } of ends) {
+    // Where its end lies in the trench of another run, that is dug past it.
     if (by <= 0 || !strip) continue;
     const depth = depthAt(at, low, slope, of);
     const dig = digger(bare, sides, { ...strip, pipes: [] });

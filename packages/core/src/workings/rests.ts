@@ -1,5 +1,5 @@
-import type { Uuid } from '@alveus/plan';
 import type { LineResult, RunResult } from '../results';
+import { isWhole } from '../results';
 import type { FigureRef, Rest } from './working';
 
 /** What figures depend on, each with the place where it is seen or changed. */
@@ -20,8 +20,6 @@ export const onSections = (runs: readonly RunResult[]): readonly Rest[] =>
     onSection('width and layers of', run),
   );
 
-/** The layers of a line that are of one material. */
-export const onLayers = ({ id, quantities }: LineResult, material: Uuid): readonly Rest[] =>
-  quantities.layers.flatMap((layer, index) =>
-    layer.material === material ? [onFigure(layer.name, { figure: 'layerPlaced', line: id, layer: index })] : [],
-  );
+/** Said first wherever something is left out. */
+export const onGaps = ({ gaps }: LineResult): readonly Rest[] =>
+  isWhole(gaps) ? [] : [{ words: 'incomplete: part of the line has no ground or grade yet', at: { see: 'depths' } }];

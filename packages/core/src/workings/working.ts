@@ -41,5 +41,5 @@ export type FigureRef =
     }
   | { readonly figure: 'placed' | 'ordered' | 'loose' | 'mass' | 'area'; readonly line: Uuid; readonly material: Uuid }
   /** What of a material lies in one kind of layer. */
-  | { readonly figure: 'layerPlaced'; readonly line: Uuid; readonly layer: number }
+  | { readonly figure: 'layerPlaced'; readonly line: Uuid; readonly material: Uuid; readonly layer: string }
   | { readonly figure: 'sticks' | 'pipeLength'; readonly line: Uuid; readonly pipe: Uuid };

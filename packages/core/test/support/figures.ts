@@ -1,4 +1,6 @@
 import type { Evaluation, FigureRef } from '../../src';
+import { layersOf } from '../../src/takeoff';
+import { takes } from './takes';
 
 /** Every figure that a screen can show of a plan. */
 export function allFigures(evaluation: Evaluation): FigureRef[] {
@@ -14,14 +16,18 @@ export function allFigures(evaluation: Evaluation): FigureRef[] {
   for (const line of evaluation.lines.values()) {
     for (const figure of ['excavation', 'pipeDisplaced', 'nativeReturned', 'spoilBank', 'spoilLoose'] as const)
       refs.push({ figure, line: line.id });
-    for (const { material: id, area } of line.quantities.bought) {
-      for (const figure of ['placed', 'ordered', 'loose', 'mass'] as const)
-        refs.push({ figure, line: line.id, material: id });
-      if (area > 0) refs.push({ figure: 'area', line: line.id, material: id });
+    for (const sum of takes(evaluation, line.id)) {
+      const { what } = sum;
+      if (what.of === 'material') {
+        const about = { line: line.id, material: what.material };
+        for (const figure of ['placed', 'ordered', 'loose', 'mass'] as const) refs.push({ figure, ...about });
+        for (const [layer] of layersOf(sum)) refs.push({ figure: 'layerPlaced', layer, ...about });
+      }
+      if (what.of === 'sod' || what.of === 'bales')
+        refs.push({ figure: 'area', line: line.id, material: what.material });
+      if (what.of === 'pipe')
+        for (const figure of ['sticks', 'pipeLength'] as const) refs.push({ figure, line: line.id, pipe: what.pipe });
     }
-    line.quantities.layers.forEach((_, layer) => refs.push({ figure: 'layerPlaced', line: line.id, layer }));
-    for (const { pipe } of line.quantities.pipe)
-      for (const figure of ['sticks', 'pipeLength'] as const) refs.push({ figure, line: line.id, pipe });
   }
   return refs;
 }

@@ -4,6 +4,7 @@ import type { Evaluation, Finding, RuleName, RunShape } from '../../src';
 import { crossingsAt, evaluate, findingsOf, fromEndA, nodeLevel, stationAt, upRun } from '../../src';
 import type { State } from './steps';
 import type { Surveyed } from './surveyed';
+import { takes } from './takes';
 
 /** What lies where on the ground, to be compared before and after an edit. */
 
@@ -143,12 +144,12 @@ export function expectThings(was: ReturnType<typeof thingsAlong>, is: ReturnType
 export function amounts({ evaluation }: State): Map<string, number> {
   const sums = new Map<string, number>();
   const add = (name: string, value: number): void => void sums.set(name, (sums.get(name) ?? 0) + value);
-  for (const { quantities } of evaluation.lines.values()) {
-    add('dug', quantities.excavation);
-    add('pipe', quantities.pipeDisplaced);
-    add('native', quantities.nativeReturned);
-    add('missing', quantities.missingLength);
-    for (const { material, placed } of quantities.bought) add(material, placed);
+  for (const { id, soil, gaps } of evaluation.lines.values()) {
+    add('dug', soil.excavation);
+    add('pipe', soil.pipeDisplaced);
+    add('native', soil.nativeReturned);
+    add('missing', gaps.length);
+    for (const { what, amount } of takes(evaluation, id)) if (what.of === 'material') add(what.material, amount);
   }
   return sums;
 }

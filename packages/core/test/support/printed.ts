@@ -50,9 +50,9 @@ export function printed(evaluation: Evaluation): readonly string[] {
       ].join(' '),
     );
   const { sums, soil, missing } = takeoff(evaluation);
-  for (const { name, amount, ordered, count, loads, entries } of sums) {
+  for (const { name, amount, ordered, count, loads, parts } of sums) {
     lines.push(['sum', name, figure(amount), figure(ordered), count?.number, loads].join(' '));
-    for (const { amount: part, where, why } of entries)
+    for (const { amount: part, where, why } of parts.flatMap(({ entries }) => entries))
       lines.push(
         ['entry', name, where.on === 'run' ? runName(where.run) : nodeName(where.node), figure(part), why].join(' '),
       );

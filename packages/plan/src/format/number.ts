@@ -1,5 +1,5 @@
 /** The version of the format. Apart from all else, so that it can be asked for before the kinds are there. */
-export const VERSION = 10;
+export const VERSION = 11;
 
 /**
  * The version of what app and server say to each other. A server that speaks a newer one takes nothing from an app

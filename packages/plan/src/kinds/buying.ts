@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Length, ONLY, Thickness } from '../values';
+import { Length, oneOf, ONLY, Thickness } from '../values';
 import { declareKind } from './declare';
 
 /** How things of a job are bought and hauled: what a truck takes, how wide fabric comes, what a bale covers. */
@@ -34,8 +34,13 @@ export const Buying = z.strictObject({
   /** Concrete that one bag makes, and up to how much is mixed from bags and not poured from a truck, m³. */
   bag: Volume,
   byBags: z.number().min(0, 'must not be negative').max(100, 'more than 100 m³'),
-  /** Sod is sown instead, under straw. */
-  seed: z.boolean(),
+  /** What is green over a trench again: sod that is bought, sod that was lifted there and is laid back, or seed under straw. */
+  sod: oneOf(['bought', 'own', 'seed'], 'where sod comes from'),
+  /**
+   * Sticks, rolls, bags and loads are rounded up to whole ones once for the job, what one line leaves over going into the
+   * next; or for each line by itself, as where lines are built apart.
+   */
+  counted: oneOf(['job', 'line'], 'what is rounded up together'),
   /** So far apart a line of pipe is made so that it can be cleaned, m. */
   cleanouts: Length,
 });
@@ -54,8 +59,13 @@ export const buying = declareKind({
       bale: ['what a bale covers', 'plain'],
       bag: ['concrete of a bag', 'plain'],
       byBags: ['concrete mixed from bags', 'plain'],
-      seed: 'seeded instead of sodded',
+      sod: 'where sod comes from',
+      counted: 'what is rounded up together',
       cleanouts: ['spacing of cleanouts', 'distance'],
     },
+  },
+  upgrades: {
+    // Version 10 knew bought sod and seed, and counted for the job.
+    10: ({ seed, ...item }) => ({ ...item, sod: seed === true ? 'seed' : 'bought', counted: 'job' }),
   },
 });

@@ -10,8 +10,11 @@ export interface ClassDeclaration<Name extends string> {
   readonly supplier: Supplier;
   /** Pattern of its layers. */
   readonly look: Look;
-  /** Counted by the area that it covers at the surface; all else by volume. */
-  readonly byArea?: true;
+  /**
+   * As it is bought where that is not by volume: by the area that it covers, by the bale or the roll, or by the piece
+   * that is set whole.
+   */
+  readonly sold?: 'area' | 'bale' | 'roll' | 'piece';
   /** Bought in bags where there is little of it. */
   readonly bagged?: true;
   /** Lets water through: soil is to cover it in a septic field. */
@@ -42,8 +45,8 @@ export const CLASS_LIST = [
   declareClass({ name: 'sand', word: 'Sand', supplier: 'quarry', look: 'sand', drains: true }),
   declareClass({ name: 'soil', word: 'Soil or fill', supplier: 'quarry', look: 'soil' }),
   declareClass({ name: 'topsoil', word: 'Topsoil', supplier: 'garden', look: 'topsoil', grows: true }),
-  declareClass({ name: 'sod', word: 'Sod', supplier: 'garden', look: 'sod', byArea: true, grows: true }),
-  declareClass({ name: 'straw', word: 'Straw', supplier: 'garden', look: 'straw', placed: true }),
+  declareClass({ name: 'sod', word: 'Sod', supplier: 'garden', look: 'sod', sold: 'area', grows: true }),
+  declareClass({ name: 'straw', word: 'Straw', supplier: 'garden', look: 'straw', sold: 'bale', placed: true }),
   declareClass({ name: 'concrete', word: 'Concrete', supplier: 'concrete', look: 'concrete', bagged: true }),
   declareClass({ name: 'pavement', word: 'Pavement', supplier: 'quarry', look: 'pavement' }),
   declareClass({
@@ -51,11 +54,12 @@ export const CLASS_LIST = [
     word: 'Fabric or mat',
     supplier: 'fabric',
     look: 'fabric',
-    byArea: true,
+    sold: 'roll',
     placed: true,
   }),
   declareClass({
     name: 'chamber',
+    sold: 'piece',
     word: 'Chambers',
     supplier: 'pipe',
     look: 'concrete',
@@ -66,6 +70,7 @@ export const CLASS_LIST = [
   }),
   declareClass({
     name: 'bundle',
+    sold: 'piece',
     word: 'Bundled aggregate',
     supplier: 'pipe',
     look: 'straw',
@@ -75,6 +80,7 @@ export const CLASS_LIST = [
   }),
   declareClass({
     name: 'module',
+    sold: 'piece',
     word: 'Modules',
     supplier: 'pipe',
     look: 'straw',

@@ -2,6 +2,7 @@ import type { Quantity } from '@alveus/core';
 import type { SizeTried } from '@alveus/core/sizes';
 import { sizesFor } from '@alveus/core/sizes';
 import type { Plan } from '@alveus/plan';
+import { keyOf } from '@alveus/core/takeoff';
 import { useMemo, useState } from 'react';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted, selectLine } from '../../store/results';
@@ -86,22 +87,30 @@ function useFigures(now: SizeTried | undefined, other: SizeTried | undefined, pl
           ? `${print(Math.max(0, has - asked), 'distance')} spare`
           : `${print(asked - has, 'distance')} short`;
     const materials = [
-      ...new Set([now, other].flatMap((size) => size?.quantities.bought ?? []).map((one) => one.material)),
+      ...new Set(
+        [now, other]
+          .flatMap((size) => size?.sums ?? [])
+          .flatMap(({ what }) => (what.of === 'material' ? what.material : [])),
+      ),
     ];
     return [
       { words: 'Fall required', of: ({ fall }) => told(fall.asked, 'distance') },
       { words: 'Fall available', of: ({ fall }) => told(fall.has, 'distance') },
       { words: 'That is', of: spare },
       { words: 'Deepest trench', of: ({ deepest }) => told(deepest, 'depth') },
-      { words: 'Digging', of: ({ quantities }) => told(quantities.excavation, 'volume') },
+      { words: 'Digging', of: ({ dug }) => told(dug, 'volume') },
       ...materials.map((material): Compared<SizeTried> => ({
         words: plan.material[material]?.name ?? 'Material',
-        of: ({ quantities }) =>
-          told(quantities.bought.find((one) => one.material === material)?.ordered ?? 0, 'volume'),
+        of: ({ sums }) =>
+          told(sums.find(({ key }) => key === keyOf({ of: 'material', material }))?.ordered ?? 0, 'volume'),
       })),
       {
-        words: 'Sticks of pipe',
-        of: ({ quantities }) => String(quantities.pipe.reduce((sum, { sticks }) => sum + sticks, 0)),
+        words: 'Pipe',
+        of: ({ sums }) =>
+          told(
+            sums.reduce((all, { what, amount }) => (what.of === 'pipe' ? all + amount : all), 0),
+            'footage',
+          ),
       },
       { words: 'Problems', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
     ];

@@ -1,3 +1,2 @@
 export { OnPaper } from './OnPaper';
 export { PrintSheet } from './PrintSheet';
-export { saveGradeTable } from './gradeTableFile';

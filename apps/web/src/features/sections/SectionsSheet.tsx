@@ -1,7 +1,7 @@
 import type { Quantity } from '@alveus/core';
 import { FOOT, TON, YARD3 } from '@alveus/core';
 import type { SectionTried } from '@alveus/core/sections';
-import { boughtOf, perLength, sectionsFor } from '@alveus/core/sections';
+import { perLength, sectionsFor } from '@alveus/core/sections';
 import type { ReactNode } from 'react';
 import { useMemo, useState } from 'react';
 import type { Kept } from '@alveus/plan/kept';
@@ -127,13 +127,10 @@ function PriceFields({ prices, onChange }: { prices: Prices; onChange: (prices: 
 const notNegative = (value: number): string | undefined => (value >= 0 ? undefined : 'Must not be negative.');
 
 /** In the money of the prices, by length of the line, m; undefined as long as none was typed. */
-function moneyOf({ quantities }: SectionTried, { dig, buy, haul }: Prices, metric: boolean): number | undefined {
+function moneyOf({ soil, bought }: SectionTried, { dig, buy, haul }: Prices, metric: boolean): number | undefined {
   if (dig === undefined && buy === undefined && haul === undefined) return undefined;
   const [volume, mass] = metric ? [1, 1000] : [YARD3, TON];
-  const bought = quantities.bought.reduce((sum, one) => sum + one.mass, 0);
-  return (
-    ((dig ?? 0) * quantities.excavation + (haul ?? 0) * quantities.spoilLoose) / volume + ((buy ?? 0) * bought) / mass
-  );
+  return ((dig ?? 0) * soil.excavation + (haul ?? 0) * soil.spoilLoose) / volume + ((buy ?? 0) * bought.mass) / mass;
 }
 
 function useFigures(prices: Prices): readonly Compared<SectionTried>[] {
@@ -150,11 +147,12 @@ function useFigures(prices: Prices): readonly Compared<SectionTried>[] {
     };
     const words = print(long, 'distance').replace(/\.0+(?= )/, '');
     return [
-      { words: 'Digging, total', of: ({ quantities }) => told(quantities.excavation, 'volume') },
-      { words: `Digging, ${words}`, of: per(({ quantities }) => quantities.excavation) },
-      { words: 'Bought, total', of: (one) => told(boughtOf(one), 'volume') },
-      { words: `Bought, ${words}`, of: per(boughtOf) },
-      { words: 'Hauled away', of: ({ quantities }) => told(quantities.spoilLoose, 'volume') },
+      { words: 'Digging, total', of: ({ soil }) => told(soil.excavation, 'volume') },
+      { words: `Digging, ${words}`, of: per(({ soil }) => soil.excavation) },
+      { words: 'Bought, total', of: ({ bought }) => told(bought.volume, 'volume') },
+      { words: `Bought, ${words}`, of: per(({ bought }) => bought.volume) },
+      { words: 'Set by the piece', of: ({ bought }) => (bought.pieces > 0 ? String(bought.pieces) : 'none') },
+      { words: 'Hauled away', of: ({ soil }) => told(soil.spoilLoose, 'volume') },
       ...(Object.values(prices).some((price) => price !== undefined)
         ? [
             {

@@ -1,7 +1,7 @@
 import type { Evaluation } from '@alveus/core';
 import { distanceOf, whereIs } from '@alveus/core';
 import type { Entry, Sum } from '@alveus/core/takeoff';
-import { accountOf, movedIn } from '@alveus/core/takeoff';
+import { accountOf, entriesOf, movedIn } from '@alveus/core/takeoff';
 import type { Delivery } from '@alveus/plan';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
@@ -52,7 +52,7 @@ function How({ sum }: { sum: Sum }) {
   const quantity = quantityOf(sum);
   const said: string[] = [];
   const here = movedIn(moved);
-  if (what.of === 'material' || what.of === 'sod')
+  if (what.of === 'material' || what.of === 'sod' || what.of === 'bales')
     said.push(
       `${print(amount, quantity)} placed, ${here > 0 ? `of which ${print(here, quantity)} is moved here from elsewhere, ` : ''}plus ${print(ordered - amount + here, quantity)} of waste.`,
     );
@@ -160,9 +160,9 @@ function Places({ sum, evaluation, onClose }: { sum: Sum; evaluation: Evaluation
   const print = usePrint();
   const dispatch = useAppDispatch();
   const router = useRouter();
-  if (sum.entries.length === 0) return null;
+  const entries = [...entriesOf(sum)].sort((one, other) => other.amount - one.amount);
+  if (entries.length === 0) return null;
   const quantity = quantityOf(sum);
-  const entries = [...sum.entries].sort((one, other) => other.amount - one.amount);
   const go = (entry: Entry): void => {
     const there = placeOf(entry, evaluation);
     if (!there) return;

@@ -30,6 +30,20 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
           <Words tone="stop">{`Not saved: ${problem}`}</Words>
         </View>
       ) : null}
+      <Choice
+        label="Whole sticks, rolls, bags and loads are counted"
+        options={[
+          { value: 'job', label: 'For the whole job' },
+          { value: 'line', label: 'Line by line' },
+        ]}
+        value={buying.counted}
+        onChange={(counted) => put({ counted })}
+      />
+      <Words size="small" tone="muted">
+        {buying.counted === 'job'
+          ? 'What one line leaves over goes into the next: the fewest are bought.'
+          : 'Nothing is carried from one line to another, as where they are built apart.'}
+      </Words>
       <Words strong heading={3}>
         A truck is full at
       </Words>
@@ -83,13 +97,14 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
         onChange={set('marker')}
       />
       <Choice
-        label="Surface over it"
+        label="Where sod lies over the trench"
         options={[
-          { value: 'sod', label: 'Sod' },
+          { value: 'bought', label: 'Sod bought' },
+          { value: 'own', label: 'Own sod, laid back' },
           { value: 'seed', label: 'Seed under straw' },
         ]}
-        value={buying.seed ? 'seed' : 'sod'}
-        onChange={(value) => put({ seed: value === 'seed' })}
+        value={buying.sod}
+        onChange={(sod) => put({ sod })}
       />
       <PlanMeasure
         label="A bale of straw covers"

@@ -1,9 +1,9 @@
 import type { Evaluation } from '@alveus/core';
 import type { Takeoff } from '@alveus/core/takeoff';
-import { booksOf, lineOf, toOrder } from '@alveus/core/takeoff';
-import type { Supplier, Uuid } from '@alveus/plan';
+import { booksOf, lineSums, toOrder } from '@alveus/core/takeoff';
+import type { Supplier } from '@alveus/plan';
 import { SUPPLIERS } from '@alveus/plan';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
@@ -128,23 +128,11 @@ function Ordering({ takeoff, evaluation, supplier }: Shown & { supplier: Supplie
 
 function ByLine({ takeoff, evaluation }: Shown) {
   const card = useCard();
-  const lines = useMemo(() => {
-    const found = new Map<Uuid, Map<string, number>>();
-    for (const { key, entries } of takeoff.sums)
-      for (const entry of entries) {
-        const line = lineOf(entry, evaluation);
-        if (line === undefined) continue;
-        const sums = found.get(line) ?? new Map<string, number>();
-        sums.set(key, (sums.get(key) ?? 0) + entry.amount);
-        found.set(line, sums);
-      }
-    return found;
-  }, [takeoff, evaluation]);
   return [...evaluation.lines.values()].map(({ id, line }) => {
-    const amounts = lines.get(id);
-    return amounts ? (
+    const sums = lineSums(takeoff, id);
+    return sums.length > 0 ? (
       <Card key={id} title={line.name} style={card}>
-        <Sums sums={takeoff.sums.filter(({ key }) => amounts.has(key))} evaluation={evaluation} amounts={amounts} />
+        <Sums sums={sums} evaluation={evaluation} ofLine />
       </Card>
     ) : null;
   });

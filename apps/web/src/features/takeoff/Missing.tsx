@@ -2,7 +2,7 @@ import type { Takeoff } from '@alveus/core/takeoff';
 import { Note, usePrint, Words } from '../../ui/measured';
 
 /** What nothing below counts, in one sentence. */
-export function Missing({ takeoff: { missing } }: { takeoff: Takeoff }) {
+export function Missing({ takeoff: { missing, terms } }: { takeoff: Takeoff }) {
   const print = usePrint();
   const many = (count: number, one: string, more: string): string[] =>
     count === 0 ? [] : [count === 1 ? one : `${count} ${more}`];
@@ -15,6 +15,9 @@ export function Missing({ takeoff: { missing } }: { takeoff: Takeoff }) {
       missing.lost,
       'a layer whose material is gone, with no weight',
       'layers whose material is gone, with no weight',
+    ),
+    ...missing.unsized.map(
+      (id) => `${terms.plan.material[id]?.name ?? 'pieces'}, since nobody said how long a piece is`,
     ),
   ];
   return said.length === 0 ? null : (

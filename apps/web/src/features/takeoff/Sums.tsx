@@ -9,11 +9,12 @@ import { amountWords, orderWords } from './words';
 export function Sums({
   sums,
   evaluation,
-  amounts,
+  ofLine = false,
 }: {
   sums: readonly Sum[];
   evaluation: Evaluation;
-  amounts?: ReadonlyMap<string, number>;
+  /** What came of it is told of the job as a whole. */
+  ofLine?: boolean;
 }) {
   const dispatch = useAppDispatch();
   const print = usePrint();
@@ -24,11 +25,7 @@ export function Sums({
           <Row
             key={sum.key}
             title={sum.name}
-            note={
-              amounts
-                ? amountWords(sum, amounts.get(sum.key) ?? 0, print)
-                : `${orderWords(sum, print)}${accountWords(sum, evaluation, print)}`
-            }
+            note={ofLine ? orderWords(sum, print) : `${orderWords(sum, print)}${accountWords(sum, evaluation, print)}`}
             noteLines="all"
             does="Open its places"
             onPress={() => dispatch(sheetOpened({ sheet: 'article', article: sum.key }))}

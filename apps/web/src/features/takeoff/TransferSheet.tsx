@@ -1,6 +1,5 @@
 import type { Evaluation } from '@alveus/core';
 import type { Sum } from '@alveus/core/takeoff';
-import { lineOf } from '@alveus/core/takeoff';
 import type { Uuid } from '@alveus/plan';
 import { Transfer } from '@alveus/plan';
 import { newId } from '../../sync/ids';
@@ -99,17 +98,13 @@ function Move({ sum, material, evaluation, onClose }: MoveProps) {
 
 /** Lines that take the material, and how much that is not moved there yet. */
 function takenBy(
-  { entries, moved }: Sum,
+  { parts, moved }: Sum,
   evaluation: Evaluation,
 ): { readonly line: Uuid; readonly name: string; readonly left: number }[] {
-  const byLine = new Map<Uuid, number>();
-  for (const entry of entries) {
-    const line = lineOf(entry, evaluation);
-    if (line !== undefined) byLine.set(line, (byLine.get(line) ?? 0) + entry.amount);
-  }
-  for (const { transfer, counted } of moved) byLine.set(transfer.into, (byLine.get(transfer.into) ?? 0) - counted);
-  return [...byLine].flatMap(([line, left]) => {
-    const name = evaluation.lines.get(line)?.line.name;
-    return name === undefined ? [] : [{ line, name, left: Math.max(0, left) }];
+  return parts.flatMap(({ line, amount }) => {
+    const name = evaluation.lines.get(line ?? '')?.line.name;
+    if (line === undefined || name === undefined) return [];
+    const here = moved.reduce((sum, { transfer, counted }) => (transfer.into === line ? sum + counted : sum), 0);
+    return [{ line, name, left: Math.max(0, amount - here) }];
   });
 }

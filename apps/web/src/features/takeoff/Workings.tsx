@@ -1,6 +1,5 @@
 import type { Evaluation, FigureRef } from '@alveus/core';
 import type { Sum } from '@alveus/core/takeoff';
-import { lineOf } from '@alveus/core/takeoff';
 import type { Uuid } from '@alveus/plan';
 import { sheetOpened, useAppDispatch } from '../../store';
 import { List, Row, usePrint, Words } from '../../ui/measured';
@@ -10,14 +9,9 @@ import { quantityOf } from './words';
 export function Workings({ sum, evaluation }: { sum: Sum; evaluation: Evaluation }) {
   const print = usePrint();
   const dispatch = useAppDispatch();
-  const byLine = new Map<Uuid, number>();
-  for (const entry of sum.entries) {
-    const line = lineOf(entry, evaluation);
-    if (line !== undefined) byLine.set(line, (byLine.get(line) ?? 0) + entry.amount);
-  }
-  const rows = [...byLine].flatMap(([line, amount]) => {
-    const figure = workingOf(sum, line);
-    return figure ? [{ line, amount, figure }] : [];
+  const rows = sum.parts.flatMap(({ line, amount }) => {
+    const figure = line === undefined ? undefined : workingOf(sum, line);
+    return line !== undefined && figure ? [{ line, amount, figure }] : [];
   });
   if (rows.length === 0) return null;
   return (
@@ -44,6 +38,7 @@ function workingOf({ what }: Sum, line: Uuid): FigureRef | undefined {
     case 'material':
       return { figure: 'placed', line, material: what.material };
     case 'sod':
+    case 'bales':
       return { figure: 'area', line, material: what.material };
     case 'pipe':
       return { figure: 'pipeLength', line, pipe: what.pipe };

@@ -7,5 +7,6 @@ import type { OrderPaperProps } from './OrderPaper';
 const code = () => import('./code');
 
 export const JobOrder = later<object>(() => code().then((module) => module.JobOrder), null, NotHere);
+export const LineOrder = later<object>(() => code().then((module) => module.LineOrder), null, NotHere);
 /** As on paper. */
 export const OrderPaper = later<OrderPaperProps>(() => code().then((module) => module.OrderPaper), null, NotHere);

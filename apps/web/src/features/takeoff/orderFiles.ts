@@ -1,7 +1,7 @@
 import type { Evaluation, Quantity, System } from '@alveus/core';
 import { print, unitName, unitSize } from '@alveus/core';
 import type { Sum, Takeoff } from '@alveus/core/takeoff';
-import { accountOf, lineOf, looseFactor, movedIn, takeoff } from '@alveus/core/takeoff';
+import { accountOf, looseFactor, movedIn, takeoff } from '@alveus/core/takeoff';
 import type { BookSheet } from '@alveus/exchange/xlsx';
 import type { RootState } from '../../store';
 import { selectCommitted } from '../../store/results';
@@ -74,15 +74,17 @@ function placeRows({ sums }: Takeoff, evaluation: Evaluation, system: System): C
   const rows = sums.flatMap((sum) => {
     const quantity = quantityOf(sum);
     const unit = sum.unit === 'count' ? 'pieces' : unitName(quantity, system);
-    return sum.entries.map((entry): Cell[] => [
-      sum.name,
-      evaluation.lines.get(lineOf(entry, evaluation) ?? '')?.line.name ?? '',
-      placeName(entry, evaluation),
-      // Finer than it is ordered, and a number in any case: they add up to what the list says.
-      Math.round((entry.amount / unitSize(quantity, system)) * 100) / 100,
-      unit,
-      entry.why,
-    ]);
+    return sum.parts.flatMap(({ line, entries }) =>
+      entries.map((entry): Cell[] => [
+        sum.name,
+        evaluation.lines.get(line ?? '')?.line.name ?? '',
+        placeName(entry, evaluation),
+        // Finer than it is ordered, and a number in any case: they add up to what the list says.
+        Math.round((entry.amount / unitSize(quantity, system)) * 100) / 100,
+        unit,
+        entry.why,
+      ]),
+    );
   });
   return [['Item', 'Line', 'Place', 'Amount', 'Unit', 'Why'], ...rows];
 }

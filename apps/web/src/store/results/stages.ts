@@ -1,5 +1,5 @@
 import type { Stage } from '@alveus/core';
-import { ruleNamed, STAGE_ORDER, stopsDigging } from '@alveus/core';
+import { isWhole, ruleNamed, STAGE_ORDER, stopsDigging } from '@alveus/core';
 import { createSelector } from '@reduxjs/toolkit';
 import type { RootState } from '../store';
 import { selectFindings, selectRested } from './evaluation';
@@ -46,7 +46,7 @@ export const selectStageStates: (state: RootState) => Record<Stage, StageState> 
       order: state(
         'order',
         runs.length > 0,
-        lines.every(({ quantities }) => quantities.complete),
+        lines.every(({ gaps }) => isWhole(gaps)),
       ),
       dig: state(
         'dig',

@@ -28,7 +28,11 @@ export const shared = tablePass<Shared>({
           of(item.run).elsewhere.push({ ...inOrder(own), lead: run, sharing: told.id });
         }
     for (const run of reaches.keys()) of(run);
-    const nameOf = ({ sharing, run }: LyingIn) => ({ id: sharing, name: runs[run]?.name ?? '' });
+    // One run may lie twice beside another: then by where.
+    const nameOf = ({ sharing, run, lies, clear, own, lead }: LyingIn) => ({
+      id: sharing,
+      name: [runs[run]?.name, lies, clear, own.from, own.to, lead.from, lead.to].join(' '),
+    });
     const trenches = new Map<Uuid, SharedTrench>();
     for (const [run, { beside, elsewhere }] of byRun) {
       beside.sort((one, other) => one.place - other.place || byName(nameOf(one), nameOf(other)));

@@ -1,4 +1,4 @@
-import type { LineResult } from '../../results';
+import type { LineResult, LineSoil } from '../../results';
 import { measured } from '../../phrase';
 import { NEAR } from '../../tolerance';
 import { YARD3 } from '../../units';
@@ -18,8 +18,8 @@ export const nativeShort = rule<SoilFacts>()({
   source: COMMON,
   number: { value: 5 * YARD3, quantity: 'volume', words: 'More than' },
   judge: ({ lines }, more) => {
-    const sum = (of: (line: LineResult) => number): number => lines.reduce((all, line) => all + of(line), 0);
-    const short = sum(({ quantities }) => quantities.nativeBank) - sum(({ quantities }) => quantities.excavation);
+    const sum = (of: (soil: LineSoil) => number): number => lines.reduce((all, { soil }) => all + of(soil), 0);
+    const short = sum(({ nativeBank }) => nativeBank) - sum(({ excavation }) => excavation);
     return short > more + NEAR ? [{ by: short, quantity: 'volume' as const }] : NOTHING;
   },
   words: ({ by = 0 }) => ({

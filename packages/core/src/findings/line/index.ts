@@ -63,8 +63,8 @@ export const layerLost = rule<LineFacts>()({
   stage: 'order',
   severity: 'stop',
   source: GEOMETRY,
-  judge: ({ quantities }) =>
-    quantities.lost.map(({ name, material, run, placed }) => ({
+  judge: ({ gaps }) =>
+    gaps.lost.map(({ name, material, run, placed }) => ({
       cause: `${material}:${name}`,
       run,
       by: placed,
@@ -92,14 +92,14 @@ export const LINES = declareSubject({
   judge(id, read, profile) {
     const result = read.of('line', id);
     if (!result) return NOTHING;
-    const { line, order, quantities } = result;
+    const { line, order, soil, gaps } = result;
     const runs: RunResult[] = [];
     for (const { id: run } of order.runs) {
       const one = read.of('run', run);
       if (one) runs.push(one);
     }
     // Field by field: copying objects wholesale takes many times as long.
-    const facts = { id, line, order, quantities, read, profile, runs };
+    const facts = { id, line, order, soil, gaps, read, profile, runs };
     return judge<LineFacts>(RULES, facts, profile, { id, line: id });
   },
 });

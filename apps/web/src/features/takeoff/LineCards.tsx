@@ -1,9 +1,10 @@
-import { classOf } from '@alveus/plan';
 import type { FigureRef, LineResult } from '@alveus/core';
+import type { Sum } from '@alveus/core/takeoff';
+import { layersOf, looseFactor } from '@alveus/core/takeoff';
 import type { StyleProp, ViewStyle } from 'react-native';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
-import { selectEvaluation } from '../../store/results';
+import { selectCommitted } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button, Card, FigureGrid, Tap, Unseen, usePrint, Words } from '../../ui/measured';
 import { Figure } from '../parts/Figure';
@@ -12,75 +13,70 @@ import { Figure } from '../parts/Figure';
 
 interface CardProps {
   line: LineResult;
+  /** What of the take-off is the line's. */
+  sums: readonly Sum[];
   style?: StyleProp<ViewStyle>;
 }
 
-export function MaterialsCard({ line, style }: CardProps) {
-  const { layers, bought } = line.quantities;
+export function MaterialsCard({ line, sums, style }: CardProps) {
+  const bought = sums.filter(({ what }) => what.of === 'material');
   return (
     <Card title="Stone, sand and soil to buy" style={style}>
-      {layers.length === 0 ? (
-        <Words style={styles.text}>The sections of this line use native soil only.</Words>
+      {bought.length === 0 ? (
+        <Words style={styles.text}>The sections of this line take none.</Words>
       ) : (
-        bought.map((amount) => <Bought key={amount.material} line={line} amount={amount} />)
+        bought.map((sum) => <Bought key={sum.key} line={line} sum={sum} />)
       )}
     </Card>
   );
 }
 
-function Bought({ line, amount }: { line: LineResult; amount: LineResult['quantities']['bought'][number] }) {
+function Bought({ line, sum }: { line: LineResult; sum: Sum }) {
   const dispatch = useAppDispatch();
   const print = usePrint();
-  const material = useAppSelector((state) => selectEvaluation(state).plan.material[amount.material]);
-  const about = { line: line.id, material: amount.material };
-  // Sod is bought by what it covers.
-  const sod = material && classOf(material.class).byArea && amount.area > 0;
+  const id = sum.what.of === 'material' ? sum.what.material : '';
+  const material = useAppSelector((state) => selectCommitted(state).plan.material[id]);
+  const about = { line: line.id, material: id };
   return (
     <View style={styles.block}>
       <What
-        title={material?.name ?? 'Material was removed'}
+        title={sum.name}
         about={material ? `${print(material.waste, 'share')} waste, ${print(material.density, 'density')} placed` : ''}
-        onEdit={() => dispatch(sheetOpened({ sheet: 'material', material: amount.material }))}
+        onEdit={() => dispatch(sheetOpened({ sheet: 'material', material: id }))}
       />
       <FigureGrid columns={2}>
-        {sod ? (
-          <Figure label="To order" value={amount.area} quantity="area" figure={{ figure: 'area', ...about }} />
-        ) : (
-          <Figure
-            label="To order, loose"
-            value={amount.loose}
-            quantity="volume"
-            figure={{ figure: 'loose', ...about }}
-          />
-        )}
-        <Figure label="Weight" value={amount.mass} quantity="mass" figure={{ figure: 'mass', ...about }} />
+        <Figure
+          label="To order, loose"
+          value={sum.ordered * looseFactor(sum)}
+          quantity="volume"
+          figure={{ figure: 'loose', ...about }}
+        />
+        <Figure label="Weight" value={sum.mass} quantity="mass" figure={{ figure: 'mass', ...about }} />
         <Figure
           label="Placed"
           size="large"
-          value={amount.placed}
+          value={sum.amount}
           quantity="volume"
           figure={{ figure: 'placed', ...about }}
         />
         <Figure
           label="Placed, with waste"
           size="large"
-          value={amount.ordered}
+          value={sum.ordered}
           quantity="volume"
           figure={{ figure: 'ordered', ...about }}
         />
       </FigureGrid>
       <View style={styles.parts}>
-        {line.quantities.layers.map((layer, index) =>
-          layer.material === amount.material ? (
-            <Part
-              key={layer.name}
-              name={layer.name}
-              placed={layer.placed}
-              ordered={layer.placed * (1 + (material?.waste ?? 0)) * (material?.density ?? 0)}
-              figure={{ figure: 'layerPlaced', line: line.id, layer: index }}
-            />
-          ) : null,
-        )}
+        {layersOf(sum).map(([layer, placed]) => (
+          <Part
+            key={layer}
+            name={layer}
+            placed={placed}
+            ordered={placed * (1 + (material?.waste ?? 0)) * (material?.density ?? 0)}
+            figure={{ figure: 'layerPlaced', layer, ...about }}
+          />
+        ))}
       </View>
     </View>
   );
@@ -104,31 +100,44 @@ function Part({ name, placed, ordered, figure }: { name: string; placed: number;
   );
 }
 
-export function PipeCard({ line }: CardProps) {
-  const print = usePrint();
-  const pipes = useAppSelector((state) => selectEvaluation(state).plan.pipe);
-  return (
+export function PipeCard({ line, sums }: CardProps) {
+  const pipes = useAppSelector((state) => selectCommitted(state).plan.pipe);
+  const laid = sums.flatMap((sum) => (sum.what.of === 'pipe' ? [{ sum, id: sum.what.pipe }] : []));
+  return laid.length === 0 ? null : (
     <Card title="Pipe">
-      {line.quantities.pipe.map(({ pipe, length, sticks }) => (
-        <View key={pipe} style={styles.block}>
-          <What title={pipes[pipe]?.name ?? 'Pipe was removed'} about={pipes[pipe]?.standard ?? ''} />
+      {laid.map(({ sum, id }) => (
+        <View key={id} style={styles.block}>
+          <What title={sum.name} about={pipes[id]?.standard ?? ''} />
           <FigureGrid columns={2}>
+            <Sticks line={line} sum={sum} pipe={id} />
             <Figure
-              label={`Sticks of ${print(pipes[pipe]?.stick ?? 0, 'distance')}`}
-              value={sticks}
-              quantity="count"
-              figure={{ figure: 'sticks', line: line.id, pipe }}
-            />
-            <Figure
-              label="Along the slope"
-              value={length}
+              label="Length to lay"
+              value={sum.amount}
               quantity="distance"
-              figure={{ figure: 'pipeLength', line: line.id, pipe }}
+              figure={{ figure: 'pipeLength', line: line.id, pipe: id }}
             />
           </FigureGrid>
         </View>
       ))}
     </Card>
+  );
+}
+
+/** Where sticks are counted for the job, what is cut for the line comes of sticks that others are cut from too. */
+function Sticks({ line, sum: { count, cutList }, pipe }: { line: LineResult; sum: Sum; pipe: string }) {
+  const print = usePrint();
+  const stick = useAppSelector((state) => selectCommitted(state).plan.pipe[pipe]?.stick ?? 0);
+  if (!cutList) return null;
+  const laid = cutList.whole.reduce((all, { sticks }) => all + sticks, 0);
+  const cut = cutList.cuts.reduce((all, { pieces }) => all + pieces.length, 0);
+  const of = print(stick, 'distance');
+  return (
+    <Figure
+      label={count ? `Sticks of ${of}` : `Whole sticks of ${of}${cut > 0 ? `, and ${cut} cut to length` : ''}`}
+      value={count?.number ?? laid}
+      quantity="count"
+      figure={{ figure: 'sticks', line: line.id, pipe }}
+    />
   );
 }
 
@@ -140,10 +149,10 @@ const DIGGING = [
   { figure: 'pipeDisplaced', label: 'Taken up by pipe', size: 'large' },
 ] as const;
 
-export function DiggingCard({ line }: CardProps) {
+export function DiggingCard({ line }: Pick<CardProps, 'line'>) {
   const dispatch = useAppDispatch();
   const print = usePrint();
-  const native = useAppSelector((state) => selectEvaluation(state).native);
+  const native = useAppSelector((state) => selectCommitted(state).native);
   return (
     <Card title="Digging and spoil">
       <What
@@ -157,16 +166,16 @@ export function DiggingCard({ line }: CardProps) {
             key={figure}
             label={label}
             size={size}
-            value={line.quantities[figure]}
+            value={line.soil[figure]}
             quantity="volume"
             figure={{ figure, line: line.id }}
           />
         ))}
       </FigureGrid>
-      {line.quantities.inHoles > 0 ? (
+      {line.soil.inHoles > 0 ? (
         <View style={styles.text}>
           <Words size="small" tone="muted">
-            {`Of that, ${print(line.quantities.inHoles, 'volume')} in holes of structures, which take up ${print(line.quantities.structures, 'volume')} themselves.`}
+            {`Of that, ${print(line.soil.inHoles, 'volume')} in holes of structures, which take up ${print(line.soil.structures, 'volume')} themselves.`}
           </Words>
         </View>
       ) : null}
