@@ -112,23 +112,35 @@ export function spoilSum(loose: number, terms: Terms): Sum {
 }
 
 /**
- * What of an article is one line's. Where whole ones are counted for the job they are no line's own: then it is told as it
- * is measured, and the cut list tells what of the job's sticks goes into the line.
+ * What of an article is one line's. Whole ones that are counted for the job are no line's own where others take of them
+ * too: then it is told as it is measured, and the cut list tells what of the job's sticks goes into the line.
  */
 export function ofLine(sum: Sum, line: Uuid, terms: Terms): Sum | undefined {
   const part = sum.parts.find((one) => one.line === line);
   if (!part) return undefined;
+  if (sum.parts.length === 1) return sum;
   const moved = sum.moved.filter(({ transfer }) => transfer.into === line);
   const alone = sumOf([part], moved, terms);
   const cuts = sum.cutList && cutsFor(sum.cutList, part);
   if (terms.buying.counted === 'line') return { ...alone, cutList: cuts };
   const exact = sum.rolls.length > 0 || sum.unit === 'mass' ? part.amount : alone.ordered;
-  return { ...alone, ordered: exact, count: undefined, loads: 0, rolls: [], cutList: cuts };
+  const own = cuts && sum.cutList && !sharedIn(sum.cutList, part);
+  const count = own ? ({ of: 'stick', number: cuts.sticks } as const) : undefined;
+  return { ...alone, ordered: exact, count, loads: 0, rolls: [], cutList: cuts };
+}
+
+const placesOf = ({ entries }: Part): ReadonlySet<Uuid> =>
+  new Set(entries.map(({ where }) => (where.on === 'run' ? where.run : where.node)));
+
+/** Whether a stick is cut for a part and for others. */
+function sharedIn({ cuts }: CutList<Uuid>, part: Part): boolean {
+  const here = placesOf(part);
+  return cuts.some(({ pieces }) => pieces.some(({ of }) => here.has(of)) && pieces.some(({ of }) => !here.has(of)));
 }
 
 /** What of a cut list is laid where the entries of a part are. */
-function cutsFor({ whole: laid, cuts, least }: CutList<Uuid>, { entries }: Part): CutList<Uuid> {
-  const here = new Set(entries.map(({ where }) => (where.on === 'run' ? where.run : where.node)));
+function cutsFor({ whole: laid, cuts, least }: CutList<Uuid>, part: Part): CutList<Uuid> {
+  const here = placesOf(part);
   const own = laid.filter(({ of }) => here.has(of));
   const pieces = cuts.flatMap((cut) => {
     const some = cut.pieces.filter(({ of }) => here.has(of));
