@@ -65,6 +65,50 @@ export function pull(worked: Worked, passes: readonly Pass[]): void {
   if (due.length > 0) new Working(worked).pull(due);
 }
 
+/** Results as they would be, by what they are and by id. */
+export type Others = { readonly [W in keyof Results]?: ReadonlyMap<Uuid, Results[W]> };
+
+/** What of a result is seen while results that it read change: worked out from what it was. */
+export interface Glance<W extends keyof Results, Seen> {
+  readonly of: W;
+  work(before: Results[W], read: Reader): Seen;
+}
+
+/**
+ * Results as they would be if those that they read were others, each worked out when it is first asked for; one that read
+ * none of them is the very one of `worked`. Nothing is kept: it lasts as long as a finger drags.
+ */
+export function glanceOver<W extends keyof Results, Seen>(
+  worked: Worked,
+  others: Others,
+  { of, work: look }: Glance<W, Seen>,
+): { get(id: Uuid): Results[W] | Seen | undefined } {
+  const index = indexOf(worked);
+  const reads = worked.reads.get(of);
+  const touched = new Set<Uuid>();
+  const tables = Object.entries(others) as [string, ReadonlyMap<Uuid, unknown>][];
+  for (const [what, table] of tables)
+    for (const id of table.keys())
+      for (const reader of index.readersOf(resultOf(what), id))
+        if (reader.pass === of && hasRead(reads?.byId.get(reader.id), resultOf(what), id)) touched.add(reader.id);
+  const results = new Map(worked.results);
+  for (const [what, table] of tables) results.set(what, new Laid(table, worked.results.get(what)));
+  const reader = new Recorder(worked.plan, results, worked.wholes);
+  const seen = new Map<Uuid, Seen>();
+  return {
+    get: (id) => {
+      const before = worked.results.get(of)?.get(id) as Results[W] | undefined;
+      if (before === undefined || !touched.has(id)) return before;
+      let now = seen.get(id);
+      if (now === undefined) {
+        reader.nextPass();
+        seen.set(id, (now = look(before, reader)));
+      }
+      return now;
+    },
+  };
+}
+
 class Working {
   readonly #wholes: Worked['wholes'];
   readonly #results: Worked['results'];
@@ -246,6 +290,20 @@ class Working {
     const channel = resultOf(pass.name);
     for (const id of changed) this.changed(channel, id);
     if (changed.length > 0) this.changed(channel, ALL);
+  }
+}
+
+/** One table laid over another: only looked up, never copied. */
+class Laid extends Map<Uuid, unknown> {
+  constructor(
+    over: ReadonlyMap<Uuid, unknown>,
+    private readonly under: ReadonlyMap<Uuid, unknown> | undefined,
+  ) {
+    super(over);
+  }
+
+  override get(id: Uuid): unknown {
+    return super.get(id) ?? this.under?.get(id);
   }
 }
 

@@ -56,11 +56,16 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
  * @param passes in their order
  */
 export function pulled<W extends keyof Wholes>(evaluation: Evaluation, passes: readonly Pass[], what: W): Wholes[W] {
-  const own = evaluation as { [WORKED]?: Worked };
-  if (!own[WORKED]) Object.defineProperty(evaluation, WORKED, { value: work(PASSES, evaluation.plan) });
-  const worked = own[WORKED] as unknown as Worked;
+  const worked = workedOf(evaluation);
   pull(worked, passes);
   return worked.wholes.get(what)?.value as Wholes[W];
+}
+
+/** What it was put together of; of one that a worker handed over it is worked out from its plan. */
+export function workedOf(evaluation: Evaluation): Worked {
+  const own = evaluation as { [WORKED]?: Worked };
+  if (!own[WORKED]) Object.defineProperty(evaluation, WORKED, { value: work(PASSES, evaluation.plan) });
+  return own[WORKED] as Worked;
 }
 
 /** Whether that was pulled of it already. */

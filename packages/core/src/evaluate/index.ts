@@ -1,4 +1,4 @@
-export * from './evaluate';
+export { evaluate, findingsOf, pulled, wasPulled } from './evaluate';
 export * from './evaluation';
 export * from './regrade';
 export * from './stations';

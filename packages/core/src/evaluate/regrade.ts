@@ -1,10 +1,14 @@
 import type { Edit, RunGrade, Uuid } from '@alveus/plan';
-import { addressOf } from '@alveus/plan';
+import { addressOf, same } from '@alveus/plan';
 import type { RunGradeResult } from '../grade';
 import { solveWith } from '../grade';
 import type { LineShape, RunShape } from '../results';
-import { invertsAt, trenchShape, withGrades } from '../trench';
+import { trenchShape } from '../trench';
+import type { Glance } from './engine';
+import { glanceOver } from './engine';
+import { workedOf } from './evaluate';
 import type { Evaluation } from './evaluation';
+import { formOf } from './passes/form';
 
 /**
  * What is to be seen of a plan while inverts are dragged: where everything lies, without what is judged and ordered.
@@ -40,46 +44,20 @@ export function regrade(on: Evaluation, edits: readonly Edit[]): Preview | undef
       grades.set(id, grade);
   }
   const { plan, topology, shots, profile, lines } = on;
-  return { plan, topology, shots, profile, lines, runs: movedBy(grades, on) };
+  return { plan, topology, shots, profile, lines, runs: glanceOver(workedOf(on), { grade: grades }, MOVED) };
 }
 
-/** Runs as the grades have them. Many follow where few are looked at, so each is worked out when it is asked for. */
-function movedBy(grades: ReadonlyMap<Uuid, RunGradeResult>, on: Evaluation): RunsById {
-  const gradeOf = (id: Uuid): RunGradeResult | undefined => grades.get(id) ?? on.runs.get(id)?.grade;
-  // A trench that others lie in is another one when they lie otherwise in it.
-  const otherwise = new Set<Uuid>();
-  for (const lead of leadsOf(on)) {
-    const lies = (lead.form?.beside ?? []).some(({ run, places, inverts }) => {
-      const now = grades.has(run) ? invertsAt(places, gradeOf(run)) : inverts;
-      return now?.[0] !== inverts?.[0] || now?.[1] !== inverts?.[1];
-    });
-    if (lies) otherwise.add(lead.id);
-  }
-  const moved = new Map<Uuid, RunShape>();
-  const move = (before: RunShape): RunShape => {
+/** A run at another grade, or with others in its trench that lie otherwise: the ground along it is what it was. */
+const MOVED: Glance<'run', RunShape> = {
+  of: 'run',
+  work(before, read) {
     const { id, run, length, ground, natural, pipe, section, envelope } = before;
-    const grade = grades.get(id) ?? before.grade;
-    const form = before.form && before.form.beside.length > 0 ? withGrades(before.form, gradeOf) : before.form;
+    const grade = read.of('grade', id) ?? before.grade;
+    const form = before.form && section && formOf(run, section, length, read);
+    // What lies in its trench may have moved elsewhere only.
+    if (grade === before.grade && same(form, before.form)) return before;
     const dug = before.trench && pipe && section && envelope;
     const trench = dug ? trenchShape({ grade, ground, pipe, section, envelope, form }) : undefined;
     return { id, run, length, grade, ground, natural, pipe, section, envelope, form, trench };
-  };
-  return {
-    get: (id) => {
-      const before = on.runs.get(id);
-      if (!before || (!grades.has(id) && !otherwise.has(id))) return before;
-      let now = moved.get(id);
-      if (!now) moved.set(id, (now = move(before)));
-      return now;
-    },
-  };
-}
-
-const leads = new WeakMap<Evaluation['runs'], readonly RunShape[]>();
-
-/** Runs in whose trenches others lie; there are few. */
-function leadsOf({ runs }: Evaluation): readonly RunShape[] {
-  let found = leads.get(runs);
-  if (!found) leads.set(runs, (found = [...runs.values()].filter(({ form }) => form && form.beside.length > 0)));
-  return found;
-}
+  },
+};

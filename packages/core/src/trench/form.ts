@@ -40,12 +40,6 @@ export function invertsAt([from, to]: RunBeside['places'], grade: Grade): RunBes
   return low === undefined || slope === undefined ? undefined : [low + slope * from, low + slope * to];
 }
 
-/** The same with the runs that lie in it at other grades. */
-export const withGrades = (form: TrenchForm, gradeOf: (run: Uuid) => Grade): TrenchForm => ({
-  ...form,
-  beside: form.beside.map((one) => ({ ...one, inverts: invertsAt(one.places, gradeOf(one.run)) })),
-});
-
 /** A stretch of trench that is the same all along. */
 export interface Strip extends Reach {
   /** Of its bottom, m. */
