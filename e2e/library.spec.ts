@@ -74,7 +74,7 @@ test('a pipe of one’s own is typed, for a run; pipes of the catalogue are soug
   await page.getByRole('radio', { name: 'This line' }).click();
   await expect(page.getByText('10 in clay').filter({ visible: true }).first()).toBeVisible();
   await tap(page, /^Sticks of /);
-  await expect(page.getByRole('dialog')).toContainText(/50 ft level → 50 ft/);
+  await expect(page.getByRole('dialog')).toContainText(/laid whole.*and cut sticks together/s);
   await tap(page, 'Close');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await go(page, 'Grade');

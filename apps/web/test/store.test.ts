@@ -32,11 +32,13 @@ import {
   selectPlace,
   selectRested,
   selectRun,
-  selectStageStates,
+  selectStageState,
+  STAGES,
 } from '../src/store/results';
 import { heldStore } from '../src/store/held';
 import { settingsChanged } from '../src/store/frame/settings';
 import { makeStore } from '../src/store/frame/store';
+import type { RootState } from '../src/store/store';
 import { withJob } from '../src/store/store';
 import { lineChosen, stationMoved } from '../src/store/view';
 import { demo } from './support/demo';
@@ -51,6 +53,8 @@ const opened = (items: Item[] = []): JobState =>
     jobReducer(CLOSED, jobOpening({ id: id(999), name: 'Yard' })),
     jobOpened({ name: 'Yard', held: items.map((item) => held(item, 1)), pending: [] }),
   );
+const statesOf = (state: RootState) =>
+  Object.fromEntries(STAGES.map((stage) => [stage, selectStageState(state, stage)]));
 let batches = 5000;
 const edited = (state: JobState, edits: Edit[]): { state: JobState; batch: string } => {
   const batch = id((batches += 1));
@@ -292,7 +296,7 @@ describe('what follows from the demo job', () => {
   });
 
   test('stages say how far they are: in trouble where a rule is broken, settled where all is known', () => {
-    const states = selectStageStates(store.getState());
+    const states = statesOf(store.getState());
     const findings = selectFindings(store.getState());
     // Its boxes have no holes yet: what they take is not counted, and so not ordered.
     expect(states.order).toBe('in progress');
@@ -304,21 +308,21 @@ describe('what follows from the demo job', () => {
       item: holeFor(demo().node[node]?.form ?? 'manhole', node, stone),
     }));
     store.dispatch(planEdited({ edits, batch: id(6999), way: 'do' }));
-    expect(selectStageStates(store.getState()).order).toBe('OK');
+    expect(selectStageState(store.getState(), 'order')).toBe('OK');
     store.dispatch(editRecalled({ batch: id(6999), way: 'undo' }));
     const [run] = Object.values(demo().run);
     store.dispatch(
       planEdited({ edits: [{ op: 'put', item: { kind: 'runGrade', id: run?.id ?? '' } }], batch: id(7000), way: 'do' }),
     );
-    expect(selectStageStates(store.getState()).grade).toBe('in progress');
+    expect(selectStageState(store.getState(), 'grade')).toBe('in progress');
     store.dispatch(editRecalled({ batch: id(7000), way: 'undo' }));
     expect(selectFindings(store.getState())).toEqual(findings);
-    expect(selectStageStates(store.getState())).toEqual(states);
+    expect(statesOf(store.getState())).toEqual(states);
   });
 
   test('an empty job has empty stages', () => {
     const empty = withJob(makeStore());
-    expect(selectStageStates(empty.getState())).toEqual({
+    expect(statesOf(empty.getState())).toEqual({
       site: 'nothing yet',
       ground: 'nothing yet',
       grade: 'nothing yet',

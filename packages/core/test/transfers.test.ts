@@ -4,7 +4,7 @@ import type { Delivery, Transfer } from '@alveus/plan';
 import { applyEdits, openPlanFile, Transfer as TransferSchema } from '@alveus/plan';
 import fc from 'fast-check';
 import { evaluate, removalEdits, YARD3 } from '../src';
-import { accountOf, takeoff } from '../src/takeoff';
+import { accountOf, booksOf, takeoff } from '../src/takeoff';
 import { newId } from './builders';
 import { placedIn } from './support/placed';
 
@@ -73,7 +73,7 @@ test('more than the line takes saves nothing beyond that, and is told; what came
     ticket: '7',
     day: '2026-05-04',
   };
-  const came = accountOf(all.sum, applyEdits(plan, [{ op: 'put', item: ticket }]));
+  const came = accountOf(all.sum, booksOf(applyEdits(plan, [{ op: 'put', item: ticket }])));
   expect(came.unlike).toEqual([]);
   expect(came.delivered).toBeCloseTo((1_000 * stone.ordered) / stone.mass, 9);
 });

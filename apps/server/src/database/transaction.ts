@@ -44,6 +44,7 @@ interface Ways {
   readonly places: Gate;
 }
 
+/** One for each pool of connections, for as long as that is open. */
 const ways = new WeakMap<pg.Pool, Ways>();
 
 function waysOf(pool: pg.Pool): Ways {

@@ -12,6 +12,7 @@ export interface Sync {
   readonly actions: Actions;
 }
 
+/** One for each page, never replaced. */
 const all = new WeakMap<Frame, Sync>();
 
 /** It begins once a page, and ends with that. */

@@ -11,6 +11,7 @@ interface Pressed {
   readonly y: number;
 }
 
+/** From the press to the click, or until the finger slips. */
 let pressed: Pressed | undefined;
 let down = false;
 const hearers = new Set<() => void>();

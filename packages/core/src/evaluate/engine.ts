@@ -29,15 +29,14 @@ export interface Worked {
   /** Passes that were pulled of this state; and by pass, the items it was last worked out for. */
   readonly pulled: Set<string>;
   readonly items: Map<string, object>;
+  /** Who read what: made when an edit first asks for it, and shared by all states that came of one another. */
+  index: ReadIndex | undefined;
 }
 
 interface Whole {
   readonly value: object;
   readonly reads: Reads;
 }
-
-/** Made when an edit first asks for it, and shared by all that came of one another. */
-const indexes = new WeakMap<Worked, ReadIndex>();
 
 export function work(passes: readonly Pass[], plan: Plan, before?: Worked): Worked {
   const worked: Worked = {
@@ -49,8 +48,8 @@ export function work(passes: readonly Pass[], plan: Plan, before?: Worked): Work
     stale: new Map([...(before?.stale ?? [])].map(([pass, ids]) => [pass, new Set(ids)])),
     pulled: new Set(),
     items: new Map(before?.items),
+    index: before && indexOf(before),
   };
-  if (before) indexes.set(worked, indexOf(before));
   new Working(worked).all(passes, before);
   return worked;
 }
@@ -127,7 +126,7 @@ class Working {
     this.#reads = worked.reads;
     this.#anew = worked.anew;
     this.#stale = worked.stale;
-    this.#index = indexes.get(worked);
+    this.#index = worked.index;
     this.#reader = new Recorder(this.plan, this.#results, this.#wholes);
   }
 
@@ -323,13 +322,11 @@ class Copied<Value> {
 }
 
 function indexOf(worked: Worked): ReadIndex {
-  const known = indexes.get(worked);
-  if (known) return known;
+  if (worked.index) return worked.index;
   const index = new ReadIndex();
   for (const [pass, { reads }] of worked.wholes) index.add(pass, ONLY, reads);
   for (const [pass, { byId }] of worked.reads) for (const [id, reads] of byId) index.add(pass, id, reads);
-  indexes.set(worked, index);
-  return index;
+  return (worked.index = index);
 }
 
 class Recorder implements Reader {

@@ -1,11 +1,12 @@
 import type { Item, Kind, Plan, Uuid } from '@alveus/plan';
 import { kindOf, KINDS, readPath } from '@alveus/plan';
+import { keptWith } from '../kept-with';
 import type { Reference } from '../results';
 
-/** Which items refer to which, by kind and field; gathered when somebody first asks, and kept with the table. */
+/** Which items refer to which, by kind and field; gathered when somebody first asks. */
 
 type Table = Readonly<Record<Uuid, Item>>;
-const gathered = new WeakMap<Table, Map<string, ReadonlyMap<Uuid, readonly Uuid[]>>>();
+const gathered = keptWith((_table: Table) => new Map<string, ReadonlyMap<Uuid, readonly Uuid[]>>());
 
 /** Fields of a kind that refer to one other item. */
 const FIELDS = new Map<Kind, readonly string[]>(
@@ -20,8 +21,7 @@ const FIELDS = new Map<Kind, readonly string[]>(
 export function ownedIn(plan: Plan, reference: Reference, owner: Uuid): readonly Uuid[] {
   const dot = reference.indexOf('.');
   const table = plan[reference.slice(0, dot) as Kind] as Table;
-  let byField = gathered.get(table);
-  if (!byField) gathered.set(table, (byField = new Map<string, ReadonlyMap<Uuid, readonly Uuid[]>>()));
+  const byField = gathered(table);
   let owners = byField.get(reference);
   if (!owners) byField.set(reference, (owners = gather(table, reference.slice(dot + 1))));
   return owners.get(owner) ?? NONE;

@@ -1,4 +1,5 @@
 import type { Profile, Severity, UpRun, Uuid } from '@alveus/plan';
+import { keptWithBoth } from '../kept-with';
 import type { Phrase } from '../phrase';
 import { measured } from '../phrase';
 import type { Quantity } from '../units';
@@ -110,24 +111,17 @@ interface InForce<Facts> {
   readonly severity: Severity | undefined;
 }
 
-const inForce = new WeakMap<Profile, Map<readonly AnyRule<never>[], readonly InForce<never>[]>>();
-
-/** Those of some rules that a profile has not switched off, with their numbers; looked up once for each profile. */
-function rulesInForce<Facts>(rules: readonly AnyRule<Facts>[], profile: Profile): readonly InForce<Facts>[] {
-  let byList = inForce.get(profile);
-  if (!byList) inForce.set(profile, (byList = new Map<readonly AnyRule<never>[], readonly InForce<never>[]>()));
-  const known = byList.get(rules);
-  if (known) return known;
-  const list = rules.flatMap((one): InForce<Facts>[] => {
-    const setting = profile.rules[one.name];
-    if (setting?.on === false) return [];
-    const number = one.number && limitOf(profile, { ...one, number: one.number });
-    const source = number?.source ?? setting?.source ?? one.source;
-    return [{ rule: one, limit: number?.value ?? NaN, source, severity: setting?.severity }];
-  });
-  byList.set(rules, list);
-  return list;
-}
+/** Those of some rules that a profile has not switched off, with their numbers. */
+const rulesInForce: <Facts>(rules: readonly AnyRule<Facts>[], profile: Profile) => readonly InForce<Facts>[] =
+  keptWithBoth((rules: readonly AnyRule<never>[], profile: Profile) =>
+    rules.flatMap((one): InForce<never>[] => {
+      const setting = profile.rules[one.name];
+      if (setting?.on === false) return [];
+      const number = one.number && limitOf(profile, { ...one, number: one.number });
+      const source = number?.source ?? setting?.source ?? one.source;
+      return [{ rule: one, limit: number?.value ?? NaN, source, severity: setting?.severity }];
+    }),
+  );
 
 /** Puts all rules about a thing to it. */
 export function judge<Facts>(

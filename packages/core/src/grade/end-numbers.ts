@@ -1,5 +1,6 @@
 import type { Run } from '@alveus/plan';
 import { lowEnd } from '@alveus/plan';
+import { keptWith } from '../kept-with';
 
 /** Levels of a network by number: the datum, then both ends of each run. */
 export const DATUM = 0;
@@ -14,17 +15,10 @@ export interface EndNumbers {
   readonly high: Int32Array;
 }
 
-const known = new WeakMap<readonly Run[], EndNumbers>();
-
-/** Kept with the list of runs. */
-export function endNumbers(runs: readonly Run[]): EndNumbers {
-  const before = known.get(runs);
-  if (before) return before;
+export const endNumbers = keptWith((runs: readonly Run[]): EndNumbers => {
   const downToA = runs.map((run) => lowEnd(run) === 'a');
-  const found: EndNumbers = {
+  return {
     low: Int32Array.from(downToA, (is, index) => (is ? endA(index) : endB(index))),
     high: Int32Array.from(downToA, (is, index) => (is ? endB(index) : endA(index))),
   };
-  known.set(runs, found);
-  return found;
-}
+});

@@ -1,15 +1,12 @@
 import type { Plan, Run, Uuid } from '@alveus/plan';
 import { byName } from '../by-name';
-
-const known = new WeakMap<Plan['run'], readonly (readonly Run[])[]>();
+import { keptWith } from '../kept-with';
 
 /**
  * Runs that hang together by their nodes. Within a network they are in the order of their names, and networks in that of
  * their first run, so that nothing depends on how a plan is stored.
  */
-export function networksOf(table: Plan['run']): readonly (readonly Run[])[] {
-  const before = known.get(table);
-  if (before) return before;
+export const networksOf = keptWith((table: Plan['run']): readonly (readonly Run[])[] => {
   const runs = Object.values(table).sort(byName);
   const at = new Map<Uuid, Run[]>();
   for (const run of runs)
@@ -19,7 +16,7 @@ export function networksOf(table: Plan['run']): readonly (readonly Run[])[] {
       else at.set(node, [run]);
     }
   const seen = new Set<Run>();
-  const networks = runs.flatMap((first) => {
+  return runs.flatMap((first) => {
     if (seen.has(first)) return [];
     const network = [first];
     seen.add(first);
@@ -37,20 +34,13 @@ export function networksOf(table: Plan['run']): readonly (readonly Run[])[] {
     }
     return [network.sort(byName)];
   });
-  known.set(table, networks);
-  return networks;
-}
-
-const places = new WeakMap<Plan['run'], ReadonlyMap<Uuid, number>>();
+});
 
 /** Which of the networks each run and each node is in, by id. */
-export function networkAt(table: Plan['run']): ReadonlyMap<Uuid, number> {
-  const before = places.get(table);
-  if (before) return before;
+export const networkAt = keptWith((table: Plan['run']): ReadonlyMap<Uuid, number> => {
   const at = new Map<Uuid, number>();
   networksOf(table).forEach((network, index) => {
     for (const { id, a, b } of network) for (const one of [id, a, b]) at.set(one, index);
   });
-  places.set(table, at);
   return at;
-}
+});

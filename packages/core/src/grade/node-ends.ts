@@ -1,5 +1,6 @@
 import type { Run, Uuid } from '@alveus/plan';
 import { lowerOf, upperOf } from '@alveus/plan';
+import { keptWith, keptWithBoth } from '../kept-with';
 
 /** Runs at a node, by their number: those that bring water to it, and those that carry it away. */
 export interface NodeEnds {
@@ -7,12 +8,8 @@ export interface NodeEnds {
   readonly leaving: readonly number[];
 }
 
-const known = new WeakMap<readonly Run[], ReadonlyMap<Uuid, NodeEnds>>();
-
-/** Kept with the list of runs: which of them meet does not depend on how deep they lie. */
-export function endsByNode(runs: readonly Run[]): ReadonlyMap<Uuid, NodeEnds> {
-  const before = known.get(runs);
-  if (before) return before;
+/** Which runs meet does not depend on how deep they lie. */
+export const endsByNode = keptWith((runs: readonly Run[]): ReadonlyMap<Uuid, NodeEnds> => {
   const nodes = new Map<Uuid, { arriving: number[]; leaving: number[] }>();
   const at = (node: Uuid): { arriving: number[]; leaving: number[] } => {
     let ends = nodes.get(node);
@@ -23,16 +20,11 @@ export function endsByNode(runs: readonly Run[]): ReadonlyMap<Uuid, NodeEnds> {
     at(lowerOf(run)).arriving.push(index);
     at(upperOf(run)).leaving.push(index);
   });
-  known.set(runs, nodes);
   return nodes;
-}
+});
 
-const orders = new WeakMap<ReadonlyMap<Uuid, NodeEnds>, readonly NodeEnds[]>();
-
-/** The nodes so that each comes after those its water goes to; nodes on rings come last. Kept with the nodes. */
-export function fromOutletsUp(runs: readonly Run[], nodes: ReadonlyMap<Uuid, NodeEnds>): readonly NodeEnds[] {
-  const before = orders.get(nodes);
-  if (before) return before;
+/** The nodes so that each comes after those its water goes to; nodes on rings come last. */
+export const fromOutletsUp = keptWithBoth((runs: readonly Run[], nodes: ReadonlyMap<Uuid, NodeEnds>) => {
   const open = new Map<NodeEnds, number>();
   const order: NodeEnds[] = [];
   for (const ends of nodes.values()) {
@@ -48,9 +40,8 @@ export function fromOutletsUp(runs: readonly Run[], nodes: ReadonlyMap<Uuid, Nod
     }
   }
   for (const ends of nodes.values()) if ((open.get(ends) as number) > 0) order.push(ends);
-  orders.set(nodes, order);
   return order;
-}
+});
 
 /** Where two runs of one line go on through a node at which the water does not part, by their numbers. */
 export interface Passage {
@@ -58,14 +49,9 @@ export interface Passage {
   readonly above: number;
 }
 
-const passages = new WeakMap<ReadonlyMap<Uuid, NodeEnds>, readonly Passage[]>();
-
-/** Kept with the nodes. */
-export function passagesAt(runs: readonly Run[], nodes: ReadonlyMap<Uuid, NodeEnds>): readonly Passage[] {
-  let found = passages.get(nodes);
-  if (!found) passages.set(nodes, (found = [...nodes.values()].flatMap((ends) => passageAt(runs, ends))));
-  return found;
-}
+export const passagesAt = keptWithBoth((runs: readonly Run[], nodes: ReadonlyMap<Uuid, NodeEnds>): readonly Passage[] =>
+  [...nodes.values()].flatMap((ends) => passageAt(runs, ends)),
+);
 
 function passageAt(runs: readonly Run[], { arriving, leaving }: NodeEnds): Passage[] {
   const [above] = leaving;

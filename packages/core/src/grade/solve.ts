@@ -71,7 +71,7 @@ export function solveGrade(
   return solution;
 }
 
-/** The parts that a solution was put together of, network by network. */
+/** The parts that a solution was put together of, network by network: of one that came from a worker nobody knows them. */
 const solved = new WeakMap<GradeSolution, readonly GradeSolution[]>();
 
 /** Networks of which a fact is another than it was. */
@@ -99,7 +99,7 @@ export function solveWith(plan: Facts, told: ReadonlyMap<Uuid, RunGrade | undefi
 }
 
 class Solver {
-  /** In the order of their ids, so that what is decided by turns is always decided alike. */
+  /** In the order of their names, so that what is decided by turns is always decided alike. */
   readonly #runs: readonly Run[];
   readonly #grades: readonly (RunGrade | undefined)[];
   readonly #lengths: readonly (number | undefined)[];

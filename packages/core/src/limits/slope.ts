@@ -1,18 +1,18 @@
 import type { Pipe, ServiceRule, SlopeBand } from '@alveus/plan';
+import { keptWith } from '../kept-with';
 import { insideDiameter } from '../pipe';
 import { NEAR } from '../tolerance';
 
 /** The least slopes in force for a size, the gravest first: of each severity, the band that starts nearest below it. */
 export function slopesInForce({ leastSlope }: Pick<ServiceRule, 'leastSlope'>, size: number): readonly SlopeBand[] {
-  let bySize = known.get(leastSlope);
-  if (!bySize) known.set(leastSlope, (bySize = new Map<number, readonly SlopeBand[]>()));
+  const bySize = known(leastSlope);
   let bands = bySize.get(size);
   if (!bands) bySize.set(size, (bands = bandsFor(leastSlope, size)));
   return bands;
 }
 
 /** A plan has few sizes of pipe, and asks for each of them at every run. */
-const known = new WeakMap<readonly SlopeBand[], Map<number, readonly SlopeBand[]>>();
+const known = keptWith((_bands: readonly SlopeBand[]) => new Map<number, readonly SlopeBand[]>());
 
 function bandsFor(leastSlope: readonly SlopeBand[], size: number): readonly SlopeBand[] {
   const inForce: SlopeBand[] = [];

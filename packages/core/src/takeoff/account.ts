@@ -1,6 +1,6 @@
-import type { Delivery, Plan, Purchase, Unit } from '@alveus/plan';
+import type { Delivery, Purchase, Unit } from '@alveus/plan';
 import { cutText, LIMITS } from '@alveus/plan';
-import { booksOf } from './books';
+import type { Books } from './books';
 import type { Takeoff } from './ledger';
 import type { Sum } from './sums';
 
@@ -47,8 +47,7 @@ export function unitsOf(sum: Sum): readonly Unit[] {
   ];
 }
 
-export function accountOf(sum: Sum, plan: Pick<Plan, 'purchase' | 'delivery'>): Account {
-  const books = booksOf(plan);
+export function accountOf(sum: Sum, books: Books): Account {
   const tickets = books.delivered.get(sum.key) ?? [];
   const unlike: Delivery[] = [];
   let [ordered, delivered] = [0, 0];
@@ -62,10 +61,10 @@ export function accountOf(sum: Sum, plan: Pick<Plan, 'purchase' | 'delivery'>): 
 }
 
 /** What an order of a supplier asks for now: what the plan takes beyond what was ordered before. */
-export function toOrder(of: Takeoff, plan: Pick<Plan, 'purchase' | 'delivery'>, supplier: string): Purchase['lines'] {
-  return of.sums.flatMap((sum) => {
+export function toOrder({ sums, books }: Takeoff, supplier: string): Purchase['lines'] {
+  return sums.flatMap((sum) => {
     if (sum.supplier !== supplier) return [];
-    const { since } = accountOf(sum, plan);
+    const { since } = accountOf(sum, books);
     return since > 1e-9
       ? [{ article: sum.key, name: cutText(sum.name, LIMITS.nameLength), amount: since, unit: sum.unit }]
       : [];

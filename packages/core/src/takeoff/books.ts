@@ -11,18 +11,7 @@ export interface Books {
 
 type Records = Pick<Plan, 'purchase' | 'delivery'>;
 
-const known = new WeakMap<Plan['delivery'], { readonly purchase: Plan['purchase']; readonly books: Books }>();
-
-/** Read once for all articles, and again when there is another record. */
 export function booksOf({ purchase, delivery }: Records): Books {
-  const before = known.get(delivery);
-  if (before?.purchase === purchase) return before.books;
-  const books = read({ purchase, delivery });
-  known.set(delivery, { purchase, books });
-  return books;
-}
-
-function read({ purchase, delivery }: Records): Books {
   const ordered = new Map<string, Purchase['lines'][number][]>();
   const delivered = new Map<string, Delivery[]>();
   const lastOrder = new Map<string, string>();

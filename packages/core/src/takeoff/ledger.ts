@@ -4,7 +4,7 @@ import { inOrder } from '../by-name';
 import type { Evaluation } from '../evaluate';
 import type { LineResult } from '../results';
 import type { Entry, What } from './articles';
-import { booksOf } from './books';
+import type { Books } from './books';
 import type { Sum, Terms } from './sums';
 import { DEFAULT_BUYING, ofLine, spoilSum, sumOf } from './sums';
 import type { Part, Taken } from './taken';
@@ -55,12 +55,14 @@ export interface Takeoff {
   readonly missing: Missing;
   /** Orders and tickets of what the plan does not take any more. */
   readonly strays: readonly Stray[];
+  readonly books: Books;
   readonly terms: Terms;
 }
 
 /** What the take-off follows from. */
 export interface JobTaken {
-  readonly plan: Pick<Plan, 'buying' | 'material' | 'pipe' | 'transfer' | 'purchase' | 'delivery'>;
+  readonly plan: Pick<Plan, 'buying' | 'material' | 'pipe' | 'transfer'>;
+  readonly books: Books;
   readonly lines: Evaluation['lines'];
   readonly native: Evaluation['native'];
   /** By line; and what stands where no line is. */
@@ -117,7 +119,14 @@ export function ledgerOf(job: JobTaken, before: Ledger | undefined): Ledger {
   const rank = (supplier: Supplier): number => SUPPLIERS.indexOf(supplier);
   sums.sort((one, other) => rank(one.supplier) - rank(other.supplier) || one.name.localeCompare(other.name, 'en'));
   return {
-    takeoff: { sums, soil, missing: missingOf(lines, taken), strays: straysOf(plan, accounts), terms },
+    takeoff: {
+      sums,
+      soil,
+      missing: missingOf(lines, taken),
+      strays: straysOf(job.books, accounts),
+      books: job.books,
+      terms,
+    },
     accounts,
   };
 }
@@ -157,8 +166,7 @@ function missingOf(lines: readonly LineResult[], taken: readonly Taken[]): Missi
   return { length, holes, risers, bends, lost, unsized: [...unsized] };
 }
 
-function straysOf(plan: JobTaken['plan'], accounts: ReadonlyMap<string, unknown>): readonly Stray[] {
-  const { ordered, delivered } = booksOf(plan);
+function straysOf({ ordered, delivered }: Books, accounts: ReadonlyMap<string, unknown>): readonly Stray[] {
   const strays = new Map<string, Stray>();
   for (const [article, [line]] of ordered)
     if (line && !accounts.has(article)) strays.set(article, { article, name: line.name, tickets: [] });

@@ -5,6 +5,8 @@ import type { EvaluationPass } from '../evaluate';
 import { DEFAULT_NATIVE, eachPass, tablePass } from '../evaluate';
 import type { NodeResult, Reader, RunResult } from '../results';
 import type { Entry } from './articles';
+import type { Books } from './books';
+import { booksOf } from './books';
 import { holeEntries } from './holes';
 import type { Ledger } from './ledger';
 import { buyingOf, ledgerOf } from './ledger';
@@ -27,6 +29,7 @@ declare module '../results/wholes' {
   interface Wholes {
     /** What stands where no line is: structures that no run reaches yet, and runs whose line is gone. */
     readonly apart: Taken;
+    readonly books: Books;
     readonly takeoff: Ledger;
   }
 }
@@ -73,6 +76,11 @@ export const TAKEOFF: readonly EvaluationPass[] = [
     },
   }),
   tablePass<Taken>({ name: 'apart', work: apart, tables: {} }),
+  tablePass<Books>({
+    name: 'books',
+    work: (read) => booksOf({ purchase: read.all('purchase'), delivery: read.all('delivery') }),
+    tables: {},
+  }),
   tablePass<Ledger>({
     name: 'takeoff',
     work: (read, before) =>
@@ -83,9 +91,8 @@ export const TAKEOFF: readonly EvaluationPass[] = [
             material: read.all('material'),
             pipe: read.all('pipe'),
             transfer: read.all('transfer'),
-            purchase: read.all('purchase'),
-            delivery: read.all('delivery'),
           },
+          books: read.whole('books'),
           lines: read.every('line'),
           native: read.item('native', ONLY) ?? DEFAULT_NATIVE,
           taken: read.every('taken'),

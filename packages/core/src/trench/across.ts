@@ -1,3 +1,4 @@
+import { keptWith } from '../kept-with';
 import { areaBelow, meanAreaBelow } from '../pipe';
 import type { Amounts, Envelope } from './envelope';
 import { TWO } from './gauss';
@@ -96,16 +97,12 @@ function floorsOf({ heights, outs, rates }: Wall, half: number): readonly Floor[
 }
 
 type TopOf = Pick<Top, 'level' | 'cap' | 'hung'>;
-const topsByEnvelope = new WeakMap<Envelope, readonly TopOf[]>();
 
-/** What stands on the bottom reaches the highest of itself; what hangs comes down to the lowest under the surface. Worked out once for each envelope. */
-function topsOf(of: Envelope): readonly TopOf[] {
-  const known = topsByEnvelope.get(of);
-  if (known) return known;
-  const { layers, surface, firstSurface } = of;
+/** What stands on the bottom reaches the highest of itself; what hangs comes down to the lowest under the surface. */
+const topsOf = keptWith(({ layers, surface, firstSurface }: Envelope): readonly TopOf[] => {
   let level = 0;
   let hung: number | undefined;
-  const tops = layers.map(({ top }, index): TopOf => {
+  return layers.map(({ top }, index): TopOf => {
     if (top.from === 'bottom') level = Math.max(level, top.height);
     else {
       const under = Math.min(top.offset, index < firstSurface ? -surface : 0);
@@ -113,9 +110,7 @@ function topsOf(of: Envelope): readonly TopOf[] {
     }
     return { level, cap: index < firstSurface ? -surface : Math.max(hung ?? 0, -surface), hung };
   });
-  topsByEnvelope.set(of, tops);
-  return tops;
-}
+});
 
 /** Corners of one half, each how far out and how high, by turns. */
 type Corners = readonly number[];

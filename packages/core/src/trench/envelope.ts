@@ -1,5 +1,6 @@
 import type { ItemOf, LayerMaterial, Mark, Section } from '@alveus/plan';
 import { LIMITS } from '@alveus/plan';
+import { keptWithBoth } from '../kept-with';
 import { meanAreaBelow } from '../pipe';
 import type { Spread } from './sides';
 import { meanSpread, widerAt } from './sides';
@@ -126,19 +127,10 @@ function kinksOf(
   return [...kinks].sort((a, b) => a - b);
 }
 
-const spreadKinks = new WeakMap<Envelope, WeakMap<Spread, readonly number[]>>();
-
-/** The same where the sides change their way as well; worked out once for each two of them. */
-export function kinksWith(of: Envelope, spread: Spread): readonly number[] {
-  let bySpread = spreadKinks.get(of);
-  if (!bySpread) spreadKinks.set(of, (bySpread = new WeakMap<Spread, readonly number[]>()));
-  let kinks = bySpread.get(spread);
-  if (!kinks) {
-    const fixed = [0, of.underside, of.underside + 2 * of.radius, ...spread.heights];
-    bySpread.set(spread, (kinks = kinksOf(of.layers, fixed, of.surface)));
-  }
-  return kinks;
-}
+/** The same where the sides change their way as well. */
+export const kinksWith = keptWithBoth(({ underside, radius, layers, surface }: Envelope, { heights }: Spread) =>
+  kinksOf(layers, [0, underside, underside + 2 * radius, ...heights], surface),
+);
 
 /** Heights of every layer's top at one depth, each cut by what hangs over it; written into `into`. */
 export function layerTops(

@@ -1,4 +1,5 @@
 import type { Cut, Protection, Shield, Side, SoilClass } from '@alveus/plan';
+import { keptWithBoth } from '../kept-with';
 import { FOOT, INCH } from '../units';
 
 /** The sides of a trench, by what is said of them and by how people in it are protected. */
@@ -148,16 +149,10 @@ export function spreadOf(left: Wall, right: Wall): Spread {
   return { heights, areas, widths, rates };
 }
 
-const spreads = new WeakMap<Side, WeakMap<Side, Spread>>();
+/** What many runs are cut by is one thing. */
+const spreadBetween = keptWithBoth((left: Side, right: Side): Spread => spreadOf(wallOf(left), wallOf(right)));
 
-/** Worked out once for each two sides: what many runs are cut by is one thing. */
-export function spreadFor({ left, right }: Sides): Spread {
-  let byRight = spreads.get(left);
-  if (!byRight) spreads.set(left, (byRight = new WeakMap<Side, Spread>()));
-  let spread = byRight.get(right);
-  if (!spread) byRight.set(right, (spread = spreadOf(wallOf(left), wallOf(right))));
-  return spread;
-}
+export const spreadFor = ({ left, right }: Sides): Spread => spreadBetween(left, right);
 
 /** The piece that a height over the bottom lies in, looked for from below: benches go on far over most trenches. */
 function pieceAt(heights: readonly number[], height: number): number {

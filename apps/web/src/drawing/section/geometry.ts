@@ -59,6 +59,7 @@ export function runShapes<Run extends RunShape>(
   });
 }
 
+/** The last drawing of each run; another place, number of samples or table of materials makes it anew. */
 const drawn = new WeakMap<RunShape, { shapes: RunShapes; samples: number; materials: object }>();
 
 function shapesOf<Run extends RunShape>(
@@ -115,6 +116,7 @@ interface DrawnGround {
   readonly at: readonly number[];
   readonly levels: readonly number[];
 }
+/** The last of each ground; another place or number of samples makes it anew. */
 const grounds = new WeakMap<RunShape['ground'], DrawnGround>();
 
 /** What of a run's drawing stays while its inverts are dragged. */

@@ -15,9 +15,9 @@ export interface RunPaths {
   readonly invert: string;
 }
 
+/** The last paths of each drawing; another frame makes them anew. */
 const made = new WeakMap<RunShapes, { frame: SectionFrame; paths: RunPaths }>();
 
-/** Kept with the shapes, as long as the frame is the same. */
 export function pathsOf(shapes: RunShapes, frame: SectionFrame): RunPaths {
   const known = made.get(shapes);
   if (known?.frame === frame) return known.paths;
@@ -36,6 +36,7 @@ export function pathsOf(shapes: RunShapes, frame: SectionFrame): RunPaths {
   return paths;
 }
 
+/** The same of each ground. */
 const grounds = new WeakMap<readonly Point[], { frame: SectionFrame; paths: Pick<RunPaths, 'ground' | 'earth'> }>();
 
 /** The ground and the earth under it stay while the pipe in them is dragged. */

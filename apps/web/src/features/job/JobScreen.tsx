@@ -1,8 +1,10 @@
 import { useRouter } from 'expo-router';
 import { memo, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { shallowEqual } from 'react-redux';
 import { sheetOpened, useAppDispatch, useAppSelector, viewReset } from '../../store';
-import { selectStageStates } from '../../store/results';
+import type { Stage, StageState } from '../../store/results';
+import { selectStageState, STAGES } from '../../store/results';
 import { SyncProvider, useActions, useOutbox } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import { Bar, Busy, Button, IconButton, Tabs, useWide, Words } from '../../ui';
@@ -93,7 +95,11 @@ const TopBar = memo(function TopBar() {
 
 function Stages({ stage, wide }: { stage: StageName; wide: boolean }) {
   const router = useRouter();
-  const states = useAppSelector(selectStageStates);
+  const states = useAppSelector(
+    (state) =>
+      Object.fromEntries(STAGES.map((one) => [one, selectStageState(state, one)])) as Record<Stage, StageState>,
+    shallowEqual,
+  );
   return (
     <View role="navigation" aria-label="Stages">
       <Tabs

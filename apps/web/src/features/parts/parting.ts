@@ -2,6 +2,7 @@ import type * as Code from './partingCode';
 
 /** Parting runs and joining them, which sheets of several stages ask for: it comes with the first that does, and is there when that shows. */
 
+/** Never stale: a page has one build. */
 let code: typeof Code | undefined;
 
 export const loadParting = async (): Promise<void> => {

@@ -1,6 +1,6 @@
 import type { Evaluation } from '@alveus/core';
 import { distanceOf, whereIs } from '@alveus/core';
-import type { Entry, Sum } from '@alveus/core/takeoff';
+import type { Entry, Sum, Takeoff } from '@alveus/core/takeoff';
 import { accountOf, entriesOf, movedIn } from '@alveus/core/takeoff';
 import type { Delivery } from '@alveus/plan';
 import { useRouter } from 'expo-router';
@@ -37,7 +37,7 @@ export function ArticleSheet({ article: key, onClose }: { article: string; onClo
       <How sum={sum} />
       <Cutting sum={sum} evaluation={evaluation} />
       {pipe ? <JointFields pipe={pipe} /> : null}
-      {sum.supplier === 'work' || sum.supplier === 'hauling' ? null : <Came sum={sum} evaluation={evaluation} />}
+      {sum.supplier === 'work' || sum.supplier === 'hauling' ? null : <Came sum={sum} books={now.takeoff.books} />}
       {sum.what.of === 'material' ? <MovedHere sum={sum} evaluation={evaluation} /> : null}
       <Workings sum={sum} evaluation={evaluation} />
       <Places sum={sum} evaluation={evaluation} onClose={onClose} />
@@ -99,10 +99,10 @@ function Cutting({ sum: { cutList, count }, evaluation }: { sum: Sum; evaluation
 }
 
 /** Orders and tickets of it. */
-function Came({ sum, evaluation: { plan } }: { sum: Sum; evaluation: Evaluation }) {
+function Came({ sum, books }: { sum: Sum; books: Takeoff['books'] }) {
   const dispatch = useAppDispatch();
   const print = usePrint();
-  const { ordered, delivered, left, since, tickets, unlike } = accountOf(sum, plan);
+  const { ordered, delivered, left, since, tickets, unlike } = accountOf(sum, books);
   const told = (value: number): string => amountWords(sum, value, print);
   const onTicket = ({ amount, unit }: Delivery): string =>
     print(amount, unit === 'mass' ? (sum.unit === 'mass' ? 'weight' : 'mass') : UNIT_QUANTITY[unit]);

@@ -12,7 +12,7 @@ export function ArticlesSheet({ group, onClose }: { group: GroupName; onClose: (
   return (
     <Sheet title={title} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {now && sums.length > 0 ? (
-        <Sums sums={sums} evaluation={now.evaluation} />
+        <Sums sums={sums} books={now.takeoff.books} />
       ) : (
         <Words tone="muted">{now ? 'The job does not use it.' : 'Working it out…'}</Words>
       )}

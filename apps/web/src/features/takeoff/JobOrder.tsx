@@ -1,6 +1,6 @@
 import type { Evaluation } from '@alveus/core';
 import type { Takeoff } from '@alveus/core/takeoff';
-import { booksOf, lineSums, toOrder } from '@alveus/core/takeoff';
+import { lineSums, toOrder } from '@alveus/core/takeoff';
 import type { Supplier } from '@alveus/plan';
 import { SUPPLIERS } from '@alveus/plan';
 import { useState } from 'react';
@@ -59,13 +59,13 @@ export function JobOrder() {
         onChange={setBy}
       />
       <View style={wide ? styles.cardsWide : styles.cards}>
-        {by === 'supplier' ? <BySupplier takeoff={takeoff} evaluation={evaluation} /> : null}
+        {by === 'supplier' ? <BySupplier takeoff={takeoff} /> : null}
         {by === 'line' ? <ByLine takeoff={takeoff} evaluation={evaluation} /> : null}
         {by === 'article' ? (
           <Card title="All items" style={styles.whole}>
             <Sums
               sums={[...takeoff.sums].sort((one, other) => one.name.localeCompare(other.name, 'en'))}
-              evaluation={evaluation}
+              books={takeoff.books}
             />
           </Card>
         ) : null}
@@ -82,26 +82,24 @@ interface Shown {
   evaluation: Evaluation;
 }
 
-function BySupplier({ takeoff, evaluation }: Shown) {
+function BySupplier({ takeoff }: Pick<Shown, 'takeoff'>) {
   const card = useCard();
   return SUPPLIERS.map((supplier) => {
     const sums = takeoff.sums.filter((sum) => sum.supplier === supplier);
     return sums.length === 0 ? null : (
       <Card key={supplier} title={SUPPLIER_WORDS[supplier]} style={card}>
-        <Sums sums={sums} evaluation={evaluation} />
-        {supplier === 'work' || supplier === 'hauling' ? null : (
-          <Ordering takeoff={takeoff} evaluation={evaluation} supplier={supplier} />
-        )}
+        <Sums sums={sums} books={takeoff.books} />
+        {supplier === 'work' || supplier === 'hauling' ? null : <Ordering takeoff={takeoff} supplier={supplier} />}
       </Card>
     );
   });
 }
 
 /** What is to be asked of a supplier beyond what was ordered, and the writing down that it was. */
-function Ordering({ takeoff, evaluation, supplier }: Shown & { supplier: Supplier }) {
+function Ordering({ takeoff, supplier }: Pick<Shown, 'takeoff'> & { supplier: Supplier }) {
   const { edit, say } = useActions();
-  const lines = toOrder(takeoff, evaluation.plan, supplier);
-  const last = booksOf(evaluation.plan).lastOrder.get(supplier);
+  const lines = toOrder(takeoff, supplier);
+  const last = takeoff.books.lastOrder.get(supplier);
   const order = (): void => {
     edit([{ op: 'put', item: { kind: 'purchase', id: newId(), supplier, day: today(), lines: [...lines] } }]);
     say(`${SUPPLIER_WORDS[supplier]}: marked as ordered.`);
@@ -132,7 +130,7 @@ function ByLine({ takeoff, evaluation }: Shown) {
     const sums = lineSums(takeoff, id);
     return sums.length > 0 ? (
       <Card key={id} title={line.name} style={card}>
-        <Sums sums={sums} evaluation={evaluation} ofLine />
+        <Sums sums={sums} />
       </Card>
     ) : null;
   });

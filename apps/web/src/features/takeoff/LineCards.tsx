@@ -1,7 +1,6 @@
 import type { FigureRef, LineResult } from '@alveus/core';
 import type { Sum } from '@alveus/core/takeoff';
 import { layersOf, looseFactor } from '@alveus/core/takeoff';
-import type { StyleProp, ViewStyle } from 'react-native';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
@@ -15,13 +14,12 @@ interface CardProps {
   line: LineResult;
   /** What of the take-off is the line's. */
   sums: readonly Sum[];
-  style?: StyleProp<ViewStyle>;
 }
 
-export function MaterialsCard({ line, sums, style }: CardProps) {
+export function MaterialsCard({ line, sums }: CardProps) {
   const bought = sums.filter(({ what }) => what.of === 'material');
   return (
-    <Card title="Stone, sand and soil to buy" style={style}>
+    <Card title="Stone, sand and soil to buy">
       {bought.length === 0 ? (
         <Words style={styles.text}>The sections of this line take none.</Words>
       ) : (

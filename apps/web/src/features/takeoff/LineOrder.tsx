@@ -34,15 +34,17 @@ export function LineOrder() {
       <LineBar />
       <View style={[styles.page, wide && styles.pageWide]}>
         <Gaps line={line} />
-        <MaterialsCard line={line} sums={sums} style={wide && styles.card} />
+        <View style={wide ? styles.columnWide : styles.column}>
+          <MaterialsCard line={line} sums={sums} />
+          <DiggingCard line={line} />
+        </View>
         <View style={wide ? styles.columnWide : styles.column}>
           <PipeCard line={line} sums={sums} />
           {others.length > 0 ? (
             <Card title="Everything else">
-              <Sums sums={others} evaluation={now.evaluation} ofLine />
+              <Sums sums={others} />
             </Card>
           ) : null}
-          <DiggingCard line={line} />
         </View>
         <Foot />
       </View>
@@ -122,7 +124,6 @@ const styles = StyleSheet.create({
   page: { padding: 12, gap: 12 },
   pageWide: { flexDirection: 'row', flexWrap: 'wrap', padding: 20, gap: 20, alignItems: 'flex-start' },
   whole: { width: '100%' },
-  card: { flexGrow: 1, flexBasis: 420 },
   column: { gap: 12 },
   columnWide: { gap: 20, flexGrow: 1, flexBasis: 420 },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },

@@ -1,21 +1,17 @@
-import type { Evaluation } from '@alveus/core';
-import type { Sum } from '@alveus/core/takeoff';
+import type { Sum, Takeoff } from '@alveus/core/takeoff';
 import { accountOf } from '@alveus/core/takeoff';
 import { StyleSheet, View } from 'react-native';
 import { sheetOpened, useAppDispatch } from '../../store';
 import { List, Row, usePrint } from '../../ui/measured';
 import { amountWords, orderWords } from './words';
 
-export function Sums({
-  sums,
-  evaluation,
-  ofLine = false,
-}: {
+interface SumsProps {
   sums: readonly Sum[];
-  evaluation: Evaluation;
-  /** What came of it is told of the job as a whole. */
-  ofLine?: boolean;
-}) {
+  /** What was ordered and came, of the job as a whole; of a line nobody knows what of it is its own. */
+  books?: Takeoff['books'];
+}
+
+export function Sums({ sums, books }: SumsProps) {
   const dispatch = useAppDispatch();
   const print = usePrint();
   return (
@@ -25,7 +21,7 @@ export function Sums({
           <Row
             key={sum.key}
             title={sum.name}
-            note={ofLine ? orderWords(sum, print) : `${orderWords(sum, print)}${accountWords(sum, evaluation, print)}`}
+            note={`${orderWords(sum, print)}${books ? accountWords(sum, books, print) : ''}`}
             noteLines="all"
             does="Open its places"
             onPress={() => dispatch(sheetOpened({ sheet: 'article', article: sum.key }))}
@@ -37,8 +33,8 @@ export function Sums({
 }
 
 /** What came of what was ordered, and how the plan has moved since. */
-function accountWords(sum: Sum, { plan }: Evaluation, print: ReturnType<typeof usePrint>): string {
-  const { ordered, delivered, since } = accountOf(sum, plan);
+function accountWords(sum: Sum, books: Takeoff['books'], print: ReturnType<typeof usePrint>): string {
+  const { ordered, delivered, since } = accountOf(sum, books);
   if (ordered === 0 && delivered === 0) return '';
   const words = (value: number): string => amountWords(sum, value, print);
   const moved =

@@ -42,10 +42,10 @@ function unitWords(sum: Sum, system: System): string {
   return `${unitName(quantityOf(sum), system)}${looseFactor(sum) === 1 ? '' : ' loose'}`;
 }
 
-export function orderRows({ sums }: Takeoff, { plan }: Evaluation, system: System): Cell[][] {
+export function orderRows({ sums, books }: Takeoff, system: System): Cell[][] {
   const rows = sums.map((sum): Cell[] => {
     const quantity = quantityOf(sum);
-    const { ordered, delivered } = accountOf(sum, plan);
+    const { ordered, delivered } = accountOf(sum, books);
     const loose = looseFactor(sum);
     const cell = (value: number): Cell => cellOf(value, quantity, system);
     return [
@@ -93,7 +93,7 @@ const asText = (rows: readonly (readonly Cell[])[]): string[][] => rows.map((row
 
 export function saveOrderTable(state: RootState): void {
   const evaluation = selectCommitted(state);
-  const rows = [...titleRows(state.job.name), ...orderRows(takeoff(evaluation), evaluation, state.settings.system)];
+  const rows = [...titleRows(state.job.name), ...orderRows(takeoff(evaluation), state.settings.system)];
   void import('@alveus/exchange').then(({ csvText }) =>
     saveText(`${state.job.name} order list.csv`, 'text/csv', csvText(asText(rows))),
   );
@@ -104,7 +104,7 @@ export function orderBook(job: string, evaluation: Evaluation, system: System): 
   return [
     {
       name: 'Order list',
-      rows: [...titleRows(job), ...orderRows(of, evaluation, system)],
+      rows: [...titleRows(job), ...orderRows(of, system)],
       widths: [24, 36, 8, 10, 12, 14, 10, 10, 8, 14, 16, 20, 12],
     },
     { name: 'Places', rows: placeRows(of, evaluation, system), widths: [36, 24, 24, 12, 10, 40] },

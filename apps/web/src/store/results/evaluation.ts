@@ -5,14 +5,24 @@ import { applyEdits } from '@alveus/plan';
 import { createSelector } from '@reduxjs/toolkit';
 import type { RootState } from '../store';
 
-/** What follows from the state; results are worked out here and never put into it. */
+/**
+ * What follows from the state; results are worked out here and never put into it. There are two plans:
+ *
+ *   committed   what was saved last        selectCommitted   lists, sums, exports: what a drag leaves alone
+ *   drafted     with what is being dragged selectEvaluation  figures beside the finger
+ *                                          selectLive        drawings, at every frame
+ *                                          selectRested      findings and marks: where the finger last rested
+ *
+ * While nothing is dragged all four are one and the same. Each starts from the one before it, so that it costs what an edit
+ * touches; what is kept here for that is replaced by the next plan.
+ */
 
 const selectKeptPlan = (state: RootState): Plan => state.job.plan;
 const selectDraft = (state: RootState): readonly Edit[] => state.job.draft;
 
 let committed: Evaluation | undefined;
 
-/** What follows from the plan without what is being dragged. Each starts from the one before, so that an edit costs what it touches. */
+/** What follows from the plan without what is being dragged. */
 export const selectCommitted: (state: RootState) => Evaluation = createSelector([selectKeptPlan], (plan) => {
   committed = evaluate(plan, committed);
   return committed;

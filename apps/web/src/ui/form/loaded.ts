@@ -2,6 +2,7 @@ import type * as library from './library';
 
 type Library = typeof library;
 
+/** Never stale: a page has one build. */
 let loaded: Library | undefined;
 
 /** Fetches what forms are made with. It comes with the first sheet that has a form: most of a job is read without one. */

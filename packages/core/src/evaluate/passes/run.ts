@@ -1,11 +1,11 @@
-import type { FromA, ItemOf, Run, Section, Swale, UpRun, Uuid } from '@alveus/plan';
+import type { FromA, Run, Swale, UpRun, Uuid } from '@alveus/plan';
 import { lowerOf, upperOf } from '@alveus/plan';
 import type { GroundPoint, GroundProfile } from '../../ground';
 import { cutSwale, groundProfile, mergeGround, swaleCut } from '../../ground';
+import { keptWithBoth } from '../../kept-with';
 import { upRun } from '../../length';
 import type { Reader, RunResult, SwaleResult } from '../../results';
 import { nodeGround, SAME_PLACE } from '../../survey';
-import type { Envelope } from '../../trench';
 import { envelope, runTrench } from '../../trench';
 import { drawnBetween, formOf } from './form';
 import { eachPass } from '../pass';
@@ -120,13 +120,4 @@ function upwards<Point extends Placed>(
   return turned;
 }
 
-const envelopes = new WeakMap<Section, WeakMap<ItemOf<'pipe'>, Envelope>>();
-
-/** Follows from its section and its pipe alone, and is kept with them. */
-function envelopeOf(section: Section, pipe: ItemOf<'pipe'>): Envelope {
-  let byPipe = envelopes.get(section);
-  if (!byPipe) envelopes.set(section, (byPipe = new WeakMap()));
-  let of = byPipe.get(pipe);
-  if (!of) byPipe.set(pipe, (of = envelope(section, pipe)));
-  return of;
-}
+const envelopeOf = keptWithBoth(envelope);

@@ -1,0 +1,20 @@
+/**
+ * What follows from one thing alone, worked out when it is first asked for and kept for as long as that thing is there.
+ * Nothing makes it stale: plans, their tables and items are never changed, an edit makes others.
+ */
+export function keptWith<Of extends object, Value>(work: (of: Of) => Value): (of: Of) => Value {
+  const known = new WeakMap<Of, Value>();
+  return (of) => {
+    let value = known.get(of);
+    if (value === undefined) known.set(of, (value = work(of)));
+    return value;
+  };
+}
+
+/** The same of two things. */
+export function keptWithBoth<One extends object, Other extends object, Value>(
+  work: (one: One, other: Other) => Value,
+): (one: One, other: Other) => Value {
+  const byOne = keptWith((one: One) => keptWith((other: Other) => work(one, other)));
+  return (one, other) => byOne(one)(other);
+}
