@@ -70,14 +70,20 @@ export interface JobTaken {
   readonly apart: Taken;
 }
 
-/** A take-off, and the accounts that it is made of: an account of which nothing is another is taken over. */
+/** A take-off, and what it was put together of: what of that is as it was is taken over. */
 export interface Ledger {
   readonly takeoff: Takeoff;
+  readonly taken: readonly Taken[];
+  readonly articles: Articles;
   readonly accounts: ReadonlyMap<string, Account>;
 }
 
+/** What lies on each line, by the key of the article, in the order of the lines. */
+type Articles = ReadonlyMap<string, Parts>;
+type Parts = readonly [Part, ...Part[]];
+
 interface Account {
-  readonly parts: readonly [Part, ...Part[]];
+  readonly parts: Parts;
   /** What else it was worked out by. */
   readonly by: readonly unknown[];
   readonly sum: Sum;
@@ -95,14 +101,9 @@ export function ledgerOf(job: JobTaken, before: Ledger | undefined): Ledger {
   const { plan, native } = job;
   const terms: Terms = { plan, native, buying: buyingOf(plan) };
   const lines = inOrder(job.lines.values(), ({ line }) => line);
-  const taken = [...lines.flatMap(({ id }) => job.taken.get(id) ?? []), job.apart];
-  const articles = new Map<string, [Part, ...Part[]]>();
-  for (const { parts } of taken)
-    for (const [key, part] of parts) {
-      const there = articles.get(key);
-      if (there) there.push(part);
-      else articles.set(key, [part]);
-    }
+  const taken = lines.map(({ id }) => job.taken.get(id) as Taken);
+  taken.push(job.apart);
+  const articles = articlesOf(taken, before);
   const transfers = transfersOf(articles, plan.transfer);
   const accounts = new Map<string, Account>();
   for (const [key, parts] of articles) {
@@ -110,7 +111,7 @@ export function ledgerOf(job: JobTaken, before: Ledger | undefined): Ledger {
     const moved = (what.of === 'material' && transfers.get(what.material)) || NONE_MOVED;
     const by = [terms.buying, moved, thingOf(what, plan)];
     const was = before?.accounts.get(key);
-    const kept = was && alike(was.by, by, same) && alike(was.parts, parts, samePart) ? was : undefined;
+    const kept = was?.parts === parts && alike(was.by, by, same) ? was : undefined;
     accounts.set(key, kept ?? { parts, by, sum: sumOf(parts, moved, terms) });
   }
   const soil = balanceOf(lines, native, transfers);
@@ -127,9 +128,39 @@ export function ledgerOf(job: JobTaken, before: Ledger | undefined): Ledger {
       books: job.books,
       terms,
     },
+    taken,
+    articles,
     accounts,
   };
 }
+
+/** Put together line by line; where the lines are those of before, only articles of which a line takes otherwise now. */
+function articlesOf(taken: readonly Taken[], before: Ledger | undefined): Articles {
+  const was = before && alike(before.taken, taken, (one, other) => one.line === other.line) ? before : undefined;
+  const articles = new Map(was?.articles);
+  const otherwise = new Set<string>();
+  taken.forEach(({ parts: now }, index) => {
+    const then = was?.taken[index]?.parts;
+    if (then === now) return;
+    for (const [key, part] of now) {
+      const old = then?.get(key);
+      if (!old || !samePart(old, part)) otherwise.add(key);
+    }
+    for (const key of then?.keys() ?? []) if (!now.has(key)) otherwise.add(key);
+  });
+  for (const key of otherwise) {
+    const parts: Part[] = [];
+    for (const one of taken) {
+      const part = one.parts.get(key);
+      if (part) parts.push(part);
+    }
+    if (isSome(parts)) articles.set(key, parts);
+    else articles.delete(key);
+  }
+  return articles;
+}
+
+const isSome = (parts: readonly Part[]): parts is Parts => parts.length > 0;
 
 /** What of the plan an article is. */
 function thingOf(what: What, plan: JobTaken['plan']): unknown {

@@ -8,6 +8,8 @@ import { unsized } from './runs';
 
 /** What one line takes, article by article, from its low end up. */
 export interface Taken {
+  /** Undefined of what stands where no line is. */
+  readonly line: Uuid | undefined;
   readonly parts: ReadonlyMap<string, Part>;
   readonly gaps: TakenGaps;
 }
@@ -15,8 +17,7 @@ export interface Taken {
 /** What of an article lies on one line. */
 export interface Part {
   readonly what: What;
-  /** Undefined of what stands where no line is. */
-  readonly line: Uuid | undefined;
+  readonly line: Taken['line'];
   /** As it lies: placed, laid, dug; by the unit of the article. */
   readonly amount: number;
   readonly entries: readonly Entry[];
@@ -68,7 +69,7 @@ export function takenOf(line: Uuid | undefined, { runs, nodes, entries }: LinePa
     if (turns && from && to && turnAt(id, from.run, to.run, context) === undefined) bends += 1;
   }
   const without = new Set(runs.flatMap((run) => unsized(run, context.material)));
-  return { parts, gaps: { risers, bends, unsized: [...without] } };
+  return { line, parts, gaps: { risers, bends, unsized: [...without] } };
 }
 
 /** What is done or bought where sod lies over the trench. */
