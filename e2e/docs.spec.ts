@@ -1,9 +1,11 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { computedJsonSchema } from '@alveus/core/interchange';
+import { RULES } from '@alveus/core';
 import { KINDS, planFileJsonSchema } from '@alveus/plan';
 import { expect, test } from '@playwright/test';
 import { withKinds } from '../tools/lib/kinds-table';
+import { withRules } from '../tools/lib/rules-table';
 import { ROOT } from '../tools/lib/paths';
 
 test('the published schemas are those the code checks by; `npm run docs` writes them anew', () => {
@@ -17,4 +19,37 @@ test('the plan format tells of every kind and field that there is, and of the ve
   const document = readFileSync(path.join(ROOT, 'docs', 'plan-format.md'), 'utf8');
   expect(document).toBe(withKinds(document));
   for (const kind of KINDS) expect(document).toContain(`| \`${kind}\` |`);
+});
+
+test('the list of figures tells of every rule, and of code and tests that are there', () => {
+  const document = readFileSync(path.join(ROOT, 'docs', 'figures.md'), 'utf8');
+  expect(document).toBe(withRules(document));
+  for (const { name } of RULES) expect(document).toContain(`| \`${name}\` |`);
+  const [told = ''] = document.split('## Rules');
+  const named = [...told.matchAll(/`([\w./{},-]+)`/g)].map(([, name = '']) => name);
+  const files = named.flatMap((name) => {
+    const [, before = '', one, after = ''] = /^(.*)\{([^}]*)\}(.*)$/.exec(name) ?? [];
+    return one === undefined ? [name] : one.split(',').map((part) => `${before}${part}${after}`);
+  });
+  const places = [
+    'packages/plan/test',
+    'packages/core/test',
+    'packages/core/test/support',
+    'apps/web/test',
+    'e2e',
+    '.',
+  ];
+  const there = (file: string): boolean => {
+    const [folder = '', ...rest] = file.split('/');
+    const under = {
+      core: 'packages/core/src',
+      plan: 'packages/plan/src',
+      features: 'apps/web/src/features',
+      theme: 'apps/web/src/theme',
+    }[folder];
+    if (under) return existsSync(path.join(ROOT, under, ...rest));
+    return places.some((place) => existsSync(path.join(ROOT, place, file)));
+  };
+  expect(files.length).toBeGreaterThan(100);
+  expect(files.filter((file) => !there(file))).toEqual([]);
 });
