@@ -121,6 +121,24 @@ const ComputedSoil = z.strictObject({
   nativeShort: number,
 });
 
+/** The level book: heights of instrument, and how its loops close. */
+const ComputedBook = z.strictObject({
+  setups: z.array(z.strictObject({ id: z.string(), name: z.string(), heightOfInstrument: known })),
+  loops: z.array(
+    z.strictObject({
+      /** Benchmarks at its beginning and at its end, and the setups between them. */
+      from: z.string(),
+      to: z.string(),
+      setups: z.array(z.string()),
+      sumBacksights: number,
+      sumForesights: number,
+      misclosure: number,
+      allowed: number,
+      adjusted: z.boolean(),
+    }),
+  ),
+});
+
 const ComputedFinding = z.strictObject({
   severity: z.enum(['stop', 'fix', 'watch']),
   rule: z.string(),
@@ -146,6 +164,7 @@ export const Computed = z.strictObject({
   ),
   nodes: z.array(ComputedNode),
   takeoff: ComputedTakeoff,
+  book: ComputedBook,
   findings: z.array(ComputedFinding),
 });
 export type Computed = z.infer<typeof Computed>;
@@ -174,6 +193,7 @@ export function compute(plan: Plan, step = 5): Computed {
     })),
     nodes: inOrder(evaluation.nodes.values(), ({ node }) => node).map((node) => computedNode(evaluation, node)),
     takeoff: computedTakeoff(taken),
+    book: computedBook(evaluation),
     findings: findingsInOrder(evaluation).map((finding) => ({
       severity: finding.severity,
       rule: finding.rule,
@@ -197,6 +217,27 @@ function findingsInOrder(evaluation: Evaluation): Finding[] {
   );
   const sorted = [...keys].sort(([one, a], [other, b]) => byName({ id: one.id, name: a }, { id: other.id, name: b }));
   return bySeverity(sorted.map(([finding]) => finding));
+}
+
+function computedBook({ plan, book }: Evaluation): Computed['book'] {
+  const benchmark = (id: string): string => plan.benchmark[id]?.name ?? 'benchmark that was removed';
+  return {
+    setups: book.setups.map(({ setup, height }) => ({
+      id: setup.id,
+      name: setup.name,
+      heightOfInstrument: height ?? null,
+    })),
+    loops: book.circuits.map(({ setups, from, to, sumBack, sumFore, misclosure, allowed, adjusted }) => ({
+      from: benchmark(from),
+      to: benchmark(to),
+      setups: setups.flatMap((id) => plan.setup[id]?.name ?? []),
+      sumBacksights: sumBack,
+      sumForesights: sumFore,
+      misclosure,
+      allowed,
+      adjusted,
+    })),
+  };
 }
 
 function computedNode(

@@ -57,7 +57,8 @@ export function printed(evaluation: Evaluation): readonly string[] {
         ['entry', name, where.on === 'run' ? runName(where.run) : nodeName(where.node), figure(part), why].join(' '),
       );
   }
-  lines.push(JSON.stringify([Object.values(soil).map(figure), missing]));
+  const unsized = missing.unsized.map((id) => plan.material[id]?.name).sort();
+  lines.push(JSON.stringify([Object.values(soil).map(figure), { ...missing, unsized }]));
   return lines.sort();
 }
 
