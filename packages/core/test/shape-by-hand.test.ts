@@ -133,25 +133,29 @@ test('a gravel bed of two laterals, 3 ft beyond its pipes and their ends: 70 ft 
     name: 'End',
     form: 'lateral-end',
   }));
-  const plan = applyEdits(
-    first.plan,
-    [
-      ...second.items.filter(({ kind }) => kind !== 'pipe' && kind !== 'section'),
-      ...ends,
-      {
-        kind: 'sharing' as const,
-        id: newId(),
-        run: other,
-        from: 0,
-        to: ft(70),
-        lead: { run: lead, from: 0, to: ft(70) },
-        lies: 'right' as const,
-        place: 1,
-        clear: ft(6) - pipe.outside,
-      },
-    ].map((item) => ({ op: 'put', item })),
-  );
-  const amounts = evaluate(plan).runs.get(lead)?.trench?.amounts;
+  /** The second lies in the trench of the first from so far on. */
+  const shared = (from: number) =>
+    evaluate(
+      applyEdits(
+        first.plan,
+        [
+          ...second.items.filter(({ kind }) => kind !== 'pipe' && kind !== 'section'),
+          ...ends,
+          {
+            kind: 'sharing' as const,
+            id: newId(),
+            run: other,
+            from,
+            to: ft(70),
+            lead: { run: lead, from, to: ft(70) },
+            lies: 'right' as const,
+            place: 1,
+            clear: ft(6) - pipe.outside,
+          },
+        ].map((item) => ({ op: 'put', item })),
+      ),
+    );
+  const amounts = shared(0).runs.get(lead)?.trench?.amounts;
   const wide = 3 + 3 + 6 + pipe.outside / FOOT;
   const high = (6 + 2) / 12 + pipe.outside / FOOT;
   const circle = (Math.PI * (pipe.outside / FOOT) ** 2) / 4;
@@ -160,6 +164,12 @@ test('a gravel bed of two laterals, 3 ft beyond its pipes and their ends: 70 ft 
   // 12 to 15 in of stone in all.
   expect(high * 12).toBeGreaterThan(12);
   expect(high * 12).toBeLessThan(15);
+  // Where only its upper half lies there, 35 ft are dug for it, and 3 ft past its low end: past the other the first's trench goes on.
+  const alone = 35 * 6 + 3 * 6 + (38 * pipe.outside) / FOOT;
+  const dug = shared(ft(35)).runs.get(other)?.trench?.amounts?.excavation ?? NaN;
+  const depth = 3 + pipe.wall / FOOT + 6 / 12;
+  expect(dug / FOOT ** 3).toBeCloseTo(alone * depth, 6);
+  expect(shared(0).runs.get(other)?.trench?.amounts?.excavation).toBe(0);
 });
 
 test('teeth an inch out of a 24 in bucket dig 26 in; 6 in more each side over 2 ft at joints 14 ft apart are 1.7 in of width on average', () => {

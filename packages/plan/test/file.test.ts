@@ -199,6 +199,25 @@ test('a file of version 4 is read as it is; a sump, which is new, keeps within w
   expect(file(5, { ...basin, sump: 0 })).toMatchObject({ ok: false });
 });
 
+test('version 10 knew bought sod and seed, and counted whole sticks for the job', () => {
+  const old = {
+    kind: 'buying',
+    id: ONLY,
+    truck: { volume: 10, mass: 13_000 },
+    fabric: { wide: 1.8, long: 15, lap: 0.6 },
+    marker: 150,
+    bale: 7,
+    bag: 0.02,
+    byBags: 0.4,
+    cleanouts: 30,
+  };
+  const opening = (seed: boolean) =>
+    openPlanFile(JSON.stringify({ format: 'alveus-plan', version: 10, name: 'Old', items: [{ ...old, seed }] }));
+  const now = (sod: string) => ({ ok: true, plan: { buying: { [ONLY]: { ...old, sod, counted: 'job' } } } });
+  expect(opening(true)).toMatchObject(now('seed'));
+  expect(opening(false)).toMatchObject(now('bought'));
+});
+
 describe('what is said of a file that cannot be read', () => {
   test('a mark before the text, as some editors put it, is no matter', () => {
     expect(opened(`\uFEFF${DEMO}`)).toEqual(opened(DEMO));

@@ -60,10 +60,17 @@ function How({ sum }: { sum: Sum }) {
     said.push(
       `${print(loose, 'volume')} loose, ${print(mass, 'mass')}: the truck fills by volume or by weight, whichever comes first.`,
     );
-  for (const { wide, length, strips, pieces, long, rolls: number, wasted } of rolls)
+  for (const { wide, length, strips, slits, pieces, long, rolls: number, wasted } of rolls) {
+    const cut =
+      strips > 1
+        ? `wider than a roll, so ${strips} strips side by side`
+        : slits > 1
+          ? `${slits} strips slit from each roll`
+          : 'one strip';
     said.push(
-      `${print(length, 'distance')} by ${print(wide, 'thickness')} across: ${strips === 1 ? 'one strip' : `${strips} strips side by side`}, ${pieces} pieces end to end, ${print(long, 'distance')} with the laps; ${countWords(number, 'roll')}, ${print(Math.max(0, wasted), 'area')} cut off or left.`,
+      `${print(length, 'distance')} by ${print(wide, 'thickness')} across: ${cut}, ${pieces === 1 ? 'one piece' : `${pieces} pieces end to end`}, ${print(long, 'distance')} with the laps; ${countWords(number, 'roll')}, ${print(Math.max(0, wasted), 'area')} cut off or left.`,
     );
+  }
   if (what.of === 'pipe' && !sum.count)
     said.push('A stick is no longer than its socket, so sticks cannot be counted: correct the pipe.');
   if (what.of === 'spoil') said.push('All digging on the job, less backfill, swelled: one account for all lines.');
