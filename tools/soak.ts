@@ -8,7 +8,7 @@ import { testServer } from './lib/scratch';
 
 /**
  * `npm run soak [times]`: the random tests many times over: networks that are split, joined, turned and undone, pretend
- * kinds, the least dig of networks and of jobs, files that came to harm (300 a time), a device with five jobs to which everything happens and two devices on one
+ * kinds, plans in disguise, take-offs and water at rest, the least dig of networks and of jobs, files that came to harm (300 a time), a device with five jobs to which everything happens and two devices on one
  * job (15 a time each), on a real server. Then starts that are cut off, 100 kills of the server and 20 of PostgreSQL under load, half a
  * gigabyte of legal batches; every view in every light, and what a page of the app of before keeps, under the new one.
  */
@@ -27,7 +27,7 @@ run(async (cleanup) => {
       'core',
       'simulation',
       '--testPathPattern',
-      '(edits|evaluate|sound|pretend|mutated|least|dig|dig-room|ways-out|outbox.random|day.random).test',
+      '(edits|evaluate|sound|pretend|mutated|disguised|pulled|at-rest|takeoff|least|dig|dig-room|ways-out|outbox.random|day.random).test',
     ],
     {
       cwd: ROOT,

@@ -8,6 +8,8 @@ import { ft } from './builders';
 import type { JobSpec, NodeSpec } from './support/jobs';
 import { job, oneRun } from './support/jobs';
 
+const MORE = Number(process.env['SOAK'] ?? 1);
+
 /** Where water stands when rain has stopped. */
 
 const FORMS = ['daylight', 'stand-pipe', 'pop-up', 'bubble-up', 'soak-away', 'sump', 'pond'] as const;
@@ -152,7 +154,7 @@ test('water at rest is what is left when a network is filled and runs out drop b
         } else expect(over).toBeLessThan(1e-6);
       }
     }),
-    { numRuns: 150 },
+    { numRuns: 150 * MORE },
   );
   expect(wet).toBeGreaterThan(500);
 });
@@ -181,7 +183,7 @@ test('length, length that is full and volume are those of dense sampling', () =>
         met += 1;
       }
     }),
-    { numRuns: 60 },
+    { numRuns: 60 * MORE },
   );
   expect(met).toBeGreaterThan(50);
 });
@@ -209,7 +211,7 @@ test('what findings say of standing water is what is drawn and compared: the sam
         expect(floods?.by?.value ?? 0).toBeCloseTo(over > 1e-6 ? over : 0, 9);
       }
     }),
-    { numRuns: 150 },
+    { numRuns: 150 * MORE },
   );
   expect(told).toBeGreaterThan(20);
 });

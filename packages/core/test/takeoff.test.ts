@@ -29,6 +29,8 @@ import { placedIn } from './support/placed';
 import { surveyedArb } from './support/surveyed';
 import { takes } from './support/takes';
 
+const MORE = Number(process.env['SOAK'] ?? 1);
+
 /** What a whole job takes, and where. */
 
 const opened = openPlanFile(readFileSync(path.join(__dirname, '../../../demo/tansy-hill.json'), 'utf8'));
@@ -563,7 +565,7 @@ describe('line by line', () => {
           }
         }
       }),
-      { numRuns: 40 },
+      { numRuns: 40 * MORE },
     );
   });
 
