@@ -4,7 +4,7 @@ import type { ItemOf } from '@alveus/plan';
 import { applyEdits, ONLY, openPlanFile } from '@alveus/plan';
 import fc from 'fast-check';
 import type { Evaluation, SectionStarter } from '../src';
-import { evaluate, FOOT, sectionItems, TON, YARD3 } from '../src';
+import { evaluate, FOOT, isWhole, sectionItems, TON, YARD3 } from '../src';
 import { LIBRARY } from '../src/sections';
 import type { Sum } from '../src/takeoff';
 import {
@@ -598,7 +598,11 @@ test('a lateral of 70 ft under a cap is five sticks of 14 ft: a cap goes over th
 });
 
 describe('as they are bought', () => {
-  const over = (more: Partial<ItemOf<'material'>>, surface = false, buying: Partial<ItemOf<'buying'>> = {}) => {
+  const evaluationOf = (
+    more: Partial<ItemOf<'material'>>,
+    surface = false,
+    buying: Partial<ItemOf<'buying'>> = {},
+  ): Evaluation => {
     const layer = material('Over', more);
     const { plan } = job({
       ...oneRun(
@@ -616,8 +620,9 @@ describe('as they are bought', () => {
       ),
       more: [layer, { ...DEFAULT_BUYING, ...buying }],
     });
-    return takeoff(evaluate(plan));
+    return evaluate(plan);
   };
+  const over = (...of: Parameters<typeof evaluationOf>) => takeoff(evaluationOf(...of));
   const sumOf = (of: ReturnType<typeof over>, what: string) => of.sums.find((sum) => sum.what.of === what);
 
   test('straw by the bale: 100 ft by 2 ft under 80 sq ft a bale, with a tenth of waste, are three', () => {
@@ -650,6 +655,7 @@ describe('as they are bought', () => {
   test('chambers of which nobody said how long one is are told, and not ordered by the cubic yard', () => {
     const found = over({ class: 'chamber' });
     expect(found.missing.unsized).toHaveLength(1);
+    expect([...evaluationOf({ class: 'chamber' }).lines.values()].some(({ gaps }) => isWhole(gaps))).toBe(false);
     expect(found.sums.filter(({ supplier }) => supplier !== 'work').map(({ name }) => name)).not.toContain('Over');
     expect(over({ class: 'chamber', piece: { long: ft(4), coupled: false } }).missing.unsized).toEqual([]);
   });

@@ -45,6 +45,8 @@ export interface LineGaps {
   readonly holes: number;
   /** Layers whose material is gone: what it weighs nobody knows. */
   readonly lost: readonly LostLayer[];
+  /** Materials that are set by the piece, and of which nobody said how long one is. */
+  readonly unsized: readonly Uuid[];
   /** Length that is steeper than that volumes per horizontal length can be taken for volumes per length of pipe, m. */
   readonly steep: number;
 }
@@ -58,5 +60,5 @@ export interface LostLayer {
 }
 
 /** Whether the amounts of a line leave nothing out. */
-export const isWhole = ({ length, holes, lost }: LineGaps): boolean =>
-  length <= NEAR && holes === 0 && lost.length === 0;
+export const isWhole = ({ length, holes, lost, unsized }: LineGaps): boolean =>
+  length <= NEAR && holes === 0 && lost.length === 0 && unsized.length === 0;

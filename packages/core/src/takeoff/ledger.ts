@@ -183,16 +183,16 @@ const samePart = (one: Part, other: Part): boolean =>
 
 function missingOf(lines: readonly LineResult[], taken: readonly Taken[]): Missing {
   let [length, holes, lost, risers, bends] = [0, 0, 0, 0, 0];
+  const unsized = new Set<Uuid>();
   for (const { gaps } of lines) {
     length += gaps.length;
     holes += gaps.holes;
     lost += gaps.lost.length;
+    for (const material of gaps.unsized) unsized.add(material);
   }
-  const unsized = new Set<Uuid>();
   for (const { gaps } of taken) {
     risers += gaps.risers;
     bends += gaps.bends;
-    for (const material of gaps.unsized) unsized.add(material);
   }
   return { length, holes, risers, bends, lost, unsized: [...unsized] };
 }

@@ -3,7 +3,7 @@ import { lowerOf, ONLY, same, upperOf } from '@alveus/plan';
 import { inOrder } from '../by-name';
 import type { EvaluationPass } from '../evaluate';
 import { DEFAULT_NATIVE, eachPass, tablePass } from '../evaluate';
-import type { NodeResult, Reader, RunResult } from '../results';
+import type { NodeResult, Reader } from '../results';
 import type { Entry } from './articles';
 import type { Books } from './books';
 import { booksOf } from './books';
@@ -108,7 +108,6 @@ const contextOf = (read: Reader): TakenContext => ({
   sod: buyingOf({ buying: read.all('buying') }).sod,
   run: (run) => read.of('run', run),
   place: (node) => read.item('nodePlace', node),
-  material: (material) => read.item('material', material),
 });
 
 /**
@@ -123,12 +122,7 @@ function partsOf(
   read: Reader,
 ): LineParts {
   const entries: Entry[] = [];
-  const results: RunResult[] = [];
-  for (const { id } of runs) {
-    const run = read.of('run', id);
-    if (run) results.push(run);
-    entries.push(...(read.of('runEntries', id) ?? NONE));
-  }
+  for (const { id } of runs) entries.push(...(read.of('runEntries', id) ?? NONE));
   const nodes: NodeResult[] = [];
   for (const id of ends) {
     const own = lineAt(id, read) === line;
@@ -140,7 +134,7 @@ function partsOf(
     }
   }
   for (const id of holes) entries.push(...(read.of('holeEntries', id) ?? NONE));
-  return { runs: results, nodes, entries };
+  return { nodes, entries };
 }
 
 /** The line of a run; undefined of one whose line is gone. */

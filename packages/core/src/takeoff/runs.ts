@@ -115,7 +115,7 @@ function addLayers(run: RunResult, amounts: Amounts, material: RunContext['mater
     if (id === 'native') return add({ of: 'native' }, placed, name);
     const known = material(id);
     const covers = (): number => coveredBy(layers, amounts, index);
-    switch (known && classOf(known.class).sold) {
+    switch (known?.piece ? 'piece' : known && classOf(known.class).sold) {
       case 'piece':
         if (known?.piece && placed > 1e-12) pieces.set(id, known.piece);
         return undefined;
@@ -145,13 +145,6 @@ function coveredBy(layers: readonly EnvelopeLayer[], amounts: Amounts, index: nu
   const thick = top.height - (under?.from === 'bottom' ? under.height : 0);
   return thick > NEAR ? (amounts.layers[index] as number) / thick : 0;
 }
-
-/** Materials of a run that are set by the piece, and of which nobody said how long one is. */
-export const unsized = (run: RunResult, material: RunContext['material']): readonly Uuid[] =>
-  (run.envelope?.layers ?? []).flatMap(({ material: id }) => {
-    const known = id === 'native' ? undefined : material(id);
-    return known && classOf(known.class).sold === 'piece' && !known.piece ? [known.id] : [];
-  });
 
 /** Whether something in its section, such as chambers, brings what the water runs in. */
 function carriesItself({ envelope }: RunResult, material: RunContext['material']): boolean {

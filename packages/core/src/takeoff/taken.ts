@@ -4,7 +4,6 @@ import type { NodeResult, RunResult } from '../results';
 import type { Entry, What } from './articles';
 import { keyOf } from './articles';
 import { turnAt } from './nodes';
-import { unsized } from './runs';
 
 /** What one line takes, article by article, from its low end up. */
 export interface Taken {
@@ -29,13 +28,10 @@ export interface TakenGaps {
   readonly risers: number;
   /** Bends that are not on the sketch: by how much they turn nobody knows. */
   readonly bends: number;
-  /** Materials that are set by the piece, without a length of one. */
-  readonly unsized: readonly Uuid[];
 }
 
 /** What a line is made of, in the order in which it is entered. */
 export interface LineParts {
-  readonly runs: readonly RunResult[];
   readonly nodes: readonly NodeResult[];
   /** Of runs, then nodes, then holes. */
   readonly entries: readonly Entry[];
@@ -45,10 +41,9 @@ export interface TakenContext {
   readonly sod: Buying['sod'];
   readonly run: (id: Uuid) => RunResult | undefined;
   readonly place: (node: Uuid) => Plan['nodePlace'][string] | undefined;
-  readonly material: (id: Uuid) => Plan['material'][string] | undefined;
 }
 
-export function takenOf(line: Uuid | undefined, { runs, nodes, entries }: LineParts, context: TakenContext): Taken {
+export function takenOf(line: Uuid | undefined, { nodes, entries }: LineParts, context: TakenContext): Taken {
   const parts = new Map<string, Part & { amount: number; readonly entries: Entry[] }>();
   const put = (what: What, entry: Entry): void => {
     const key = keyOf(what);
@@ -68,8 +63,7 @@ export function takenOf(line: Uuid | undefined, { runs, nodes, entries }: LinePa
     const [from, to] = [arriving[0], leaving[0]];
     if (turns && from && to && turnAt(id, from.run, to.run, context) === undefined) bends += 1;
   }
-  const without = new Set(runs.flatMap((run) => unsized(run, context.material)));
-  return { line, parts, gaps: { risers, bends, unsized: [...without] } };
+  return { line, parts, gaps: { risers, bends } };
 }
 
 /** What is done or bought where sod lies over the trench. */

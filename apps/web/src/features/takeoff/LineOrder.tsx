@@ -1,4 +1,4 @@
-import type { LineResult } from '@alveus/core';
+import type { Evaluation, LineResult } from '@alveus/core';
 import type { Sum } from '@alveus/core/takeoff';
 import { lineSums } from '@alveus/core/takeoff';
 import { StyleSheet, View } from 'react-native';
@@ -33,7 +33,7 @@ export function LineOrder() {
     <>
       <LineBar />
       <View style={[styles.page, wide && styles.pageWide]}>
-        <Gaps line={line} />
+        <Gaps line={line} evaluation={now.evaluation} />
         <View style={wide ? styles.columnWide : styles.column}>
           <MaterialsCard line={line} sums={sums} />
           <DiggingCard line={line} />
@@ -55,7 +55,7 @@ export function LineOrder() {
 const OWN_CARDS: ReadonlySet<Sum['what']['of']> = new Set(['material', 'pipe']);
 
 /** What makes the amounts incomplete. */
-function Gaps({ line: { gaps } }: { line: LineResult }) {
+function Gaps({ line: { gaps }, evaluation }: { line: LineResult; evaluation: Evaluation }) {
   const print = usePrint();
   const holes =
     gaps.holes === 1
@@ -74,6 +74,11 @@ function Gaps({ line: { gaps } }: { line: LineResult }) {
           {`Incomplete: the material of ${gaps.lost.map(({ name }) => `the ${name}`).join(' and ')} is gone. It has no weight and is not ordered.`}
         </Said>
       ) : null}
+      {gaps.unsized.map((id) => (
+        <Said key={id}>
+          {`Incomplete: nobody said how long a piece of ${evaluation.plan.material[id]?.name ?? 'it'} is. None of it is ordered.`}
+        </Said>
+      ))}
       {gaps.steep > 0 ? (
         <View style={styles.whole}>
           <Note tone="muted" icon="watch" role="note">

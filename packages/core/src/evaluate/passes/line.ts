@@ -1,5 +1,5 @@
 import type { ItemOf, Uuid } from '@alveus/plan';
-import { ONLY } from '@alveus/plan';
+import { classOf, ONLY } from '@alveus/plan';
 import type { LineOrder } from '../../grade';
 import type { HoleResult, LineGaps, LineSoil, LostLayer, Reader, RunResult } from '../../results';
 import { NEAR_SLOPE } from '../../tolerance';
@@ -91,14 +91,20 @@ function gapsOf(runs: readonly RunResult[], holes: readonly HoleResult[], read: 
   let length = 0;
   let steep = 0;
   const known = new Set<string>(['native']);
+  const unsized: Uuid[] = [];
   const lost = new Map<string, LostLayer>();
+  const there = (id: Uuid): boolean => {
+    const material = read.item('material', id);
+    if (material && classOf(material.class).sold === 'piece' && !material.piece) unsized.push(id);
+    return material !== undefined;
+  };
   /** A layer that has a material is asked about once; one that has none is summed up by its name. */
   const layer = (material: string, name: string, run: Uuid, placed: number): void => {
     if (known.has(material)) return;
     const key = `${material} ${name}`;
     const before = lost.get(key);
     if (before) lost.set(key, { ...before, placed: before.placed + placed });
-    else if (read.item('material', material)) known.add(material);
+    else if (there(material)) known.add(material);
     else lost.set(key, { name, material, run, placed });
   };
   for (const { id, length: long, grade, trench, envelope } of runs) {
@@ -115,5 +121,5 @@ function gapsOf(runs: readonly RunResult[], holes: readonly HoleResult[], read: 
     if (!amounts) blind += 1;
     else for (const { material, name, volume } of amounts.layers) layer(material, name, id, volume);
   }
-  return { length, holes: blind, lost: [...lost.values()], steep };
+  return { length, holes: blind, lost: [...lost.values()], unsized, steep };
 }
