@@ -5,7 +5,7 @@ import { table, withMade } from './made';
 /** What docs/figures.md says of the rules, from their declarations. */
 
 const LOCAL = 'the local rule decides';
-const FOUND = { stop: 'stop', fix: 'fix', watch: 'look' } as const;
+const FOUND = { stop: 'stop', fix: 'fix', watch: 'check' } as const;
 
 /** In feet and in metric units, as the screen prints it. */
 function numberOf({ number }: RuleInfo): string {
