@@ -548,8 +548,10 @@ describe('line by line', () => {
         const plan = applyEdits(first, [{ op: 'put', item: { ...DEFAULT_BUYING, counted } }]);
         const evaluation = evaluate(plan);
         const { sums } = takeoff(evaluation);
-        const [amounts, counts, loads, sticks] = [
+        const [amounts, loose, mass, counts, loads, sticks] = [
           together(evaluation, ({ amount }) => amount),
+          together(evaluation, (sum) => sum.loose),
+          together(evaluation, (sum) => sum.mass),
           together(evaluation, ({ count }) => count?.number ?? 0),
           together(evaluation, (sum) => sum.loads),
           together(evaluation, laid),
@@ -558,6 +560,8 @@ describe('line by line', () => {
           // What stands where no line is, is the job's only; so is what is hauled away.
           if (sum.what.of === 'spoil' || sum.parts.some(({ line }) => line === undefined)) continue;
           expect(amounts.get(sum.key)).toBeCloseTo(sum.amount, 6);
+          expect(loose.get(sum.key)).toBeCloseTo(sum.loose, 6);
+          expect(mass.get(sum.key)).toBeCloseTo(sum.mass, 3);
           expect(sticks.get(sum.key)).toBe(laid(sum));
           if (counted === 'line') {
             expect(counts.get(sum.key)).toBe(sum.count?.number ?? 0);

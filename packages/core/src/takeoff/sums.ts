@@ -126,7 +126,10 @@ export function ofLine(sum: Sum, line: Uuid, terms: Terms): Sum | undefined {
   const exact = sum.rolls.length > 0 || sum.unit === 'mass' ? part.amount : alone.ordered;
   const own = cuts && sum.cutList && !sharedIn(sum.cutList, part);
   const count = own ? ({ of: 'stick', number: cuts.sticks } as const) : undefined;
-  return { ...alone, ordered: exact, count, loads: 0, rolls: [], cutList: cuts };
+  // By the truck or by the bag it comes to the job, whatever the line alone would take.
+  const share = sum.ordered > 0 ? alone.ordered / sum.ordered : 0;
+  const [loose, mass] = [sum.loose * share, sum.mass * share];
+  return { ...alone, ordered: exact, count, loose, mass, loads: 0, rolls: [], cutList: cuts };
 }
 
 const placesOf = ({ entries }: Part): ReadonlySet<Uuid> =>
