@@ -187,6 +187,7 @@ test('a yard with no fall: its ends are compared from the finding', async ({ pag
   await hand.tap('button', /^Compare ends/);
   await expect(page.getByRole('list', { name: 'Ends compared' }).getByText('Pop-up')).toBeVisible();
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await station(page, 'End');
   await expect(figure(page, 'Invert')).toContainText('99.00 ft');
   await hand.done('yard with no fall', 8);
