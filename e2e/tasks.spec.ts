@@ -186,8 +186,11 @@ test('a yard with no fall: its ends are compared from the finding', async ({ pag
   await hand.tap('button', 'Add the run');
   await hand.tap('button', /^Compare ends/);
   await expect(page.getByRole('list', { name: 'Ends compared' }).getByText('Pop-up')).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('dialog')).toHaveCount(0);
+  // A sheet hears Escape only once its first frame is drawn.
+  await expect(async () => {
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 500 });
+  }).toPass();
   await station(page, 'End');
   await expect(figure(page, 'Invert')).toContainText('99.00 ft');
   await hand.done('yard with no fall', 8);

@@ -28,7 +28,7 @@ export async function benchDig(bench: Bench): Promise<Row[]> {
             const look = (): void => {
               const rows = [...document.querySelectorAll('[role=button], button')].filter(
                 (one) =>
-                  one.textContent?.includes('Opens it in the trench view') &&
+                  one.textContent?.includes('Open in the trench view') &&
                   one.checkVisibility({ visibilityProperty: true }),
               );
               if (rows.length > 0) setTimeout(() => resolve(performance.now() - begun));

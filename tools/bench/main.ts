@@ -11,7 +11,7 @@ import type * as core from './core';
 import type * as least from './least';
 import { holds } from './measure';
 import { benchServer } from './server';
-import { benchScreen } from './screen';
+import { SCREEN } from './screen';
 import { benchSize } from './size';
 
 type Cleanup = (work: () => Promise<void> | void) => void;
@@ -20,7 +20,7 @@ const PARTS: Readonly<Record<string, (cleanup: Cleanup) => Promise<Row[]>>> = {
   Computation: async (cleanup) => (await bundled<typeof core>(cleanup, 'core')).benchCore(),
   'Least dig': async (cleanup) => (await bundled<typeof least>(cleanup, 'least')).benchLeast(),
   Size: benchSize,
-  Screen: benchScreen,
+  ...SCREEN,
   Server: benchServer,
 };
 

@@ -6,10 +6,10 @@ import { slowPage, SLOWER } from './page';
 /** Each stage, and what is there once it is open. */
 const STAGES = [
   { name: 'Site', shown: '[role=application] svg path' },
-  { name: 'Ground', shown: '[role=group][aria-label^="How the loop"]' },
+  { name: 'Ground', shown: '[role=group][aria-label="Loop closure"]' },
   { name: 'Trench', shown: 'svg[role=img][aria-label^="Trench section"]' },
   { name: 'Order', shown: '[role=main] [role=heading]' },
-  { name: 'Dig', shown: '[role=radiogroup][aria-label="Dug by"]' },
+  { name: 'Dig', shown: '[role=radiogroup][aria-label="View"]' },
   { name: 'Grade', shown: '[role=group][aria-label^="Grade of"]' },
 ] as const;
 const ROUNDS = 5;
