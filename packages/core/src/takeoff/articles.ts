@@ -175,7 +175,9 @@ export function articleOf(what: What, plan: Pick<Plan, 'material' | 'pipe'>): Ar
             : size;
       return { key, supplier: 'pipe', name: `${FITTINGS[fitting.fit]}, ${more}`, unit: 'count' };
     }
-    default:
-      return { key, ...PLAIN[what.of] };
+    default: {
+      const { supplier, name, unit } = PLAIN[what.of];
+      return { key, supplier, name, unit };
+    }
   }
 }

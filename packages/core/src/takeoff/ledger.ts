@@ -2,6 +2,7 @@ import type { Buying, ItemOf, Plan, Supplier, Uuid } from '@alveus/plan';
 import { ONLY, same, SUPPLIERS } from '@alveus/plan';
 import { inOrder } from '../by-name';
 import type { Evaluation } from '../evaluate';
+import { keptWith } from '../kept-with';
 import type { LineResult } from '../results';
 import type { Entry, What } from './articles';
 import type { Books } from './books';
@@ -61,7 +62,7 @@ export interface Takeoff {
 
 /** What the take-off follows from. */
 export interface JobTaken {
-  readonly plan: Pick<Plan, 'buying' | 'material' | 'pipe' | 'transfer'>;
+  readonly plan: Pick<Plan, 'buying' | 'line' | 'material' | 'pipe' | 'transfer'>;
   readonly books: Books;
   readonly lines: Evaluation['lines'];
   readonly native: Evaluation['native'];
@@ -89,6 +90,8 @@ interface Account {
   readonly sum: Sum;
 }
 
+const lineOrder = keptWith((table: Plan['line']) => inOrder(Object.values(table), (line) => line).map(({ id }) => id));
+
 const NONE_MOVED: readonly Moved[] = [];
 
 export const buyingOf = (plan: Pick<Plan, 'buying'>): Buying => plan.buying[ONLY] ?? DEFAULT_BUYING;
@@ -100,7 +103,7 @@ export const lineSums = ({ sums, terms }: Takeoff, line: Uuid): readonly Sum[] =
 export function ledgerOf(job: JobTaken, before: Ledger | undefined): Ledger {
   const { plan, native } = job;
   const terms: Terms = { plan, native, buying: buyingOf(plan) };
-  const lines = inOrder(job.lines.values(), ({ line }) => line);
+  const lines = lineOrder(plan.line).map((id) => job.lines.get(id) as LineResult);
   const taken = lines.map(({ id }) => job.taken.get(id) as Taken);
   taken.push(job.apart);
   const articles = articlesOf(taken, before);

@@ -88,6 +88,7 @@ export const TAKEOFF: readonly EvaluationPass[] = [
         {
           plan: {
             buying: read.all('buying'),
+            line: read.all('line'),
             material: read.all('material'),
             pipe: read.all('pipe'),
             transfer: read.all('transfer'),

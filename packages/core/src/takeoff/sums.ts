@@ -30,6 +30,8 @@ export const DEFAULT_BUYING: Buying = {
   cleanouts: 100 * FOOT,
 };
 
+const NONE: readonly never[] = [];
+
 /** What comes in cans and bags is ordered by this much, kg: common practice. */
 const LEAST_MASS = 0.5;
 
@@ -91,23 +93,51 @@ export function sumOf(parts: readonly [Part, ...Part[]], moved: readonly Moved[]
     askedFor(what, part.amount, [part], movedIn(moved.filter(({ transfer }) => transfer.into === part.line)), terms);
   const asked =
     terms.buying.counted === 'line' ? together(parts.map(alone)) : askedFor(what, amount, parts, movedIn(moved), terms);
-  return { ...articleOf(what, terms.plan), what, amount, parts, moved, ...asked };
+  const { key, supplier, name, unit } = articleOf(what, terms.plan);
+  const { ordered, count, loose, mass, loads, weighs, cutList: cuts, rolls } = asked;
+  // Field by field: an edit makes some of these anew each time, and copying objects takes many times as long.
+  return {
+    key,
+    supplier,
+    name,
+    unit,
+    what,
+    amount,
+    parts,
+    moved,
+    ordered,
+    count,
+    loose,
+    mass,
+    loads,
+    weighs,
+    cutList: cuts,
+    rolls,
+  };
 }
 
 /** What is hauled away: one account for the job, since what one line has over goes to another. @param loose m³ */
 export function spoilSum(loose: number, terms: Terms): Sum {
   const mass = loose * (terms.native.density ?? LOOSE_SOIL);
   const what = { of: 'spoil' } as const;
+  const { key, supplier, name, unit } = articleOf(what, terms.plan);
   return {
-    ...articleOf(what, terms.plan),
+    key,
+    supplier,
+    name,
+    unit,
     what,
     amount: loose,
-    parts: [],
-    moved: [],
-    ...plainly(loose),
+    parts: NONE,
+    moved: NONE,
+    ordered: loose,
+    count: undefined,
     loose,
     mass,
     loads: loadsOf(loose, mass, terms.buying.truck),
+    weighs: 0,
+    cutList: undefined,
+    rolls: NONE,
   };
 }
 
@@ -162,7 +192,7 @@ const plainly = (ordered: number): Asked => ({
   loads: 0,
   weighs: 0,
   cutList: undefined,
-  rolls: [],
+  rolls: NONE,
 });
 
 /** What is rounded up by itself, added up. */
@@ -202,7 +232,8 @@ function askedFor(what: What, amount: number, parts: readonly Part[], moved: num
       const weighs = material.density;
       if (classOf(material.class).bagged && ordered <= buying.byBags)
         return { ...plain, ordered, mass, weighs, count: { of: 'bag', number: whole(ordered / buying.bag) } };
-      return { ...plain, ordered, loose, mass, weighs, loads: loadsOf(loose, mass, buying.truck) };
+      const loads = loadsOf(loose, mass, buying.truck);
+      return { ordered, count: undefined, loose, mass, loads, weighs, cutList: undefined, rolls: plain.rolls };
     }
     case 'sod':
       return { ...plain, ordered: amount * (1 + (plan.material[what.material]?.waste ?? 0)) };
