@@ -23,7 +23,7 @@ export interface Worked {
   readonly results: Map<string, ReadonlyMap<Uuid, unknown>>;
   readonly reads: Map<string, PassReads>;
   /** Of each pass, what this time was worked out; all of it, where that is not said. */
-  readonly anew: Map<string, ReadonlySet<Uuid>>;
+  readonly recomputed: Map<string, ReadonlySet<Uuid>>;
   /** By pass, results of an earlier state that an edit has reached since: they wait until they are pulled. */
   readonly stale: Map<string, Set<Uuid>>;
   /** Passes that were pulled of this state; and by pass, the items it was last worked out for. */
@@ -44,7 +44,7 @@ export function work(passes: readonly Pass[], plan: Plan, before?: Worked): Work
     wholes: new Map(before?.wholes),
     results: new Map(before?.results),
     reads: new Map(before?.reads),
-    anew: new Map(),
+    recomputed: new Map(),
     stale: new Map([...(before?.stale ?? [])].map(([pass, ids]) => [pass, new Set(ids)])),
     pulled: new Set(),
     items: new Map(before?.items),
@@ -112,7 +112,7 @@ class Working {
   readonly #wholes: Worked['wholes'];
   readonly #results: Worked['results'];
   readonly #reads: Worked['reads'];
-  readonly #anew: Worked['anew'];
+  readonly #recomputed: Worked['recomputed'];
   readonly #index: ReadIndex | undefined;
   /** By pass, what rests on something that is another now. */
   readonly #stale: Worked['stale'];
@@ -124,7 +124,7 @@ class Working {
     this.#wholes = worked.wholes;
     this.#results = worked.results;
     this.#reads = worked.reads;
-    this.#anew = worked.anew;
+    this.#recomputed = worked.recomputed;
     this.#stale = worked.stale;
     this.#index = worked.index;
     this.#reader = new Recorder(this.plan, this.#results, this.#wholes);
@@ -259,7 +259,7 @@ class Working {
         else if (!there && known?.has(id) === true) gone.push(id);
       }
     }
-    this.#anew.set(pass.name, stale);
+    this.#recomputed.set(pass.name, stale);
     if (stale.size === 0 && gone.length === 0) return;
     const values = new Copied(this.#results.get(pass.name));
     const reads = new Copied(this.#reads.get(pass.name)?.byId);

@@ -37,7 +37,7 @@ export function evaluate(plan: Plan, previous?: Evaluation): Evaluation {
     crossings: of('crossing'),
     profile: plan.profile[ONLY] ?? DEFAULT_PROFILE,
     native: plan.native[ONLY] ?? DEFAULT_NATIVE,
-    recomputed: worked.anew.get('run') ?? new Set(of('run').keys()),
+    recomputed: worked.recomputed.get('run') ?? new Set(of('run').keys()),
     topology: whole('topology'),
     book: whole('book'),
     shots: whole('shots'),

@@ -66,7 +66,7 @@ export interface JobTaken {
   readonly books: Books;
   readonly lines: Evaluation['lines'];
   readonly native: Evaluation['native'];
-  /** By line; and what stands where no line is. */
+  /** By line; and of structures and runs that no line has. */
   readonly taken: ReadonlyMap<Uuid, Taken>;
   readonly apart: Taken;
 }
@@ -76,14 +76,14 @@ export interface Ledger {
   readonly takeoff: Takeoff;
   readonly taken: readonly Taken[];
   readonly articles: Articles;
-  readonly accounts: ReadonlyMap<string, Account>;
+  readonly summed: ReadonlyMap<string, Summed>;
 }
 
 /** What lies on each line, by the key of the article, in the order of the lines. */
 type Articles = ReadonlyMap<string, Parts>;
 type Parts = readonly [Part, ...Part[]];
 
-interface Account {
+interface Summed {
   readonly parts: Parts;
   /** What else it was worked out by. */
   readonly by: readonly unknown[];
@@ -108,32 +108,37 @@ export function ledgerOf(job: JobTaken, before: Ledger | undefined): Ledger {
   taken.push(job.apart);
   const articles = articlesOf(taken, before);
   const transfers = transfersOf(articles, plan.transfer);
-  const accounts = new Map<string, Account>();
+  const summed = new Map<string, Summed>();
   for (const [key, parts] of articles) {
     const [{ what }] = parts;
     const moved = (what.of === 'material' && transfers.get(what.material)) || NONE_MOVED;
     const by = [terms.buying, moved, thingOf(what, plan)];
-    const was = before?.accounts.get(key);
+    const was = before?.summed.get(key);
     const kept = was?.parts === parts && alike(was.by, by, same) ? was : undefined;
-    accounts.set(key, kept ?? { parts, by, sum: sumOf(parts, moved, terms) });
+    summed.set(key, kept ?? { parts, by, sum: sumOf(parts, moved, terms) });
   }
   const soil = balanceOf(lines, native, transfers);
-  const sums = Array.from(accounts.values(), ({ sum }) => sum);
+  const sums = Array.from(summed.values(), ({ sum }) => sum);
   if (soil.leftLoose > 1e-9) sums.push(spoilSum(soil.leftLoose, terms));
   const rank = (supplier: Supplier): number => SUPPLIERS.indexOf(supplier);
-  sums.sort((one, other) => rank(one.supplier) - rank(other.supplier) || one.name.localeCompare(other.name, 'en'));
+  sums.sort(
+    (one, other) =>
+      rank(one.supplier) - rank(other.supplier) ||
+      one.name.localeCompare(other.name, 'en') ||
+      one.amount - other.amount,
+  );
   return {
     takeoff: {
       sums,
       soil,
       missing: missingOf(lines, taken),
-      strays: straysOf(job.books, accounts),
+      strays: straysOf(job.books, summed),
       books: job.books,
       terms,
     },
     taken,
     articles,
-    accounts,
+    summed,
   };
 }
 
@@ -200,12 +205,12 @@ function missingOf(lines: readonly LineResult[], taken: readonly Taken[]): Missi
   return { length, holes, risers, bends, lost, unsized: [...unsized] };
 }
 
-function straysOf({ ordered, delivered }: Books, accounts: ReadonlyMap<string, unknown>): readonly Stray[] {
+function straysOf({ ordered, delivered }: Books, summed: ReadonlyMap<string, unknown>): readonly Stray[] {
   const strays = new Map<string, Stray>();
   for (const [article, [line]] of ordered)
-    if (line && !accounts.has(article)) strays.set(article, { article, name: line.name, tickets: [] });
+    if (line && !summed.has(article)) strays.set(article, { article, name: line.name, tickets: [] });
   for (const [article, tickets] of delivered)
-    if (tickets[0] && !accounts.has(article)) strays.set(article, { article, name: tickets[0].name, tickets });
+    if (tickets[0] && !summed.has(article)) strays.set(article, { article, name: tickets[0].name, tickets });
   return [...strays.values()];
 }
 

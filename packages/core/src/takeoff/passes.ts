@@ -10,6 +10,7 @@ import { booksOf } from './books';
 import { holeEntries } from './holes';
 import type { Ledger } from './ledger';
 import { buyingOf, ledgerOf } from './ledger';
+import type { NodeContext } from './nodes';
 import { nodeEntries } from './nodes';
 import { runEntries } from './runs';
 import type { LineParts, Taken, TakenContext } from './taken';
@@ -27,7 +28,7 @@ declare module '../results/reader' {
 }
 declare module '../results/wholes' {
   interface Wholes {
-    /** What stands where no line is: structures that no run reaches yet, and runs whose line is gone. */
+    /** Structures that no run reaches yet, and runs whose line is gone. */
     readonly apart: Taken;
     readonly books: Books;
     readonly takeoff: Ledger;
@@ -54,7 +55,7 @@ export const TAKEOFF: readonly EvaluationPass[] = [
     same,
     work: (id, read) => {
       const node = read.of('node', id);
-      return node ? nodeEntries(node, contextOf(read)) : NONE;
+      return node ? nodeEntries(node, nodeContext(read)) : NONE;
     },
   }),
   eachPass<'holeEntries'>({
@@ -107,6 +108,10 @@ export const TAKEOFF: readonly EvaluationPass[] = [
 
 const contextOf = (read: Reader): TakenContext => ({
   sod: buyingOf({ buying: read.all('buying') }).sod,
+  ...nodeContext(read),
+});
+
+const nodeContext = (read: Reader): NodeContext => ({
   run: (run) => read.of('run', run),
   place: (node) => read.item('nodePlace', node),
 });

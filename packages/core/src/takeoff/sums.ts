@@ -93,9 +93,26 @@ export function sumOf(parts: readonly [Part, ...Part[]], moved: readonly Moved[]
     askedFor(what, part.amount, [part], movedIn(moved.filter(({ transfer }) => transfer.into === part.line)), terms);
   const asked =
     terms.buying.counted === 'line' ? together(parts.map(alone)) : askedFor(what, amount, parts, movedIn(moved), terms);
-  const { key, supplier, name, unit } = articleOf(what, terms.plan);
-  const { ordered, count, loose, mass, loads, weighs, cutList: cuts, rolls } = asked;
-  // Field by field: an edit makes some of these anew each time, and copying objects takes many times as long.
+  return sumWith(what, amount, parts, moved, asked, terms);
+}
+
+/** What is hauled away: one account for the job, since what one line has over goes to another. @param loose m³ */
+export function spoilSum(loose: number, terms: Terms): Sum {
+  const mass = loose * (terms.native.density ?? LOOSE_SOIL);
+  const loads = loadsOf(loose, mass, terms.buying.truck);
+  return sumWith({ of: 'spoil' }, loose, NONE, NONE, { ...plainly(loose), loose, mass, loads }, terms);
+}
+
+/** Field by field: every edit makes some of these, and copying objects takes many times as long. */
+function sumWith(
+  what: What,
+  amount: number,
+  parts: Sum['parts'],
+  moved: Sum['moved'],
+  { ordered, count, loose, mass, loads, weighs, cutList: cuts, rolls }: Asked,
+  { plan }: Terms,
+): Sum {
+  const { key, supplier, name, unit } = articleOf(what, plan);
   return {
     key,
     supplier,
@@ -116,34 +133,9 @@ export function sumOf(parts: readonly [Part, ...Part[]], moved: readonly Moved[]
   };
 }
 
-/** What is hauled away: one account for the job, since what one line has over goes to another. @param loose m³ */
-export function spoilSum(loose: number, terms: Terms): Sum {
-  const mass = loose * (terms.native.density ?? LOOSE_SOIL);
-  const what = { of: 'spoil' } as const;
-  const { key, supplier, name, unit } = articleOf(what, terms.plan);
-  return {
-    key,
-    supplier,
-    name,
-    unit,
-    what,
-    amount: loose,
-    parts: NONE,
-    moved: NONE,
-    ordered: loose,
-    count: undefined,
-    loose,
-    mass,
-    loads: loadsOf(loose, mass, terms.buying.truck),
-    weighs: 0,
-    cutList: undefined,
-    rolls: NONE,
-  };
-}
-
 /**
  * What of an article is one line's. Whole ones that are counted for the job are no line's own where others take of them
- * too: then it is told as it is measured, and the cut list tells what of the job's sticks goes into the line.
+ * too: then its measure stands alone, and the cut list says what of the job's sticks goes into the line.
  */
 export function ofLine(sum: Sum, line: Uuid, terms: Terms): Sum | undefined {
   const part = sum.parts.find((one) => one.line === line);

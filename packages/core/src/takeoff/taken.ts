@@ -7,7 +7,7 @@ import { turnAt } from './nodes';
 
 /** What one line takes, article by article, from its low end up. */
 export interface Taken {
-  /** Undefined of what stands where no line is. */
+  /** Undefined of structures and runs that no line has. */
   readonly line: Uuid | undefined;
   readonly parts: ReadonlyMap<string, Part>;
   readonly gaps: TakenGaps;

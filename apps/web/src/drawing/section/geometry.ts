@@ -59,7 +59,7 @@ export function runShapes<Run extends RunShape>(
   });
 }
 
-/** The last drawing of each run; another place, number of samples or table of materials makes it anew. */
+/** The last drawing of each run; another place, number of samples or table of materials replaces it. */
 const drawn = new WeakMap<RunShape, { shapes: RunShapes; samples: number; materials: object }>();
 
 function shapesOf<Run extends RunShape>(
@@ -116,7 +116,7 @@ interface DrawnGround {
   readonly at: readonly number[];
   readonly levels: readonly number[];
 }
-/** The last of each ground; another place or number of samples makes it anew. */
+/** The last of each ground; another place or number of samples replaces it. */
 const grounds = new WeakMap<RunShape['ground'], DrawnGround>();
 
 /** What of a run's drawing stays while its inverts are dragged. */

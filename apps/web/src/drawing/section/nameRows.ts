@@ -78,5 +78,5 @@ interface Known {
   readonly names: readonly PlacedName[];
 }
 
-/** Asked for at every frame of a drag, which moves no name; another order of runs or table of nodes places them anew. */
+/** Asked for at every frame of a drag, which moves no name; another order of runs or table of nodes invalidates them. */
 const placed = new WeakMap<SectionFrame, Known>();

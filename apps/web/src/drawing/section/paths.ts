@@ -15,7 +15,7 @@ export interface RunPaths {
   readonly invert: string;
 }
 
-/** The last paths of each drawing; another frame makes them anew. */
+/** The last paths of each drawing; another frame replaces them. */
 const made = new WeakMap<RunShapes, { frame: SectionFrame; paths: RunPaths }>();
 
 export function pathsOf(shapes: RunShapes, frame: SectionFrame): RunPaths {
