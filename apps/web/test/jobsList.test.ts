@@ -1,7 +1,9 @@
 import 'fake-indexeddb/auto';
 import type { Job } from '@alveus/plan';
+import type { JobsState } from '../src/store/frame/jobs';
 import { jobDeleted, jobPut } from '../src/store/frame/jobs';
 import { fetchJobs } from '../src/store/frame/server';
+import type { FrameStore } from '../src/store/frame/store';
 import { makeStore } from '../src/store/frame/store';
 import type { Device } from '../src/sync/frame/device';
 import { openDevice } from '../src/sync/frame/device';
@@ -26,7 +28,19 @@ function slowServer() {
   return { jobs, asked };
 }
 
-const soon = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 20));
+/** Until the store shows it: asked again with every action, so that no time is guessed. */
+const shows = (store: FrameStore, there: (jobs: JobsState) => boolean): Promise<void> =>
+  new Promise((resolve) => {
+    const look = (): void => {
+      if (!there(store.getState().jobs)) return;
+      stop();
+      resolve();
+    };
+    const stop = store.subscribe(look);
+    look();
+  });
+/** A question to the server that ends with its answer, once that stands in the list. */
+const ask = (store: FrameStore, why?: 'changed'): Promise<unknown> => store.dispatch(fetchJobs(why));
 let files = 0;
 const opened: Device[] = [];
 async function device(): Promise<Device> {
@@ -35,6 +49,7 @@ async function device(): Promise<Device> {
   return one;
 }
 afterEach(() => {
+  jest.restoreAllMocks();
   for (const one of opened.splice(0)) one.close();
 });
 const known = async (): Promise<never> => {
@@ -44,45 +59,44 @@ const known = async (): Promise<never> => {
 test('it is asked for once at a time, and not again just after', async () => {
   const server = slowServer();
   const store = makeStore(server);
-  void store.dispatch(fetchJobs());
-  void store.dispatch(fetchJobs());
+  const heard = ask(store);
+  void ask(store);
   expect(server.asked).toHaveLength(1);
   server.asked[0]?.answer([YARD]);
-  await soon();
+  await heard;
   expect(store.getState().jobs).toMatchObject({ state: 'fresh', list: [YARD] });
-  void store.dispatch(fetchJobs());
+  void ask(store);
   expect(server.asked).toHaveLength(1);
   jest.spyOn(Date, 'now').mockReturnValue(Date.now() + 10_000);
-  void store.dispatch(fetchJobs());
+  void ask(store);
   expect(server.asked).toHaveLength(2);
-  jest.restoreAllMocks();
 });
 
 test('what was asked before a job was deleted does not bring it back', async () => {
   const server = slowServer();
   const store = makeStore(server);
   store.dispatch(jobPut(YARD));
-  void store.dispatch(fetchJobs());
+  const before = ask(store);
   store.dispatch(jobDeleted(YARD.id));
-  void store.dispatch(fetchJobs('changed'));
+  const after = ask(store, 'changed');
   server.asked[0]?.answer([YARD, LANE]);
-  await soon();
+  await before;
   expect(store.getState().jobs.list).toEqual([]);
   server.asked[1]?.answer([LANE]);
-  await soon();
+  await after;
   expect(store.getState().jobs).toMatchObject({ state: 'fresh', list: [LANE] });
 });
 
 test('a question that fails says nothing of a newer one; that fails, the list is what is remembered', async () => {
   const server = slowServer();
   const store = makeStore(server);
-  void store.dispatch(fetchJobs());
-  void store.dispatch(fetchJobs('changed'));
+  const older = ask(store);
+  const newer = ask(store, 'changed');
   server.asked[0]?.fail();
-  await soon();
+  await older;
   expect(store.getState().jobs.state).toBe('loading');
   server.asked[1]?.fail();
-  await soon();
+  await newer;
   expect(store.getState().jobs.state).toBe('remembered');
 });
 
@@ -93,21 +107,29 @@ test.each(['before', 'after'])(
     await kept.keepMade({ ...BARN, sequence: 0 }, []);
     const server = slowServer();
     const store = makeStore(server);
-    void store.dispatch(fetchJobs());
+    const heard = ask(store);
     const answer = async (): Promise<void> => {
       server.asked[0]?.answer([LANE, YARD]);
-      await soon();
+      await heard;
     };
+    const saved = new Promise<void>((resolve) => {
+      const keepJobs = kept.keepJobs.bind(kept);
+      jest.spyOn(kept, 'keepJobs').mockImplementation(async (list) => {
+        const unlisted = await keepJobs(list);
+        resolve();
+        return unlisted;
+      });
+    });
     if (when === 'before') await answer();
     keepJobsList(store, kept, known);
-    await soon();
+    await shows(store, ({ list }) => list.some(({ name }) => name === 'Barn'));
     if (when === 'after') await answer();
     expect(store.getState().jobs.list.map(({ name, made }) => [name, made ?? false])).toEqual([
       ['Barn', true],
       ['Lane', false],
       ['Yard', false],
     ]);
-    await soon();
+    await saved;
     expect((await kept.jobs()).map(({ name }) => name).sort()).toEqual(['Barn', 'Lane', 'Yard']);
   },
 );
@@ -117,13 +139,12 @@ test('without a server it is what the device remembers, the one last worked on f
   await kept.keepJobs([YARD, BARN, LANE]);
   const server = slowServer();
   const store = makeStore(server);
-  void store.dispatch(fetchJobs());
+  const asked = ask(store);
   keepJobsList(store, kept, known);
-  await soon();
-  expect(store.getState().jobs).toMatchObject({ state: 'remembered' });
+  await shows(store, ({ state }) => state === 'remembered');
   expect(store.getState().jobs.list.map(({ name }) => name)).toEqual(['Barn', 'Lane', 'Yard']);
   server.asked[0]?.fail();
-  await soon();
+  await asked;
   expect(store.getState().jobs.list).toHaveLength(3);
 });
 
@@ -132,9 +153,9 @@ test('a job whose plan is here and that the server knows nothing of is told as l
   await kept.keepHeard({ ...YARD, points: [] }, [], undefined);
   const server = slowServer();
   const store = makeStore(server);
-  void store.dispatch(fetchJobs());
+  void ask(store);
   keepJobsList(store, kept, known);
   server.asked[0]?.answer([LANE]);
-  await soon();
+  await shows(store, ({ list }) => list.some(({ lost }) => lost === true));
   expect(store.getState().jobs.list).toMatchObject([{ name: 'Yard', lost: true }, { name: 'Lane' }]);
 });

@@ -165,7 +165,7 @@ test('what others did is heard, removals too', async () => {
   expect(two.plan().node[NODE]).toEqual(node('Basin'));
   two.store.dispatch(planEdited({ edits: [{ op: 'remove', kind: 'node', id: NODE }], batch: uuid(), way: 'do' }));
   await two.outbox.run();
-  await new Promise((resolve) => setTimeout(resolve, 20));
+  await two.settled();
   await two.outbox.run();
   await one.outbox.run();
   expect(one.plan().node[NODE]).toBeUndefined();
