@@ -4,6 +4,7 @@ import { benchDrag } from './drag';
 import { benchFirst } from './first';
 import type { Bench } from './page';
 import { openBench } from './page';
+import { benchOpens } from './opens';
 import { benchSketch } from './sketch';
 import { benchStages } from './stages';
 
@@ -17,6 +18,7 @@ const onScreen =
 
 export const SCREEN = {
   'First screen': onScreen(benchFirst),
+  'Job opens': onScreen(benchOpens),
   Stages: onScreen(benchStages),
   'Grade sheet': onScreen(benchDig),
   Drag: onScreen(benchDrag),
