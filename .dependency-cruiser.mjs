@@ -46,7 +46,7 @@ export default {
       to: {
         path: '^packages/(plan|core|exchange)/src/.+',
         pathNot:
-          '^packages/(plan|core|exchange)/src/(index|format/number|xlsx/index|(against|cross|dig|ends|filling|float|grow|interchange|kept|least|library|sections|shared|sizes|spoil|structures|receiver|rod|takeoff|workings)/index|edits/(join|network|shallow|split)|interchange/grade-table).ts$',
+          '^packages/(plan|core|exchange)/src/(index|format/number|xlsx/index|(cross|filling|float|grow|interchange|company|library|optimize|optimize/solver|sections|setout|shared|spoil|takeoff|workings)/index|compare/(ends|ground|sections|sizes|structures)|edits/(join|network|shallow|split)|interchange/grade-table).ts$',
       },
     },
     {

@@ -153,7 +153,7 @@ export default tseslint.config(
   {
     // What is worked out reads a plan through its reader only, so that what it rests on is written down.
     files: [
-      'packages/core/src/findings/**/*.ts',
+      'packages/core/src/rules/**/*.ts',
       'packages/core/src/flow/**/*.ts',
       'packages/core/src/evaluate/passes/**/*.ts',
     ],

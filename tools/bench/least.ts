@@ -1,8 +1,8 @@
 import { evaluate } from '@alveus/core';
-import { digProgram } from '@alveus/core/dig';
+import { digProgram } from '../../packages/core/src/optimize';
 import highsLoader from 'highs';
-import type { Program } from '@alveus/core/least';
-import { choose, held } from '@alveus/core/least';
+import type { Program } from '../../packages/core/src/optimize/solver';
+import { choose, bindingRows } from '../../packages/core/src/optimize/solver';
 import { asModel, drawn } from '../../packages/core/test/support/programs';
 import { compare, median, ms, sure } from './measure';
 import type { Row } from './measure';
@@ -19,7 +19,7 @@ function program(runs: number): Program {
 function solved(of: Program): { readonly cost: number; readonly named: number } {
   const found = choose(of);
   if (!found.ok) throw new Error('the frozen plan can be laid');
-  return { cost: found.cost, named: held(of.rows, found.compiled, found.ends).rows.length };
+  return { cost: found.cost, named: bindingRows(of.rows, found.compiled, found.ends).rows.length };
 }
 
 /** The same by another solver, warm and by its defaults: the model as typed arrays, run, and its solution read. */

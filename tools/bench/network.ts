@@ -1,5 +1,5 @@
 import { evaluate } from '@alveus/core';
-import { acceptEdits, digLeast } from '@alveus/core/dig';
+import { acceptEdits, digLeast } from '../../packages/core/src/optimize';
 import type { Item, Uuid } from '@alveus/plan';
 import { applyEdits, itemsOf, planOf } from '@alveus/plan';
 import { benchPlan } from './plan';

@@ -10,7 +10,7 @@ import { pinoHttp } from 'pino-http';
 import { answers } from './database';
 import { answerRefusals, jsonBodies, onlyAppsOfThisAge, onlyJson, onlyThisMachine, Refusal } from './http';
 import { jobRoutes } from './jobs';
-import { keptRoutes } from './kept';
+import { keptRoutes } from './company';
 import { changeRoutes } from './plans';
 
 export interface AppParts {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { LIMITS, ONLY } from '@alveus/plan';
-import type { KeptKind, SharedRules, SharedSection } from '@alveus/plan/kept';
+import type { KeptKind, SharedRules, SharedSection } from '@alveus/plan/company';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import request from 'supertest';

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { evaluate } from '@alveus/core';
 import { openPlanFile } from '@alveus/plan';
 import { faultOf } from '../../../packages/core/test/support/unsaid';
-import { orderBook } from '../src/features/takeoff/orderFiles';
+import { orderBook } from '../src/features/order/orderFiles';
 
 /** The order list as a supplier opens it. */
 

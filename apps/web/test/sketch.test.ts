@@ -1,6 +1,6 @@
 import { evaluate, networkSpots } from '@alveus/core';
 import fc from 'fast-check';
-import { labelsOf } from '../src/drawing/sketch/labels';
+import { labelsOf } from '../src/drawing/sketch/labelPlaces';
 import { drawnRuns, drawnUtilities } from '../src/drawing/sketch/paths';
 import { fitView, laid, movedView, toPicture, toScreen, toSite, ZOOM } from '../src/drawing/sketch/view';
 import { crosses, windowOf, within } from '../src/drawing/sketch/window';

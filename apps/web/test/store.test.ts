@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { LineResult } from '@alveus/core';
 import { followInvert, lineRoute, placeOn } from '@alveus/core';
 import { holeFor } from '@alveus/core/shared';
-import type { Edit, Held, Item, ItemOf, Plan } from '@alveus/plan';
+import type { Edit, ServerItem, Item, ItemOf, Plan } from '@alveus/plan';
 import { applyEdits, EMPTY_PLAN, itemsOf, keyOf, NO_DECISIONS, rebase } from '@alveus/plan';
 import {
   batchKept,
@@ -47,7 +47,7 @@ import { demo } from './support/demo';
 
 const id = (n: number): string => `50000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`;
 const node = (n: number, name: string): Item => ({ kind: 'node', id: id(n), name, form: 'manhole' });
-const held = (item: Item, revision: number): Held => ({ kind: item.kind, id: item.id, revision, item });
+const held = (item: Item, revision: number): ServerItem => ({ kind: item.kind, id: item.id, revision, item });
 const opened = (items: Item[] = []): JobState =>
   jobReducer(
     jobReducer(CLOSED, jobOpening({ id: id(999), name: 'Yard' })),

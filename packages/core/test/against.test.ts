@@ -2,7 +2,7 @@ import type { Plan, Uuid } from '@alveus/plan';
 import { applyEdits } from '@alveus/plan';
 import * as fc from 'fast-check';
 import { evaluate, findingsOf, gradeItem, lineRoute, placeOn, routeOut } from '../src';
-import { againstGround } from '../src/against';
+import { againstGround } from '../src/compare/ground';
 import { branchShallow } from '../src/edits/shallow';
 import { ft } from './builders';
 import type { JobSpec } from './support/jobs';

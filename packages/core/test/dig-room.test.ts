@@ -3,7 +3,7 @@ import type { Keeping, Plan, UpRun, Uuid } from '@alveus/plan';
 import { applyEdits, lowEnd, lowerOf, upperOf } from '@alveus/plan';
 import type { Evaluation } from '../src';
 import { evaluate, say } from '../src';
-import { acceptEdits, digLeast, followLeast, letGo, networkOf, roomFor } from '../src/dig';
+import { acceptEdits, digLeast, followLeast, letGo, networkOf, roomFor } from '../src/optimize';
 import { ft } from './builders';
 import { digArb, digJob } from './support/digs';
 import type { JobSpec } from './support/jobs';

@@ -1,6 +1,6 @@
 import { applyEdits } from '@alveus/plan';
 import { evaluate, findingsOf, say } from '../src';
-import { endsAt } from '../src/ends';
+import { endsAt } from '../src/compare/ends';
 import { holeFor } from '../src/shared';
 import { takeoff } from '../src/takeoff';
 import { ft, material } from './builders';

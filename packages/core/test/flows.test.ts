@@ -1,7 +1,7 @@
 import type { NodeForm, Service, Severity } from '@alveus/plan';
 import { applyEdits, NODE_FORMS, ONLY, SERVICES } from '@alveus/plan';
 import { DEFAULT_PROFILE, evaluate, findingsOf, flowSeverity, mayEndIn } from '../src';
-import { endsAt } from '../src/ends';
+import { endsAt } from '../src/compare/ends';
 import { job } from './support/jobs';
 
 /**

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import highsLoader from 'highs';
-import type { BentCost, Is, Program } from '../src/least';
+import type { BentCost, Is, Program } from '../src/optimize/solver';
 import {
   chainOf,
   choose,
@@ -9,7 +9,7 @@ import {
   conflict,
   costOf,
   DATUM,
-  held,
+  bindingRows,
   highOf,
   JUST,
   LEAST,
@@ -20,7 +20,7 @@ import {
   rounded,
   Rows,
   withWays,
-} from '../src/least';
+} from '../src/optimize/solver';
 import { ft } from './builders';
 import { asModel, drawn, keepsAll, networks } from './support/programs';
 
@@ -120,7 +120,7 @@ test('reasons: loosening all that is named for an invert lowers the dig, looseni
       const found = choose(program);
       const compiled = compile(program);
       if (!found.ok || 'contradicts' in compiled) throw new Error('worked a moment ago');
-      const tight = held(program.rows, compiled, found.ends);
+      const tight = bindingRows(program.rows, compiled, found.ends);
       const all = new Set<number>();
       for (let end = 0; end < 2 * program.runs; end += 1) {
         const level = compiled.levelOf[end] as number;

@@ -1,5 +1,5 @@
-import type { Beat } from '../src/receiver';
-import { BEAT, NO_FAULTS, standIn, STEADY, steadyReading } from '../src/receiver';
+import type { Beat } from '../src/setout';
+import { BEAT, NO_FAULTS, standIn, STEADY, steadyReading } from '../src/setout';
 
 /** The receiver that is none, and what is taken for a reading of any. */
 

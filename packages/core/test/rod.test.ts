@@ -4,7 +4,7 @@ import type { Benchmark, Hole, Item, Shot, Target } from '@alveus/plan';
 import { applyEdits, Digging, EMPTY_PLAN, openPlanFile } from '@alveus/plan';
 import fc from 'fast-check';
 import { evaluate, FOOT, INCH, parse, print, resolution, say, SYSTEMS } from '../src';
-import type { Instrument, Levels } from '../src/rod';
+import type { Instrument, Levels } from '../src/setout';
 import {
   checkOf,
   cutsFrom,
@@ -25,7 +25,7 @@ import {
   stripsOf,
   trustOf,
   unseenBy,
-} from '../src/rod';
+} from '../src/setout';
 import { buildLine, catalogue, ft, inch, material, newId, section } from './builders';
 
 /** What to read on the rod. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import type { BentCost, Program } from '../src/least';
-import { choose, chooseBent, compile, costOf, highOf, lowOf, rounded, withWays } from '../src/least';
-import { endsOf } from '../src/least/solve';
+import type { BentCost, Program } from '../src/optimize/solver';
+import { choose, chooseBent, compile, costOf, highOf, lowOf, rounded, withWays } from '../src/optimize/solver';
+import { endsOf } from '../src/optimize/solver/solve';
 import { ft } from './builders';
 import { keepsAll, networks } from './support/programs';
 

@@ -1,9 +1,10 @@
 import { applyEdits, SERVICES } from '@alveus/plan';
 import type { ItemOf } from '@alveus/plan';
-import type { Kept } from '@alveus/plan/kept';
-import { SharedSection, sharedFrom } from '@alveus/plan/kept';
+import type { CompanyItem } from '@alveus/plan/company';
+import { SharedSection, sharedFrom } from '@alveus/plan/company';
 import { evaluate, findingsOf, keptModel, PER_CUBIC_YARD, say, sectionItems, sharedSection, TON } from '../src';
-import { LIBRARY, perLength, SCHOOLS, sectionsFor } from '../src/sections';
+import { perLength, sectionsFor } from '../src/compare/sections';
+import { LIBRARY, SCHOOLS } from '../src/sections';
 import { catalogue, ft, inch, material, newId, section } from './builders';
 import { job, oneRun } from './support/jobs';
 import { takes } from './support/takes';
@@ -136,7 +137,7 @@ test('a section that the company keeps is dug as it was kept, its materials with
     deep.items.flatMap((item) => (item.kind === 'material' ? [[item.id, { ...item, name: `Our ${item.name}` }]] : [])),
   );
   const body = SharedSection.parse(sharedFrom({ ...deep.section, from: { section: newId(), version: 4 } }, materials));
-  const kept: Kept<'section'> = { id: newId(), version: 2, body, changedAt: '2030-05-01T08:00:00Z' };
+  const kept: CompanyItem<'section'> = { id: newId(), version: 2, body, changedAt: '2030-05-01T08:00:00Z' };
   const ours = sectionsFor(evaluate(plan), line, newId, [kept]).find(({ of }) => of === 'company');
   if (!ours) throw new Error('not offered');
   expect(ours.name).toBe('Our drain');

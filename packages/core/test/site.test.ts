@@ -2,7 +2,7 @@ import type { Crossing, Item } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
 import type { Finding } from '../src';
 import { evaluate, findingsOf } from '../src';
-import { inTheWay, inTheWayFrom, sheetPlaces } from '../src/rod';
+import { inTheWay, inTheWayFrom, sheetPlaces } from '../src/setout';
 import type { LineSpec } from './builders';
 import { buildLine, catalogue, ft, inch, newId, section } from './builders';
 

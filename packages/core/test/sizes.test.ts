@@ -1,6 +1,6 @@
 import { applyEdits } from '@alveus/plan';
 import { evaluate, findingsOf } from '../src';
-import { sizesFor } from '../src/sizes';
+import { sizesFor } from '../src/compare/sizes';
 import { ft, newId } from './builders';
 import { job, oneRun } from './support/jobs';
 import { takes } from './support/takes';

@@ -4,7 +4,7 @@ import * as fc from 'fast-check';
 import { evaluate, fixFact, lineRoute, say } from '../src';
 import type { SheetRow } from '../src/grow';
 import { extendLine, readSheet, sheetEdits, startLine } from '../src/grow';
-import { structureRows } from '../src/structures';
+import { structureRows } from '../src/compare/structures';
 import { ft } from './builders';
 
 /** Plan sheets, and the table of structures that a plan gives. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Edit, Item, Pending, Plan } from '../src';
-import { applyEdits, doAgain, EMPTY_PLAN, itemAt, keyOf, planOf, setAside, stepOf } from '../src';
+import { applyEdits, doAgain, EMPTY_PLAN, itemAt, keyOf, planOf, rejectBatch, stepOf } from '../src';
 import { batchArb, counter, holding, id, node, pendingOf, planArb, send } from './waiting';
 
 /** A batch that the server refuses: what goes with it, and what goes on. */
@@ -9,7 +9,7 @@ const put = (item: Item): Edit => ({ op: 'put', item });
 const aside = (plan: Plan, batches: readonly (readonly Edit[])[], refused: number) => {
   const held = holding(plan);
   const { pending } = pendingOf(plan, batches, held);
-  const parted = setAside(pending, id(100 + refused), held, new Map(), counter());
+  const parted = rejectBatch(pending, id(100 + refused), held, new Map(), counter());
   return {
     aside: parted.aside.map((batch) => Number.parseInt(batch.id.slice(-4), 16) - 100),
     left: plainly(send(held, parted.pending)),
@@ -58,7 +58,7 @@ test('whichever is refused: what is left is taken whole, nothing of the refused 
       // Only the first that waits is ever sent: those before it were taken.
       const first = pending.findIndex((one) => one.id === refused);
       const before = send(held, pending.slice(0, first));
-      const parted = setAside(pending.slice(first), refused, before, new Map(), counter());
+      const parted = rejectBatch(pending.slice(first), refused, before, new Map(), counter());
       const out = new Set(parted.aside.flatMap(({ step }) => step.map(({ address }) => keyOf(address))));
       expect(parted.aside[0]?.id).toBe(refused);
       const after = send(new Map(before), parted.pending);

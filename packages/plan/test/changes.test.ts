@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Edit, Held, Item, Node, Pending } from '../src';
+import type { Edit, ServerItem, Item, Node, Pending } from '../src';
 import {
   addressOf,
   applyEdits,
@@ -71,7 +71,7 @@ test('waiting edits made anew on what others did are always taken, whatever is c
       (plan, mine, theirs, choice) => {
         const { pending } = pendingOf(plan, mine, holding(plan));
         const moved = applyEdits(plan, theirs);
-        const held = new Map<string, Held>(holding(plan));
+        const held = new Map<string, ServerItem>(holding(plan));
         for (const edit of theirs)
           held.set(keyOf(addressOf(edit)), {
             ...addressOf(edit),
@@ -118,7 +118,7 @@ test('two people on one item: different fields go together, one field is a confl
   const plan = planOf([node(1, 'Basin', 3)]);
   const held = holding(plan);
   const { pending } = pendingOf(plan, [[{ op: 'put', item: node(1, 'Mine', 3) }]], held);
-  const on = (item: Item | null): Map<string, Held> =>
+  const on = (item: Item | null): Map<string, ServerItem> =>
     new Map([[`node:${id(1)}`, { kind: 'node', id: id(1), revision: 2, item }]]);
 
   const apart = rebase(pending, on(node(1, 'Basin', 4)), new Map(), counter());

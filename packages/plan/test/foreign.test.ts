@@ -1,7 +1,7 @@
 import {
   AnyItem,
   Batch,
-  heldOf,
+  serverItemsOf,
   keyOf,
   KindName,
   KINDS,
@@ -12,7 +12,7 @@ import {
   SentHeld,
   VERSION,
 } from '../src';
-import type { Foreign, Held, Pending } from '../src';
+import type { Foreign, ServerItem, Pending } from '../src';
 import { counter, id, node } from './waiting';
 
 /** Things of kinds that this program does not know: a newer one brought them. They go round unharmed. */
@@ -77,13 +77,13 @@ test('in a batch they go along unread: when it is made anew, and once it is take
     step: [{ address: { kind: 'node', id: basin.id }, before: undefined, after: basin }],
   };
   expect(Batch.parse({ id: batch.id, format: VERSION, changes: batch.changes }).changes).toEqual(batch.changes);
-  const theirs: Held = { kind: 'node', id: basin.id, revision: 7, item: null };
+  const theirs: ServerItem = { kind: 'node', id: basin.id, revision: 7, item: null };
   const { pending } = rebase([batch], new Map([[keyOf(theirs), theirs]]), new Map(), counter());
   expect(pending[0]?.changes).toEqual([
     { op: 'put', item: basin, base: 7 },
     { op: 'put', item: pump, base: 0 },
   ]);
-  expect(heldOf(batch, 3)).toEqual([
+  expect(serverItemsOf(batch, 3)).toEqual([
     { kind: 'node', id: basin.id, revision: 3, item: basin },
     { kind: 'pump', id: pump.id, revision: 3, item: null, foreign: pump },
   ]);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Choice, Edit, Held, HeldItems, Plan } from '../src';
+import type { Choice, Edit, ServerItem, ServerItems, Plan } from '../src';
 import {
   addressOf,
   itemsOf,
@@ -18,7 +18,7 @@ import { batchArb, counter, id, node, pendingOf, planArb, send } from './waiting
 /** A server that was put back to an earlier day, and a device that knows what it lost. */
 
 /** What a server holds after batches, the first of which has the sequence number after `from`. */
-function after(held: HeldItems, from: number, batches: readonly (readonly Edit[])[]): Map<string, Held> {
+function after(held: ServerItems, from: number, batches: readonly (readonly Edit[])[]): Map<string, ServerItem> {
   const now = new Map(held);
   batches.forEach((edits, index) => {
     for (const edit of edits)
@@ -31,8 +31,8 @@ function after(held: HeldItems, from: number, batches: readonly (readonly Edit[]
   return now;
 }
 
-const planIn = (held: HeldItems): Plan => planOf([...held.values()].flatMap(({ item }) => item ?? []));
-const live = (held: HeldItems): Map<string, Held> => new Map([...held].filter(([, { item }]) => item !== null));
+const planIn = (held: ServerItems): Plan => planOf([...held.values()].flatMap(({ item }) => item ?? []));
+const live = (held: ServerItems): Map<string, ServerItem> => new Map([...held].filter(([, { item }]) => item !== null));
 
 const story = fc.record({
   common: planArb,
@@ -86,8 +86,8 @@ test('made anew on what came back, what waits ends as it was typed', () => {
 
 test('where the server’s is to stay, the device’s goes aside and is told whole', () => {
   const before = node(1, 'Basin', 1);
-  const here: Held = { kind: 'node', id: id(1), revision: 9, item: node(1, 'Basin', 2) };
-  const there: Held = { kind: 'node', id: id(1), revision: 6, item: node(1, 'Basin', 3) };
+  const here: ServerItem = { kind: 'node', id: id(1), revision: 9, item: node(1, 'Basin', 2) };
+  const there: ServerItem = { kind: 'node', id: id(1), revision: 6, item: node(1, 'Basin', 3) };
   const device = new Map([[keyOf(here), here]]);
   const lost = lostOf(device, 5, new Map([[keyOf(there), there]]));
   expect(lost).toEqual([{ address: { kind: 'node', id: id(1) }, mine: here, theirs: there, both: true }]);
@@ -102,7 +102,7 @@ test('where the server’s is to stay, the device’s goes aside and is told who
 });
 
 test('more than one batch holds goes in several', () => {
-  const device = new Map<string, Held>();
+  const device = new Map<string, ServerItem>();
   for (let n = 0; n < LIMITS.batchChanges + 3; n += 1) {
     const item = node(n, `Basin ${n}`);
     device.set(keyOf(item), { kind: 'node', id: item.id, revision: 2, item });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Edit, Held, Item, Pending, Plan } from '../src';
+import type { Edit, ServerItem, Item, Pending, Plan } from '../src';
 import { addressOf, applyEdits, keyOf, planOf, readItem, stepOf, VERSION } from '../src';
 
 /** Edits that wait, and a server in miniature. */
@@ -34,7 +34,7 @@ export const batchArb = fc
 export const planArb = fc.array(itemArb, { maxLength: 5 }).map(planOf);
 
 /** A server in miniature: what it holds, and whether it takes a batch. */
-export function holding(plan: Plan, revision = 1): Map<string, Held> {
+export function holding(plan: Plan, revision = 1): Map<string, ServerItem> {
   return new Map(
     Object.values(plan.node).map((item) => [keyOf(item), { kind: item.kind, id: item.id, revision, item }]),
   );
@@ -43,7 +43,7 @@ export function holding(plan: Plan, revision = 1): Map<string, Held> {
 export function pendingOf(
   plan: Plan,
   batches: readonly (readonly Edit[])[],
-  held: ReadonlyMap<string, Held>,
+  held: ReadonlyMap<string, ServerItem>,
 ): { pending: Pending[]; plan: Plan } {
   const touched = new Map<string, string>();
   let now = plan;
@@ -68,7 +68,7 @@ export function counter(): () => string {
 }
 
 /** Does the batches to what the server holds, checking each base as the server would. */
-export function send(held: Map<string, Held>, pending: readonly Pending[]): Map<string, Held> {
+export function send(held: Map<string, ServerItem>, pending: readonly Pending[]): Map<string, ServerItem> {
   let sequence = 50;
   const taken = new Map<string, number>();
   const now = new Map(held);

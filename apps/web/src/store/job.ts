@@ -1,11 +1,11 @@
 import type {
   Address,
-  Aside,
+  RejectedBatch,
   Choice,
   Conflict,
   Decisions,
   Edit,
-  Held,
+  ServerItem,
   Item,
   Lost,
   Pending,
@@ -17,7 +17,7 @@ import {
   addressOf,
   applyEdits,
   EMPTY_PLAN,
-  heldOf,
+  serverItemsOf,
   itemAt,
   keyOf,
   NO_DECISIONS,
@@ -40,7 +40,7 @@ export interface JobState {
   readonly opening: 'closed' | 'opening' | 'open' | 'missing';
   /** It is on this device only: the server has not heard of it yet. */
   readonly made: boolean;
-  readonly held: ReadonlyMap<string, Held>;
+  readonly held: ReadonlyMap<string, ServerItem>;
   readonly pending: readonly Pending[];
   /** Batches made on this page that were never tried to be sent: taking one back leaves no trace. */
   readonly untried: ReadonlySet<Uuid>;
@@ -57,15 +57,15 @@ export interface JobState {
   /** Why this device does not keep edits, where it does not. */
   readonly unkept: string | null;
   /** What the server refused, until somebody decides. */
-  readonly aside: readonly Aside[];
+  readonly aside: readonly RejectedBatch[];
   readonly conflicts: readonly Conflict[];
   readonly decisions: Decisions;
   /** What the server lost when it was put back to an earlier day, until somebody decides. */
-  readonly parted: Parted | null;
+  readonly parted: DivergedState | null;
 }
 
 /** Things that this device has and the server does not. */
-export interface Parted {
+export interface DivergedState {
   readonly lost: readonly Lost[];
   /** Whether the server has the job at all. */
   readonly there: boolean;
@@ -109,7 +109,7 @@ const REMEMBERED = 200;
 export const jobOpening = createAction<{ id: Uuid; name: string; pending?: readonly Pending[] }>('job/opening');
 export const jobOpened = createAction<{
   name: string;
-  held: readonly Held[];
+  held: readonly ServerItem[];
   pending: readonly Pending[];
   /** How many of those are on the device; all, where it is not said. */
   kept?: number;
@@ -132,7 +132,7 @@ export const draftSet = createAction<readonly Edit[]>('job/drafted');
 export const draftRested = createAction('job/rested');
 export const batchKept = createAction<Uuid>('job/kept');
 export const batchTaken = createAction<{ batch: Uuid; sequence: number }>('job/taken');
-export const changesHeard = createAction<readonly Held[]>('job/heard');
+export const changesHeard = createAction<readonly ServerItem[]>('job/heard');
 export const linkChanged = createAction<Link>('job/link');
 export const deviceTroubled = createAction<string | null>('job/device');
 export const conflictsFound = createAction<readonly Conflict[]>('job/conflicts');
@@ -140,23 +140,23 @@ export const conflictChosen = createAction<{ key: string; choice: Choice }>('job
 /**
  * What waits, made anew; `of` are the batches that it was made of. What was typed while that was being kept comes after it.
  */
-interface Anew {
+interface Rebased {
   readonly of: readonly Uuid[];
   readonly pending: readonly Pending[];
 }
-export const pendingRebased = createAction<Anew>('job/rebased');
+export const pendingRebased = createAction<Rebased>('job/rebased');
 /** What the device has of what was refused. */
-export const asidesKnown = createAction<readonly Aside[]>('job/asides');
+export const rejectedKnown = createAction<readonly RejectedBatch[]>('job/asides');
 /** The server refused a batch: what goes aside, and what still waits. */
-export const batchesAside = createAction<Anew & { aside: readonly Aside[] }>('job/aside');
+export const batchesRejected = createAction<Rebased & { aside: readonly RejectedBatch[] }>('job/aside');
 /** What could be undone and redone when the job was last open on this device. */
 export const stepsKnown = createAction<{ past: readonly Step[]; future: readonly Step[] }>('job/steps');
-export const partedFound = createAction<Parted>('job/parted');
+export const divergenceFound = createAction<DivergedState>('job/parted');
 /** The server's as it is since it was put back, what waits from here on, and what went aside. */
-export const jobRejoined = createAction<Anew & { held: readonly Held[]; aside: readonly Aside[]; made: boolean }>(
-  'job/rejoined',
-);
-export const asideDropped = createAction<Uuid>('job/aside-dropped');
+export const jobRejoined = createAction<
+  Rebased & { held: readonly ServerItem[]; aside: readonly RejectedBatch[]; made: boolean }
+>('job/rejoined');
+export const rejectedDropped = createAction<Uuid>('job/aside-dropped');
 
 export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
   if (jobOpening.match(action)) return { ...CLOSED, ...action.payload, opening: 'opening' };
@@ -207,13 +207,13 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
       conflicts: state.conflicts.filter((one) => one !== conflict),
     };
   }
-  if (pendingRebased.match(action)) return waitingAnew(state, action.payload);
-  if (asidesKnown.match(action)) return { ...state, aside: action.payload };
+  if (pendingRebased.match(action)) return withRebased(state, action.payload);
+  if (rejectedKnown.match(action)) return { ...state, aside: action.payload };
   if (stepsKnown.match(action)) return { ...state, ...action.payload };
-  if (batchesAside.match(action)) {
-    return waitingAnew({ ...state, aside: [...state.aside, ...action.payload.aside] }, action.payload);
+  if (batchesRejected.match(action)) {
+    return withRebased({ ...state, aside: [...state.aside, ...action.payload.aside] }, action.payload);
   }
-  if (partedFound.match(action)) return { ...state, parted: action.payload };
+  if (divergenceFound.match(action)) return { ...state, parted: action.payload };
   if (jobRejoined.match(action)) {
     const { held, aside, made } = action.payload;
     const joined = {
@@ -224,9 +224,9 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
       parted: null,
     };
     // What was decided before holds for what is made anew next.
-    return { ...waitingAnew(joined, action.payload), decisions: state.decisions };
+    return { ...withRebased(joined, action.payload), decisions: state.decisions };
   }
-  if (asideDropped.match(action)) return { ...state, aside: state.aside.filter(({ id }) => id !== action.payload) };
+  if (rejectedDropped.match(action)) return { ...state, aside: state.aside.filter(({ id }) => id !== action.payload) };
   return state;
 };
 
@@ -300,14 +300,14 @@ const without = (ids: ReadonlySet<Uuid>, id: Uuid): ReadonlySet<Uuid> =>
 function taken(state: JobState, { batch, sequence }: { batch: Uuid; sequence: number }): JobState {
   const sent = state.pending.find(({ id }) => id === batch);
   if (!sent) return state;
-  const put = heldOf(sent, sequence);
+  const put = serverItemsOf(sent, sequence);
   const held = withHeard(state.held, put);
   const pending = state.pending.filter(({ id }) => id !== batch);
   const after = { ...state, held, pending, kept: Math.max(0, state.kept - 1) };
   return put.every((one) => held.get(keyOf(one)) === one) ? after : withPlan(after);
 }
 
-function waitingAnew(state: JobState, { of, pending }: Anew): JobState {
+function withRebased(state: JobState, { of, pending }: Rebased): JobState {
   const since = state.pending.filter(({ id }) => !of.includes(id));
   return withPlan({
     ...state,

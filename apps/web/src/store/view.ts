@@ -141,11 +141,11 @@ const slice = createSlice({
       station: along,
       shows: 'line' as const,
     }),
-    shown: (state, { payload }: PayloadAction<Shows>) => ({ ...state, shows: payload, station: 0 }),
+    viewChanged: (state, { payload }: PayloadAction<Shows>) => ({ ...state, shows: payload, station: 0 }),
     trenchShown: (state, { payload }: PayloadAction<TrenchShows>) => ({ ...state, trench: payload }),
     sheetOpened: (state, { payload }: PayloadAction<Sheet>) => ({ ...state, sheet: payload }),
     sheetClosed: (state) => ({ ...state, sheet: null }),
-    asked: (state, { payload }: PayloadAction<Asks | null>) => ({ ...state, asks: payload }),
+    panelOpened: (state, { payload }: PayloadAction<Asks | null>) => ({ ...state, asks: payload }),
     sketchChosen: (state, { payload }: PayloadAction<Chosen | null>) => ({ ...state, sketch: payload }),
     digChanged: (state, { payload }: PayloadAction<Partial<DigView>>) => ({
       ...state,
@@ -161,12 +161,12 @@ const slice = createSlice({
 
 export const stationMoved = createAction<number>('view/stationMoved');
 export const {
-  asked,
+  panelOpened,
   digChanged,
   lineChosen,
   sheetOpened,
   sheetClosed,
-  shown,
+  viewChanged,
   sketchChosen,
   trenchShown,
   used,

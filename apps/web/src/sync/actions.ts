@@ -1,4 +1,4 @@
-import type { Address, Aside, Edit, Moved, Plan } from '@alveus/plan';
+import type { Address, RejectedBatch, Edit, Moved, Plan } from '@alveus/plan';
 import { doAgain, itemAt, kindOf, KINDS, LIMITS, nameOf, problemOf, undo } from '@alveus/plan';
 import { noticed } from '../store/frame/notice';
 import { editRecalled, planEdited } from '../store/job';
@@ -40,11 +40,11 @@ export function actionsOn(store: Store, outbox: Pick<Outbox, 'dropAside'>) {
     redo: () => back('redo'),
 
     /** Does again, to the plan as it is now, what the server refused then. */
-    tryAgain: (aside: Aside): void => {
+    tryAgain: (aside: RejectedBatch): void => {
       if (take(doAgain(store.getState().job.plan, aside.step), 'do')) void outbox.dropAside(aside.id);
     },
     /** What the server refused is let go of. */
-    letGo: (aside: Aside): void => void outbox.dropAside(aside.id),
+    letGo: (aside: RejectedBatch): void => void outbox.dropAside(aside.id),
   };
 }
 

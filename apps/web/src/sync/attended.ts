@@ -1,4 +1,4 @@
-import type { Desk } from './desk';
+import type { Replica } from './replica';
 
 /** The desk was left: nothing is read from it or put on it any more. */
 export class Left extends Error {}
@@ -7,7 +7,7 @@ export class Left extends Error {}
  * The desk while somebody works at it. An exchange that comes back from the server after the job was closed, or opened
  * anew, finds other papers there than those it began with: it ends instead.
  */
-export function attended<D extends Desk>(desk: D): D {
+export function attended<D extends Replica>(desk: D): D {
   const here = <Args extends readonly unknown[], Answer>(work: (...given: Args) => Answer) => {
     return (...given: Args): Answer => {
       if (!desk.live()) throw new Left();

@@ -1,9 +1,9 @@
-import type { Aside, Pending } from '@alveus/plan';
-import { keyOf, lastPoint, rebase, setAside } from '@alveus/plan';
+import type { RejectedBatch, Pending } from '@alveus/plan';
+import { keyOf, lastPoint, rebase, rejectBatch } from '@alveus/plan';
 import type { Api } from './api';
 import { Refused } from './api';
 import { attended } from './attended';
-import type { Desk } from './desk';
+import type { Replica } from './replica';
 import { newId } from './ids';
 
 /**
@@ -11,7 +11,7 @@ import { newId } from './ids';
  * keeps nothing itself.
  * @throws Unreachable; Refused where the job itself is; Left where the desk was left meanwhile
  */
-export async function exchange(left: Desk, api: Api): Promise<void> {
+export async function exchange(left: Replica, api: Api): Promise<void> {
   const desk = attended(left);
   await desk.keep();
   await make(desk, api);
@@ -19,7 +19,7 @@ export async function exchange(left: Desk, api: Api): Promise<void> {
   while (await sendNext(desk, api));
 }
 
-async function make(desk: Desk, api: Api): Promise<void> {
+async function make(desk: Replica, api: Api): Promise<void> {
   const { made } = desk.papers();
   if (made === undefined) return;
   await api.createJob(desk.job, made).catch((error: unknown) => {
@@ -29,7 +29,7 @@ async function make(desk: Desk, api: Api): Promise<void> {
   await desk.madeKnown();
 }
 
-async function hear(desk: Desk, api: Api): Promise<void> {
+async function hear(desk: Replica, api: Api): Promise<void> {
   const { known, sequence, points } = desk.papers();
   const about = known ? undefined : await api.job(desk.job);
   const { changes, ...point } = await api.changes(desk.job, sequence, lastPoint(points));
@@ -38,7 +38,7 @@ async function hear(desk: Desk, api: Api): Promise<void> {
 }
 
 /** @returns whether there may be more to send */
-async function sendNext(desk: Desk, api: Api): Promise<boolean> {
+async function sendNext(desk: Replica, api: Api): Promise<boolean> {
   const [batch] = desk.papers().pending;
   if (!batch || desk.papers().conflicts.length > 0) return false;
   // First on the device, then to the server; but where the device cannot keep it the server is all the safer.
@@ -67,10 +67,14 @@ async function sendNext(desk: Desk, api: Api): Promise<boolean> {
 /** What a server answers that will never take this batch: it is malformed, too large, or against the rules. */
 const FOR_GOOD: ReadonlySet<number> = new Set([400, 409, 413, 422]);
 
-async function goOnWithout(desk: Desk, refused: Pending, reason: string): Promise<void> {
+async function goOnWithout(desk: Replica, refused: Pending, reason: string): Promise<void> {
   const { pending, held, decisions } = desk.papers();
-  const parted = setAside(pending, refused.id, held, decisions, newId);
-  const aside = parted.aside.map(({ id, step }): Aside => ({ id, step, reason: id === refused.id ? reason : RESTS }));
+  const parted = rejectBatch(pending, refused.id, held, decisions, newId);
+  const aside = parted.aside.map(({ id, step }): RejectedBatch => ({
+    id,
+    step,
+    reason: id === refused.id ? reason : RESTS,
+  }));
   await desk.putAside(aside, parted.pending);
 }
 
@@ -78,7 +82,7 @@ const PUT_BACK = 'The server was restored to an earlier day.';
 const RESTS = 'It depends on another change that the server did not take.';
 
 /** @returns whether the waiting edits could be made anew without asking */
-export async function makeAnew(desk: Desk): Promise<boolean> {
+export async function makeAnew(desk: Replica): Promise<boolean> {
   const { pending, held, decisions } = desk.papers();
   const anew = rebase(pending, held, decisions, newId);
   if (anew.conflicts.length > 0) desk.undecided(anew.conflicts);

@@ -2,14 +2,14 @@ import type { Choice, Pending, Uuid } from '@alveus/plan';
 import { waitingCounted } from '../store/frame/jobs';
 import type { JobState } from '../store/job';
 import {
-  asideDropped,
-  asidesKnown,
+  rejectedDropped,
+  rejectedKnown,
   jobClosed,
   jobMissing,
   jobOpened,
   jobOpening,
   linkChanged,
-  partedFound,
+  divergenceFound,
   stepsKnown,
 } from '../store/job';
 import type { Store } from '../store/store';
@@ -17,18 +17,18 @@ import { listenTo } from '../store/store';
 import type { Api } from './api';
 import { Refused, Unreachable } from './api';
 import { attended, Left } from './attended';
-import type { Desk } from './desk';
+import type { Replica } from './replica';
 import { exchange, makeAnew } from './exchange';
 import type { Device } from './frame/device';
 import { isKnownHere } from './frame/known';
 import type { LastWord } from './frame/lastWords';
 import { Keeper } from './keeper';
 import { hold, ifFree } from './locks';
-import type { OpenDesk, Parting } from './openDesk';
-import { openDesk } from './openDesk';
-import { Pace } from './pace';
-import { isParted, partingOf, rejoin } from './parting';
-import { shelfDesk } from './shelfDesk';
+import type { OpenReplica, Divergence } from './openReplica';
+import { openReplica } from './openReplica';
+import { Backoff } from './backoff';
+import { isParted, partingOf, rejoin } from './divergence';
+import { closedReplica } from './closedReplica';
 
 const UNREADABLE = 'The server’s answer cannot be read. What you typed is saved on this device.';
 
@@ -47,11 +47,11 @@ export class Outbox {
   readonly #api: Api;
   readonly #device: Device | undefined;
   readonly #keeper: Keeper;
-  readonly #pace = new Pace();
+  readonly #pace = new Backoff();
   readonly #unlisten: readonly (() => void)[];
-  #open: { readonly desk: OpenDesk; readonly release: () => void } | undefined;
+  #open: { readonly desk: OpenReplica; readonly release: () => void } | undefined;
   /** The server was put back to an earlier day, and somebody is to decide. */
-  #parting: { readonly desk: OpenDesk; readonly parting: Parting } | undefined;
+  #parting: { readonly desk: OpenReplica; readonly parting: Divergence } | undefined;
   /** What could not be kept of jobs that were open before: it lives on this page only, until it can be. */
   #carried: LastWord[] = [];
   #turn = 0;
@@ -114,7 +114,7 @@ export class Outbox {
     const carried = this.takeCarried(id);
     if (carried.length > 0) this.#store.dispatch(jobOpening({ id, name: '', pending: carried }));
     const about = kept?.job ?? { id, name: '', sequence: 0, changedAt: new Date(0).toISOString() };
-    const desk: OpenDesk = openDesk(
+    const desk: OpenReplica = openReplica(
       this.#store,
       this.#device,
       about,
@@ -124,7 +124,7 @@ export class Outbox {
     this.#open = { desk, release };
     if (kept) {
       this.#keeper.known(kept.pending);
-      this.#store.dispatch(asidesKnown(kept.aside));
+      this.#store.dispatch(rejectedKnown(kept.aside));
       if (kept.steps) this.#store.dispatch(stepsKnown(kept.steps));
       // A plan whose items never came is not known here, however its name may be in the list.
       if (kept.job && isKnownHere(kept)) {
@@ -198,7 +198,7 @@ export class Outbox {
   /** Somebody decided about what was refused in the open job. */
   async dropAside(id: Uuid): Promise<void> {
     const job = this.#open?.desk.job;
-    this.#store.dispatch(asideDropped(id));
+    this.#store.dispatch(rejectedDropped(id));
     if (job) await this.#device?.dropAside(job, id).catch(() => undefined);
   }
 
@@ -217,7 +217,7 @@ export class Outbox {
     if (!desk) return true;
     // Until somebody decided there is nothing to be done.
     if (this.#parting?.desk === desk) return true;
-    const watched: Desk = { ...desk, tried: (batch) => (this.link({ state: 'sending' }), desk.tried(batch)) };
+    const watched: Replica = { ...desk, tried: (batch) => (this.link({ state: 'sending' }), desk.tried(batch)) };
     try {
       await exchange(watched, this.#api);
       this.#pace.answered();
@@ -249,7 +249,7 @@ export class Outbox {
   }
 
   /** The server was put back to an earlier day. What it lost is shown to somebody, where it lost anything. */
-  private async part(desk: OpenDesk): Promise<boolean> {
+  private async part(desk: OpenReplica): Promise<boolean> {
     try {
       const parting = await partingOf(desk, this.#api);
       if (!desk.live()) return true;
@@ -258,7 +258,7 @@ export class Outbox {
         this.#again = true;
       } else {
         this.#parting = { desk, parting };
-        this.#store.dispatch(partedFound({ lost: parting.lost, there: parting.there }));
+        this.#store.dispatch(divergenceFound({ lost: parting.lost, there: parting.there }));
       }
       this.link({ state: 'idle' });
       return true;
@@ -286,7 +286,7 @@ export class Outbox {
       const elsewhere = (): boolean => !this.#stopped && this.#open?.desk.job !== job;
       if (pending === 0 || !elsewhere()) continue;
       const work = async (): Promise<void> => {
-        const desk = await shelfDesk(device, job, elsewhere);
+        const desk = await closedReplica(device, job, elsewhere);
         if (desk) await exchange(desk, this.#api);
       };
       const unreached = await ifFree(job, work).then(

@@ -1,4 +1,4 @@
-import type { BatchAnswer, Change, Changes, Held, Item, Job, Pending, Point, Uuid } from '@alveus/plan';
+import type { BatchAnswer, Change, Changes, ServerItem, Item, Job, Pending, Point, Uuid } from '@alveus/plan';
 import { addressOf, keyOf, readItem, upgradeBatch, VERSION } from '@alveus/plan';
 import type { Api } from '../../src/sync/api';
 import { Refused, Unreachable } from '../../src/sync/api';
@@ -26,7 +26,7 @@ export class FakeServer {
   taken: Sent[] = [];
   /** As they came, taken or not. */
   readonly came: Sent[] = [];
-  readonly held = new Map<string, Held>();
+  readonly held = new Map<string, ServerItem>();
 
   constructor(readonly id: Uuid) {}
 

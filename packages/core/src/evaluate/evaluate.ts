@@ -1,7 +1,7 @@
 import type { Plan, Uuid } from '@alveus/plan';
 import { ONLY } from '@alveus/plan';
-import { SUBJECTS } from '../findings';
-import { DEFAULT_PROFILE } from '../limits';
+import { SUBJECTS } from '../rules';
+import { DEFAULT_PROFILE } from '../rules/limits';
 import type { Finding, Results, Wholes } from '../results';
 import { bySeverity } from '../results';
 import type { Worked } from './engine';

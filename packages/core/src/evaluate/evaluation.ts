@@ -1,5 +1,5 @@
 import type { ItemOf, Lineage, Plan, Profile, Uuid } from '@alveus/plan';
-import type { Subject } from '../findings';
+import type { Subject } from '../rules';
 import type { GradeSolution } from '../grade';
 import type { NodeLevel } from '../ground';
 import type { Topology } from '../network';

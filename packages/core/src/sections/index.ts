@@ -1,3 +1,2 @@
-export * from './compare';
 export * from './library';
 export * from './schools';

@@ -1,6 +1,6 @@
 import type { Profile, UpLine } from '@alveus/plan';
 import type { LineShape, RunResult } from '../results';
-import { numberFor } from '../findings';
+import { numberFor } from '../rules';
 import { LADDER_FROM, stationsOf } from '../trench';
 
 /** How deep a trench is, in the classes by which it is made safe. */

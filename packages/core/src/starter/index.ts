@@ -1,2 +1,2 @@
-export * from './kept';
+export * from './company';
 export * from './starter';

@@ -30,17 +30,17 @@ export const SAME_PLACE = 0.01;
 export const NO_SHOTS: GroundShots = { nodes: new Map(), levels: new Map(), runs: new Map(), disagreeing: [] };
 
 type Places = { readonly plan: Pick<Plan, 'run' | 'node'>; readonly lineage: Lineage };
-type Kept<T> = T & { readonly from: Shot };
+type FromShot<T> = T & { readonly from: Shot };
 
 /**
  * @param places where runs and nodes are that a shot may have been told of before they were split or joined
  */
 export function groundShots(book: Book, places: Places): GroundShots {
-  const nodes = new Map<Uuid, Kept<GroundShot>>();
-  const runs = new Map<Uuid, Map<number, Kept<RunShot>>>();
+  const nodes = new Map<Uuid, FromShot<GroundShot>>();
+  const runs = new Map<Uuid, Map<number, FromShot<RunShot>>>();
   const levels = new Map<Uuid, NodeLevels>();
   const disagreeing: { used: Shot; other: Shot; by: number }[] = [];
-  const compare = (used: Shot, elevation: number, before: Kept<GroundShot> | undefined): void => {
+  const compare = (used: Shot, elevation: number, before: FromShot<GroundShot> | undefined): void => {
     const by = before ? Math.abs(elevation - before.elevation) : 0;
     if (before && by > 0) disagreeing.push({ used, other: before.from, by });
   };
@@ -59,7 +59,7 @@ export function groundShots(book: Book, places: Places): GroundShots {
         nodes.set(place.node, { shot: shot.id, elevation, from: shot });
         continue;
       }
-      const list = runs.get(place.run) ?? new Map<number, Kept<RunShot>>();
+      const list = runs.get(place.run) ?? new Map<number, FromShot<RunShot>>();
       const slot = slotOf(list, place.at);
       compare(shot, elevation, list.get(slot));
       list.delete(slot);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { ModelData } from 'highs';
-import type { Choice, Is, Program } from '../../src/least';
-import { DATUM, highOf, JUST, LEAST, lowOf, MOST, Rows } from '../../src/least';
+import type { Choice, Is, Program } from '../../src/optimize/solver';
+import { DATUM, highOf, JUST, LEAST, lowOf, MOST, Rows } from '../../src/optimize/solver';
 
 /** Networks of runs over rolling ground as bare numbers, drawn from a seed, and the same for another solver. */
 

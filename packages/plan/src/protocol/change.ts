@@ -42,7 +42,7 @@ export const Batch = z
 export type Batch = z.infer<typeof Batch>;
 
 /** An item as the server holds it: what can be read of it here, or what only passes through; neither where it was removed. */
-export interface Held {
+export interface ServerItem {
   readonly kind: string;
   readonly id: Uuid;
   readonly revision: number;
@@ -52,7 +52,7 @@ export interface Held {
 /** As it is sent: `item` is null where it was removed. */
 export const SentHeld = z
   .strictObject({ kind: KindName, id: Uuid, revision: Revision, item: Foreign.nullable() })
-  .transform(({ item, ...rest }): Held => ({ ...rest, ...(item ? readItem(item) : { item }) }));
+  .transform(({ item, ...rest }): ServerItem => ({ ...rest, ...(item ? readItem(item) : { item }) }));
 export type SentHeld = z.input<typeof SentHeld>;
 
 /** What the server answers to a batch: taken whole, or every conflict with what it has. */

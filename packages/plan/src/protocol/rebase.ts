@@ -1,5 +1,5 @@
 import { VERSION } from '../format/number';
-import type { Change, Held } from './change';
+import type { Change, ServerItem } from './change';
 import type { Item } from '../kinds';
 import { changedFields, same, withFields } from './merge';
 import type { Address } from './plan';
@@ -51,7 +51,7 @@ export interface Rebased {
  */
 export function rebase(
   pending: readonly Pending[],
-  held: ReadonlyMap<string, Held>,
+  held: ReadonlyMap<string, ServerItem>,
   decisions: Decisions,
   newId: () => Uuid,
 ): Rebased {

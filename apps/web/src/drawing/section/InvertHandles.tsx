@@ -38,7 +38,7 @@ export const InvertHandles = memo(function InvertHandles({ handles, frame, hand 
 /** How far a finger goes before it is clear which way it means to go, px. */
 const DECIDED = 8;
 
-interface Held {
+interface Grip {
   readonly handle: Handle;
   readonly frame: SectionFrame;
   /** What the finger moves: settled by which way it sets out. */
@@ -47,7 +47,7 @@ interface Held {
 
 function InvertHandle({ handle, frame, hand }: { handle: Handle; frame: SectionFrame; hand: HandleHand }) {
   const target = useRef<View>(null);
-  const held = useRef<Held | null>(null);
+  const held = useRef<Grip | null>(null);
   const quiet = useQuietMoves();
   useDrag(
     ({ first, last, event, canceled, movement: [dx, dy] }) => {

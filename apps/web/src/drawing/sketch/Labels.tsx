@@ -4,8 +4,8 @@ import { drawn } from '../../theme/scale';
 import { FONT } from '../../theme/theme';
 import { useTones } from '../../theme/ThemeProvider';
 import { haloOf } from '../halo';
-import type { Label, LabelsOf, Stand } from './labels';
-import { labelsOf } from './labels';
+import type { Label, LabelsOf, Stand } from './labelPlaces';
+import { labelsOf } from './labelPlaces';
 
 /** Words on the sketch. Finding room for them takes the longest of all on it: a step of its own. */
 export const Labels = memo(function Labels({

@@ -1,63 +1,74 @@
-import type { Told } from '@alveus/core/dig';
-import { distanceOf, print, say } from '@alveus/core';
-import type { Uuid } from '@alveus/plan';
-import { useCallback } from 'react';
-import { useStore } from 'react-redux';
-import type { Store } from '../../store';
-import { wentTo } from '../../store';
-import { selectCommitted } from '../../store/results';
-import { useUnits } from '../../ui/measured';
+import type { Instrument, Levels, SheetPlace } from '@alveus/core/setout';
+import { cutsFrom, eachLevel, levelsAt, readingOf, unseenBy } from '@alveus/core/setout';
+import type { DigView } from '../../store';
+import type { Dig } from './useDig';
 
-/** Limits in words of the reader's units, and going where they are. */
-
-/** Of many places, so many are told. */
-const MOST = 2;
-
-/** As in "12 in of cover at 1+32": with the run where it is another than the one that is asked about. */
-export function useToldWords(): (told: Told, own?: Uuid) => string {
-  const store = useStore() as Store;
-  const { system, fraction } = useUnits();
-  return useCallback(
-    (told, own) => {
-      const { lines, plan } = selectCommitted(store.getState());
-      const stations = told.at.flatMap(({ run, at }) => {
-        const line = lines.get(plan.run[run]?.line ?? '');
-        const along = line && distanceOf(line, run, at);
-        return line && along !== undefined ? print(line.line.startChainage + along, 'chainage', system) : [];
-      });
-      const places = [...new Set(stations)];
-      const more = places.length > MOST ? ` and ${places.length - MOST} more` : '';
-      const where = places.length > 0 ? ` at ${places.slice(0, MOST).join(', ')}${more}` : '';
-      const named = 'rule' in told.from && told.run !== undefined && told.run !== own && !told.crossing;
-      const whose = named ? ` of ${plan.run[told.run ?? '']?.name ?? 'a run'}` : '';
-      return `${say(told.words, system, { fraction })}${where}${whose}`;
-    },
-    [store, system, fraction],
-  );
+/** What is told of one place. */
+export interface Told {
+  readonly place: SheetPlace;
+  readonly levels: Levels;
+  readonly instrument: Instrument | undefined;
+  /** By the mark, m; undefined where it is not known. */
+  readonly values: Levels;
 }
 
-/** Goes to a place along a run: its line is chosen, and the station line stands there. */
-export function useGo(): (run: Uuid, at?: number) => void {
-  const store = useStore() as Store;
-  return useCallback(
-    (run, at) => {
-      const { lines, plan, runs } = selectCommitted(store.getState());
-      const line = lines.get(plan.run[run]?.line ?? '');
-      const along = line && distanceOf(line, run, at ?? (runs.get(run)?.length ?? 0) / 2);
-      if (!line || along === undefined) return;
-      store.dispatch(wentTo({ line: line.id, along }));
-    },
-    [store],
-  );
+export function toldAt(
+  dig: Dig,
+  place: SheetPlace,
+  { tells, stake }: Pick<DigView, 'tells' | 'stake'>,
+): Told | undefined {
+  const run = dig.evaluation.runs.get(place.run);
+  if (!run) return undefined;
+  const levels = levelsAt(run, place.at);
+  const instrument = dig.instrumentAt(place.run);
+  return { place, levels, instrument, values: valuesOf(levels, instrument, place, tells, stake) };
 }
 
-/** Where a tap on a limit goes: to its first place, else to what it is of. */
-export function placeOf(
-  told: Told,
-  lowerRunAt: (node: Uuid) => Uuid | undefined,
-): { run: Uuid; at?: number } | undefined {
-  const [first] = told.at;
-  if (first) return first;
-  const run = told.run ?? (told.node === undefined ? undefined : lowerRunAt(told.node));
-  return run === undefined ? undefined : { run };
+function valuesOf(
+  levels: Levels,
+  instrument: Instrument | undefined,
+  { at }: SheetPlace,
+  tells: DigView['tells'],
+  stake: number | null,
+): Levels {
+  switch (tells) {
+    case 'elevation':
+      return levels;
+    case 'ground':
+      return levels.ground === undefined ? UNKNOWN : cutsFrom(levels.ground, levels);
+    case 'stake':
+      return stake === null ? UNKNOWN : cutsFrom(stake, levels);
+    case 'reading':
+      return instrument ? eachLevel(levels, (level) => readingOf(instrument, level, at)) : UNKNOWN;
+  }
+}
+
+const UNKNOWN: Levels = {
+  bottom: undefined,
+  foundation: undefined,
+  bedding: undefined,
+  flow: undefined,
+  top: undefined,
+  overlay: undefined,
+  ground: undefined,
+};
+
+/** Why the rod cannot be read there, and what to do; undefined where it can. */
+export function unseenWords(
+  instrument: Instrument | undefined,
+  reading: number | undefined,
+  rod: number,
+  told: (value: number) => string,
+): string | undefined {
+  if (!instrument || reading === undefined) return undefined;
+  switch (unseenBy(instrument, reading, rod)) {
+    case 'over':
+      return instrument.by === 'laser'
+        ? `${told(-reading)} above the beam: measure up from it.`
+        : `${told(-reading)} above the line of sight: set the level up higher, or turn the rod over.`;
+    case 'short':
+      return `The rod of ${told(rod)} is ${told(reading - rod)} too short: set the level up lower, or use a longer rod.`;
+    case undefined:
+      return undefined;
+  }
 }

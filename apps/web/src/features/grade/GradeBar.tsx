@@ -11,7 +11,7 @@ import { useTones } from '../../theme/ThemeProvider';
 import type { IconName } from '../../ui';
 import { Icon, Tap, Unseen, Words } from '../../ui';
 import { LiveText, LiveWords } from '../parts/live';
-import type { Held } from './grade';
+import type { LockState } from './grade';
 import { couldGive, freeEdits, lockEdits, selectHeld, TRIAD, TRIAD_WORDS } from './grade';
 
 /**
@@ -31,13 +31,13 @@ export const GradeBar = memo(function GradeBar() {
   );
 });
 
-const HELD_WORDS: Record<Held, string> = {
+const HELD_WORDS: Record<LockState, string> = {
   locked: 'locked',
   worked: 'least digging',
   linked: 'from below',
   free: 'follows',
 };
-const HELD_ICONS: Record<Held, IconName> = { locked: 'locked', worked: 'down', linked: 'linked', free: 'free' };
+const HELD_ICONS: Record<LockState, IconName> = { locked: 'locked', worked: 'down', linked: 'linked', free: 'free' };
 const valueOf: Record<Triad, (state: RootState) => number | undefined> = {
   low: (state) => selectPlace(state)?.run.grade.low,
   slope: (state) => selectPlace(state)?.run.grade.slope,

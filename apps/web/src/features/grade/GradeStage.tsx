@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { asked, settingsChanged, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
+import { panelOpened, settingsChanged, sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectLine, selectPlace, selectRoute } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Busy, Button, Heading, Words } from '../../ui';
@@ -23,7 +23,7 @@ import { StationFigures } from './StationFigures';
 fetchSketch();
 fetchTrench();
 
-const dig = () => import('../dig');
+const dig = () => import('../optimize');
 
 const DRAWINGS = [
   { above: 276, draw: (height: number) => <SectionView height={height} handles least={dig} /> },
@@ -61,7 +61,7 @@ const LeastStage = later<object>(() => dig().then((part) => part.LeastStage), wa
 const RoomStage = later<{ figures: ReactNode }>(() => dig().then((part) => part.RoomStage), waiting, NotHere);
 
 const StructuresStage = later<{ shown: ReactNode; figures: ReactNode }>(
-  () => import('../structures').then((part) => part.StructuresStage),
+  () => import('./StructuresStage').then((part) => part.StructuresStage),
   waiting,
   NotHere,
 );
@@ -115,13 +115,13 @@ function Asking() {
   const dispatch = useAppDispatch();
   return (
     <View style={styles.asking}>
-      <Button icon="down" onPress={() => dispatch(asked('least'))} style={styles.ask}>
+      <Button icon="down" onPress={() => dispatch(panelOpened('least'))} style={styles.ask}>
         Least digging
       </Button>
-      <Button icon="spread" onPress={() => dispatch(asked('room'))} style={styles.ask}>
+      <Button icon="spread" onPress={() => dispatch(panelOpened('room'))} style={styles.ask}>
         How far off can it be
       </Button>
-      <Button icon="rules" onPress={() => dispatch(asked('structures'))} style={styles.ask}>
+      <Button icon="rules" onPress={() => dispatch(panelOpened('structures'))} style={styles.ask}>
         Structures
       </Button>
       <Button icon="ground" onPress={() => dispatch(sheetOpened({ sheet: 'against' }))} style={styles.ask}>

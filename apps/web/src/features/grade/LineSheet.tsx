@@ -10,7 +10,7 @@ import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, Picker, PlanMeasure, Sheet, Words } from '../../ui/measured';
 import { useNodeChoices } from '../parts/choices';
 import { pipeOf, pipeOption, pipeOptions } from '../parts/pipes';
-import { SectionChoice } from '../sections';
+import { SectionChoice } from '../trench/lazySections';
 
 /** The node a branch hangs on; another is chosen to move it there. */
 function HangsOn({ line }: { line: ItemOf<'line'> }) {

@@ -2,7 +2,7 @@ import type { Uuid } from '@alveus/plan';
 import { Severity, upperOf } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { SEVERITY_WORD } from '../../drawing/severity';
-import { lineChosen, sheetOpened, shown, useAppDispatch, useAppSelector, wentTo } from '../../store';
+import { lineChosen, sheetOpened, viewChanged, useAppDispatch, useAppSelector, wentTo } from '../../store';
 import { selectFindings, selectRested } from '../../store/results';
 import { useTones } from '../../theme/ThemeProvider';
 import { Button, Icon, Words } from '../../ui';
@@ -115,7 +115,7 @@ function ChosenNode({ id }: { id: Uuid }) {
           icon="grade"
           onPress={() => {
             dispatch(lineChosen(heading.id));
-            dispatch(shown('route'));
+            dispatch(viewChanged('route'));
           }}
         >
           From here to the outlet

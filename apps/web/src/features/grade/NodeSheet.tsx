@@ -19,7 +19,7 @@ import {
   usePrint,
   Words,
 } from '../../ui/measured';
-import { joinRuns } from '../parts/parting';
+import { joinRuns } from '../parts/splitting';
 import { formOptions } from '../parts/pictures';
 
 const WATER_WORDS = { normal: 'Usual water outside, if any', high: 'Highest water outside, if any' } as const;

@@ -2,7 +2,7 @@ import { distanceOf } from '@alveus/core';
 import { lowerOf } from '@alveus/plan';
 import { useStore } from 'react-redux';
 import type { RootState, Shows, Store } from '../../store';
-import { shown, stationMoved, useAppDispatch, useAppSelector } from '../../store';
+import { viewChanged, stationMoved, useAppDispatch, useAppSelector } from '../../store';
 import { selectLine, selectLive, selectPlace, selectRoute } from '../../store/results';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../../ui';
@@ -27,7 +27,7 @@ export function Shown() {
   /** The station stays at the place where it is, as far as that is on what is drawn. */
   const show = (next: Shows): void => {
     const before = selectPlace(store.getState());
-    dispatch(shown(next));
+    dispatch(viewChanged(next));
     const route = selectRoute(store.getState());
     const along = before && route && distanceOf(route, before.run.id, before.station.at);
     if (along !== undefined) dispatch(stationMoved(along));

@@ -11,7 +11,7 @@ import { selectCommitted, selectEvaluation, selectPlace } from '../../store/resu
 export const TRIAD = ['low', 'slope', 'high'] as const satisfies readonly Triad[];
 export const TRIAD_WORDS: Record<Triad, string> = { low: 'Low invert', slope: 'Slope', high: 'High invert' };
 
-export type Held = 'locked' | 'worked' | 'linked' | 'free';
+export type LockState = 'locked' | 'worked' | 'linked' | 'free';
 
 /** An invert that comes from the run below holds the low end as well as a lock would. */
 function linked(state: RootState, run: RunResult, fixed: readonly Triad[]): boolean {
@@ -23,7 +23,7 @@ function linked(state: RootState, run: RunResult, fixed: readonly Triad[]): bool
 }
 
 /** What holds each of the three, at the station. Which facts are fixed does not change while one of them is dragged. */
-export const selectHeld: (state: RootState) => Readonly<Record<Triad, Held>> = createSelector(
+export const selectHeld: (state: RootState) => Readonly<Record<Triad, LockState>> = createSelector(
   [
     (state: RootState) => selectPlace(state)?.run.id,
     (state: RootState) => selectPlace(state)?.run.run,
@@ -32,7 +32,7 @@ export const selectHeld: (state: RootState) => Readonly<Record<Triad, Held>> = c
   ],
   (id, run, { plan, topology }, known) => {
     const fixed = run && id !== undefined ? fixedFacts(run, plan.runGrade[id]) : [];
-    const held = (which: Triad): Held => {
+    const held = (which: Triad): LockState => {
       if (!run || id === undefined || !fixed.includes(which)) return 'free';
       const end = which === 'slope' ? undefined : which === 'low' ? lowEnd(run) : highEnd(run);
       return end && isWorkedOut(plan.runGrade[id], end) ? 'worked' : 'locked';

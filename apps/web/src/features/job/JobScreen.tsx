@@ -11,7 +11,7 @@ import { Bar, Busy, Button, IconButton, Tabs, useWide, Words } from '../../ui';
 import { Units } from './Units';
 import { SaveState } from './SaveState';
 import { ServerSays } from './ServerSays';
-import { Sheets } from './Sheets';
+import { Sheets } from './SheetHost';
 import { stageTabs } from './stages';
 import type { StageName } from './StageStack';
 import { STAGE_PARTS, StageStack } from './StageStack';

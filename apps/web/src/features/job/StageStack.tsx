@@ -3,14 +3,14 @@ import { startTransition, useEffect, useLayoutEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Provider, useStore } from 'react-redux';
 import type { Store } from '../../store';
-import { asked, draftSet, heldStore } from '../../store';
+import { panelOpened, draftSet, heldStore } from '../../store';
 import type { Stage } from '../../store/results';
 import { STAGES } from '../../store/results';
 import { Busy, browserStyle } from '../../ui';
 import type { Later } from '../../ui/later';
 import { later, loaded } from '../../ui/later';
 import { NotHere } from '../../ui/NotHere';
-import { CompanyRules } from '../kept';
+import { CompanyRules } from '../company';
 import { SketchView } from '../parts/SketchView';
 import { DepthClasses, GroundWords, TrenchView } from '../parts/TrenchView';
 
@@ -36,7 +36,7 @@ export const STAGE_PARTS: Readonly<Record<StageName, Later<object>>> = {
     GroundWords,
   ),
   order: stagePart(() => import('../order/OrderStage').then((stage) => stage.OrderStage)),
-  dig: stagePart(() => import('../rod/code').then((stage) => stage.DigStage)),
+  dig: stagePart(() => import('../dig/code').then((stage) => stage.DigStage)),
   rules: stagePart(() => import('../rules/RulesStage').then((stage) => stage.RulesStage), CompanyRules),
 };
 
@@ -50,7 +50,7 @@ export function StageStack({ stage }: { stage: StageName }) {
   // What Grade only tries is not shown elsewhere.
   useEffect(() => {
     if (stage === 'grade' || store.getState().view.asks === null) return;
-    store.dispatch(asked(null));
+    store.dispatch(panelOpened(null));
     store.dispatch(draftSet([]));
   }, [stage, store]);
   if (!made.includes(stage)) setMade([...made, stage]);

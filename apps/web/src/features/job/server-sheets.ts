@@ -1,3 +1,3 @@
-export { AsideSheet } from './AsideSheet';
+export { RejectedSheet } from './RejectedSheet';
 export { ConflictSheet } from './ConflictSheet';
-export { PartedSheet } from './PartedSheet';
+export { DivergedSheet } from './DivergedSheet';

@@ -4,7 +4,7 @@ import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { Choice, useWide } from '../../ui/measured';
 import { Empty } from '../parts/Empty';
-import { JobOrder, LineOrder } from '../takeoff';
+import { JobOrder, LineOrder } from '.';
 
 /** What do I buy, and what do I haul? Of the whole job, or of the line that is worked on. */
 export function OrderStage() {

@@ -7,7 +7,7 @@ import { StyleSheet, View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { Store } from '../../store';
 import { SEVERITY_WORD } from '../../drawing/severity';
-import { asked, sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
+import { panelOpened, sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
 import { selectFindings, selectRested } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useTones } from '../../theme/ThemeProvider';
@@ -200,7 +200,7 @@ function Helps({ finding }: { finding: Finding }) {
       words: 'What would help',
       on: () => {
         go();
-        store.dispatch(asked('least'));
+        store.dispatch(panelOpened('least'));
       },
     },
   };

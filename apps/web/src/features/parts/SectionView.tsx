@@ -10,7 +10,7 @@ import {
   waysToMove,
 } from '@alveus/core';
 import type { Evaluation, Place, System, Route } from '@alveus/core';
-import type * as dig from '@alveus/core/dig';
+import type * as dig from '@alveus/core/optimize';
 import type { Edit } from '@alveus/plan';
 import type { ReactNode } from 'react';
 import { memo, useCallback, useEffect, useMemo, useState } from 'react';

@@ -9,7 +9,7 @@ import { PAPER } from '../../theme/tones';
 import { Words } from '../../ui';
 import { Leaf, PAPER_WIDTH, Printed, PrintedTable, Whole } from '../../ui/Printed';
 import { StillSketch } from '../parts/SketchView';
-import { OrderPaper } from '../takeoff';
+import { OrderPaper } from '../order';
 import { GradeTable } from './GradeTable';
 import { PaperFacts } from './PaperFacts';
 import { PaperSection } from './PaperSection';

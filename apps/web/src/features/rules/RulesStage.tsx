@@ -11,7 +11,7 @@ import { useTones } from '../../theme/ThemeProvider';
 import { Busy, Button, NameField, Words } from '../../ui/measured';
 import { PadArea } from '../../ui';
 import { Search } from '../../ui/Search';
-import { CompanyRules } from '../kept';
+import { CompanyRules } from '../company';
 import { Effect } from '../parts/Effect';
 import { STAGE_WORDS } from '../parts/words';
 import { differences } from './differences';

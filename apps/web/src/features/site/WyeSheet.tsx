@@ -7,7 +7,7 @@ import { selectEvaluation } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, Field, MeasureField, Sheet, usePrint, Words } from '../../ui/measured';
-import { splitRun } from '../parts/parting';
+import { splitRun } from '../parts/splitting';
 
 /** What can be put into a run, a wye first. */
 const WITHIN = formsWhere(({ offered }) => offered?.within)

@@ -8,8 +8,8 @@ import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, Choice, DoneFoot, NameField, PlanMeasure, Sheet, Words } from '../../ui/measured';
 import { replaced, without } from './lists';
-import { CompanySection } from '../kept';
-import { LayerBox } from '../layers';
+import { CompanySection } from '../company';
+import { LayerBox } from './lazyLayers';
 import { WidthFields } from './WidthFields';
 
 const MARK_WORDS: Record<Mark, string> = {

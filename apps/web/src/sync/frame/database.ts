@@ -1,4 +1,4 @@
-import type { Aside, Foreign, Held, Job, Pending, Step, Uuid } from '@alveus/plan';
+import type { RejectedBatch, Foreign, ServerItem, Job, Pending, Step, Uuid } from '@alveus/plan';
 import { VERSION } from '@alveus/plan/version';
 import type { DBSchema, IDBPDatabase, IDBPTransaction, StoreNames } from 'idb';
 import { openDB } from 'idb';
@@ -8,13 +8,13 @@ import { planCode } from './planCode';
 
 /** The database in which a device keeps things, and how what an older app kept comes into it. */
 
-export interface Kept extends DBSchema {
+export interface DeviceSchema extends DBSchema {
   jobs: { key: Uuid; value: KnownJob };
-  held: { key: [job: Uuid, key: string]; value: Held & { job: Uuid }; indexes: { job: Uuid } };
+  held: { key: [job: Uuid, key: string]; value: ServerItem & { job: Uuid }; indexes: { job: Uuid } };
   /** In the order of their numbers. */
   pending: { key: number; value: Pending & { job: Uuid }; indexes: { job: Uuid } };
   /** What the server refused, until somebody decides. */
-  aside: { key: number; value: Aside & { job: Uuid }; indexes: { job: Uuid } };
+  aside: { key: number; value: RejectedBatch & { job: Uuid }; indexes: { job: Uuid } };
   /** What can be undone and redone in a job. */
   steps: { key: Uuid; value: Steps };
   settings: { key: string; value: Settings };
@@ -25,7 +25,7 @@ export interface Steps {
   readonly future: readonly Step[];
 }
 
-export type Database = IDBPDatabase<Kept>;
+export type Database = IDBPDatabase<DeviceSchema>;
 
 /**
  * The version of the stores. The database's own is made of it and of that of the plan format, so that whoever opens it
@@ -42,7 +42,7 @@ const FIRST = { version: 1, format: 3 };
  */
 export async function openDatabase(name: string, onNewer: () => void): Promise<Database> {
   try {
-    const database: Database = await openDB<Kept>(name, versionOf(STORES, VERSION), {
+    const database: Database = await openDB<DeviceSchema>(name, versionOf(STORES, VERSION), {
       upgrade(db, old, _new, tx) {
         if (old === 0) makeStores(db);
         // Half of it forward would be worse than none: then all stays as it was.
@@ -88,9 +88,9 @@ async function bringForward(tx: Upgrading, from: number): Promise<void> {
   }
 }
 
-type Upgrading = IDBPTransaction<Kept, StoreNames<Kept>[], 'versionchange'>;
+type Upgrading = IDBPTransaction<DeviceSchema, StoreNames<DeviceSchema>[], 'versionchange'>;
 
-function forwardHeld<Row extends Held>(row: Row, from: number): Row {
+function forwardHeld<Row extends ServerItem>(row: Row, from: number): Row {
   const { readItem, upgradeItem } = planCode();
   const { foreign, ...rest } = row;
   const was = row.item ?? foreign;
@@ -104,7 +104,7 @@ function forwardWaiting<Row extends Pending>(row: Row, from: number): Row {
 }
 
 /** The database of the first app, which held on to it whoever wanted to change it. Its versions were the plan format's. */
-type First = Pick<Kept, 'jobs' | 'held' | 'pending' | 'settings'> & DBSchema;
+type First = Pick<DeviceSchema, 'jobs' | 'held' | 'pending' | 'settings'> & DBSchema;
 
 /**
  * Takes over what the first app kept. A page of it may still be open, and go on with what it has in memory: what it
@@ -141,7 +141,7 @@ export async function takeOver(database: Database, name: string): Promise<void> 
 
 interface Taken {
   readonly jobs: readonly Job[];
-  readonly held: readonly (Held & { job: Uuid })[];
+  readonly held: readonly (ServerItem & { job: Uuid })[];
   readonly pending: readonly (Pending & { job: Uuid })[];
   readonly settings: Settings | undefined;
 }

@@ -1,4 +1,4 @@
-import type { Aside, Held, Pending, Uuid } from '@alveus/plan';
+import type { RejectedBatch, ServerItem, Pending, Uuid } from '@alveus/plan';
 import type { KnownJob } from '../../store/frame/jobs';
 import type { Settings } from '../../store/frame/settings';
 import type { Database, Steps } from './database';
@@ -30,11 +30,11 @@ export async function openDevice(
   return device;
 }
 
-export interface KeptJob {
+export interface StoredJob {
   readonly job: KnownJob | undefined;
-  readonly held: Held[];
+  readonly held: ServerItem[];
   readonly pending: Pending[];
-  readonly aside: Aside[];
+  readonly aside: RejectedBatch[];
   readonly steps: Steps | undefined;
 }
 
@@ -96,9 +96,9 @@ function deviceOn(db: Database) {
     /** A job as the server has it since it was put back to an earlier day; what waits and what went aside with it. */
     async keepRejoined(
       job: KnownJob,
-      held: readonly Held[],
+      held: readonly ServerItem[],
       pending: readonly Pending[],
-      aside: readonly Aside[],
+      aside: readonly RejectedBatch[],
     ): Promise<void> {
       const tx = db.transaction(['jobs', 'held', 'pending', 'aside'], 'readwrite', { durability: 'strict' });
       const { keyOf } = planCode();
@@ -127,7 +127,7 @@ function deviceOn(db: Database) {
       await tx.done;
     },
 
-    async read(job: Uuid): Promise<KeptJob> {
+    async read(job: Uuid): Promise<StoredJob> {
       const tx = db.transaction(['jobs', 'held', 'pending', 'aside', 'steps']);
       const [about, held, pending, aside, steps] = await Promise.all([
         tx.objectStore('jobs').get(job),
@@ -182,7 +182,7 @@ function deviceOn(db: Database) {
     },
 
     /** What the server said, the batch it answered gone from the queue with it. */
-    async keepHeard(job: KnownJob, changes: readonly Held[], answered: Uuid | undefined): Promise<void> {
+    async keepHeard(job: KnownJob, changes: readonly ServerItem[], answered: Uuid | undefined): Promise<void> {
       const tx = db.transaction(['jobs', 'held', 'pending'], 'readwrite', { durability: 'strict' });
       await tx.objectStore('jobs').put(job);
       const { keyOf } = planCode();
@@ -213,7 +213,7 @@ function deviceOn(db: Database) {
     },
 
     /** What went aside, and what still waits, at once. */
-    async keepAside(job: Uuid, aside: readonly Aside[], pending: readonly Pending[]): Promise<void> {
+    async keepAside(job: Uuid, aside: readonly RejectedBatch[], pending: readonly Pending[]): Promise<void> {
       const tx = db.transaction(['pending', 'aside'], 'readwrite', { durability: 'strict' });
       const waits = tx.objectStore('pending');
       await clearJob(waits, job);
@@ -247,7 +247,7 @@ function deviceOn(db: Database) {
 }
 
 /** What could not be read when it was heard may be known to the app by now. */
-function readAnew(row: Held): Held {
+function readAnew(row: ServerItem): ServerItem {
   const { foreign, ...rest } = row;
   return foreign ? { ...rest, ...planCode().readItem(foreign) } : row;
 }

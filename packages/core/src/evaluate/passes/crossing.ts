@@ -1,5 +1,5 @@
 import { same } from '@alveus/plan';
-import { crossingResult } from '../../site';
+import { crossingResult } from '../../rules';
 import { eachPass } from '../pass';
 
 /** A utility, at each run that it lies at. */

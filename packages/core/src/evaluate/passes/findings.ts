@@ -1,7 +1,7 @@
 import type { Profile } from '@alveus/plan';
 import { ONLY, same } from '@alveus/plan';
-import { SUBJECTS } from '../../findings';
-import { DEFAULT_PROFILE } from '../../limits';
+import { SUBJECTS } from '../../rules';
+import { DEFAULT_PROFILE } from '../../rules/limits';
 import type { FindingsOf, Reader } from '../../results';
 import { eachPass } from '../pass';
 

@@ -1,7 +1,7 @@
 import type { Run, Section, Uuid } from '@alveus/plan';
 import { formOf as formOfNode, lowerOf, turnedCut, upperOf } from '@alveus/plan';
 import { upRun } from '../../length';
-import { soilAt } from '../../limits';
+import { soilAt } from '../../rules/limits';
 import type { LyingIn, Reader, SharedTrench } from '../../results';
 import type { Reach, RunBeside, TrenchForm } from '../../trench';
 import { invertsAt } from '../../trench';

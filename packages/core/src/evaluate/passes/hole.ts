@@ -1,6 +1,6 @@
 import type { Hole, Run, Uuid } from '@alveus/plan';
 import { lowerOf, same } from '@alveus/plan';
-import { soilAt } from '../../limits';
+import { soilAt } from '../../rules/limits';
 import type { Body, HoleResult, NodeResult, Reader, RunResult } from '../../results';
 import type { HoleSide, PipeAtHole, TrenchAtHole } from '../../trench';
 import {

@@ -1,0 +1,142 @@
+import type { Uuid } from '@alveus/plan';
+import type { CompanyItem, CompanyBody, KeptKind } from '@alveus/plan/company';
+import { COMPANY_KINDS, nameOfKept } from '@alveus/plan/company';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { newId } from '../../sync/ids';
+import { useActions } from '../../sync/SyncProvider';
+import { Button, List, Row, Words } from '../../ui/measured';
+import { messageOf, useKept, usePutKeptMutation, useRemoveKeptMutation } from './library';
+import { KeptProvider } from './CompanyProvider';
+
+interface CompanyKeptProps<Kind extends KeptKind> {
+  kind: Kind;
+  /** What the plan has, as it would be kept. */
+  body: CompanyBody<Kind>;
+  /** What that is a copy of. */
+  from: { readonly id: Uuid; readonly version: number } | undefined;
+  title: string;
+  empty: string;
+  /** Said of each beside its version. */
+  noteOf: (body: CompanyBody<Kind>) => string;
+  /** What a press on one does, and the doing: the plan has a copy of it from then on. */
+  takes: string;
+  onTake: (kept: CompanyItem<Kind>) => void;
+  /** The plan's own was kept, and is a copy of this from then on. */
+  onKept: (kept: CompanyItem<Kind>) => void;
+}
+
+/** What the company keeps under a name: one is copied into the plan, or what this plan has is kept as one. */
+export function CompanyKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
+  return (
+    <KeptProvider>
+      <AllKept {...props} />
+    </KeptProvider>
+  );
+}
+
+function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
+  const { kind, body, from, title, empty, noteOf, takes, onTake, onKept } = props;
+  const { data: all, isLoading, error, refetch } = useKept(kind);
+  const [put, putting] = usePutKeptMutation();
+  const [remove] = useRemoveKeptMutation();
+  const { say } = useActions();
+  const [asked, setAsked] = useState<Uuid>();
+  const own = all?.find(({ id }) => id === from?.id);
+  const nameOf = (one: CompanyItem<Kind>): string => nameOfKept(kind, one.body);
+  const { one: word, many: words } = COMPANY_KINDS[kind].words;
+
+  const keepAs = async (known: CompanyItem<Kind> | undefined): Promise<void> => {
+    const answer = await put({ kind, id: known?.id ?? newId(), body, base: known?.version ?? 0 } as Parameters<
+      typeof put
+    >[0]);
+    if (answer.data) {
+      const kept = answer.data as CompanyItem<Kind>;
+      onKept(kept);
+      say(`“${nameOf(kept)}” is saved for the company, version ${kept.version}.`);
+    } else say(messageOf(answer.error));
+  };
+  const takeAway = async (one: CompanyItem<Kind>): Promise<void> => {
+    setAsked(undefined);
+    const answer = await remove({ kind, id: one.id });
+    say(answer.error ? messageOf(answer.error) : `“${nameOf(one)}” was removed. Plans that use it keep their copy.`);
+  };
+
+  return (
+    <View style={styles.all}>
+      <Words size="large" strong heading={3}>
+        {title}
+      </Words>
+      {from && all ? (
+        <Words size="small" tone="muted">
+          {own
+            ? own.version === from.version
+              ? `This plan has “${nameOf(own)}”, version ${from.version}.`
+              : `This plan has “${nameOf(own)}”, version ${from.version}; the company is at version ${own.version} now.`
+            : `The ${word} this plan was copied from is gone from the company list.`}
+        </Words>
+      ) : null}
+      {error ? (
+        <View style={styles.all}>
+          <Words tone="fix">{`The company list cannot be loaded now: ${messageOf(error)}`}</Words>
+          <Button onPress={() => void refetch()}>Try again</Button>
+        </View>
+      ) : isLoading ? (
+        <Words tone="muted">Loading…</Words>
+      ) : all?.length === 0 ? (
+        <Words tone="muted">{empty}</Words>
+      ) : (
+        <List label={title}>
+          {(all ?? []).map((one) => (
+            <Row
+              key={one.id}
+              title={nameOf(one)}
+              note={`version ${one.version} · ${noteOf(one.body)}`}
+              onPress={() => onTake(one)}
+              does={takes}
+              after={
+                asked === one.id ? (
+                  <Button kind="danger" label={`Remove ${nameOf(one)} for good`} onPress={() => void takeAway(one)}>
+                    Remove
+                  </Button>
+                ) : (
+                  <Button label={`Remove ${nameOf(one)}`} onPress={() => setAsked(one.id)}>
+                    Remove
+                  </Button>
+                )
+              }
+            />
+          ))}
+        </List>
+      )}
+      {all && all.length >= COMPANY_KINDS[kind].most ? (
+        <Words tone="watch">{`A company can save ${COMPANY_KINDS[kind].most} ${words}. Remove one before saving another.`}</Words>
+      ) : null}
+      <View style={styles.buttons}>
+        <Button
+          disabled={putting.isLoading || !all}
+          label={`Save as a new ${KEPT_NEW[kind]}: ${nameOfKept(kind, body)}`}
+          onPress={() => void keepAs(undefined)}
+        >
+          {`Save as a new ${KEPT_NEW[kind]}`}
+        </Button>
+        {own ? (
+          <Button
+            disabled={putting.isLoading}
+            label={`Save as version ${own.version + 1} of ${nameOf(own)}`}
+            onPress={() => void keepAs(own)}
+          >
+            {`Save as version ${own.version + 1}`}
+          </Button>
+        ) : null}
+      </View>
+    </View>
+  );
+}
+
+const KEPT_NEW: Readonly<Record<KeptKind, string>> = { profile: 'set', section: 'section' };
+
+const styles = StyleSheet.create({
+  all: { gap: 10 },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
+});

@@ -1,3 +1,0 @@
-export { LeastStage } from './LeastStage';
-export { RoomStage } from './RoomStage';
-export { followLeast, settleLeast } from '@alveus/core/dig';

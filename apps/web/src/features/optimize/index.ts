@@ -1,0 +1,3 @@
+export { LeastStage } from './LeastStage';
+export { RoomStage } from './RoomStage';
+export { followLeast, settleLeast } from '@alveus/core/optimize';

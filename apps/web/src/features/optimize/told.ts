@@ -1,0 +1,63 @@
+import type { Told } from '@alveus/core/optimize';
+import { distanceOf, print, say } from '@alveus/core';
+import type { Uuid } from '@alveus/plan';
+import { useCallback } from 'react';
+import { useStore } from 'react-redux';
+import type { Store } from '../../store';
+import { wentTo } from '../../store';
+import { selectCommitted } from '../../store/results';
+import { useUnits } from '../../ui/measured';
+
+/** Limits in words of the reader's units, and going where they are. */
+
+/** Of many places, so many are told. */
+const MOST = 2;
+
+/** As in "12 in of cover at 1+32": with the run where it is another than the one that is asked about. */
+export function useToldWords(): (told: Told, own?: Uuid) => string {
+  const store = useStore() as Store;
+  const { system, fraction } = useUnits();
+  return useCallback(
+    (told, own) => {
+      const { lines, plan } = selectCommitted(store.getState());
+      const stations = told.at.flatMap(({ run, at }) => {
+        const line = lines.get(plan.run[run]?.line ?? '');
+        const along = line && distanceOf(line, run, at);
+        return line && along !== undefined ? print(line.line.startChainage + along, 'chainage', system) : [];
+      });
+      const places = [...new Set(stations)];
+      const more = places.length > MOST ? ` and ${places.length - MOST} more` : '';
+      const where = places.length > 0 ? ` at ${places.slice(0, MOST).join(', ')}${more}` : '';
+      const named = 'rule' in told.from && told.run !== undefined && told.run !== own && !told.crossing;
+      const whose = named ? ` of ${plan.run[told.run ?? '']?.name ?? 'a run'}` : '';
+      return `${say(told.words, system, { fraction })}${where}${whose}`;
+    },
+    [store, system, fraction],
+  );
+}
+
+/** Goes to a place along a run: its line is chosen, and the station line stands there. */
+export function useGo(): (run: Uuid, at?: number) => void {
+  const store = useStore() as Store;
+  return useCallback(
+    (run, at) => {
+      const { lines, plan, runs } = selectCommitted(store.getState());
+      const line = lines.get(plan.run[run]?.line ?? '');
+      const along = line && distanceOf(line, run, at ?? (runs.get(run)?.length ?? 0) / 2);
+      if (!line || along === undefined) return;
+      store.dispatch(wentTo({ line: line.id, along }));
+    },
+    [store],
+  );
+}
+
+/** Where a tap on a limit goes: to its first place, else to what it is of. */
+export function placeOf(
+  told: Told,
+  lowerRunAt: (node: Uuid) => Uuid | undefined,
+): { run: Uuid; at?: number } | undefined {
+  const [first] = told.at;
+  if (first) return first;
+  const run = told.run ?? (told.node === undefined ? undefined : lowerRunAt(told.node));
+  return run === undefined ? undefined : { run };
+}

@@ -1,1 +1,0 @@
-export { StructuresStage } from './StructuresStage';

@@ -1,0 +1,28 @@
+/** Milliseconds between hearing what others did; and before trying again where nobody answered. */
+const POLL = 4_000;
+const FIRST_RETRY = 1_000;
+const SLOWEST = 15_000;
+
+/** When to go round again: at a steady pace while the server answers, and ever more seldom while it does not. */
+export class Backoff {
+  #wait = 0;
+
+  answered(): void {
+    this.#wait = 0;
+  }
+
+  /** Nobody was there. */
+  failed(): void {
+    this.#wait = Math.min(SLOWEST, (this.#wait || FIRST_RETRY / 2) * 2);
+  }
+
+  /** It answered, and would answer the same. */
+  refused(): void {
+    this.#wait = SLOWEST;
+  }
+
+  /** ms */
+  get next(): number {
+    return this.#wait || POLL;
+  }
+}

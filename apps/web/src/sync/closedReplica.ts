@@ -1,0 +1,67 @@
+import type { ServerItem, Uuid } from '@alveus/plan';
+import { serverItemsOf, keyOf, NO_DECISIONS, withHeard } from '@alveus/plan';
+import type { Replica, ReplicaState } from './replica';
+import type { Device } from './frame/device';
+import type { KnownJob } from '../store/frame/jobs';
+import { heardUpTo, isKnownHere, knowing } from './frame/known';
+
+/** The desk of a job that is on the device and not open: what of it waits goes out all the same. */
+export async function closedReplica(device: Device, job: Uuid, live: () => boolean): Promise<Replica | undefined> {
+  const kept = await device.read(job);
+  const { job: about } = kept;
+  if (!about) return undefined;
+  let known = about;
+  let papers: ReplicaState = {
+    made: about.made ? about.name : undefined,
+    known: isKnownHere(kept),
+    sequence: about.sequence,
+    points: about.points ?? [],
+    held: new Map(kept.held.map((one) => [keyOf(one), one])),
+    pending: kept.pending,
+    conflicts: [],
+    decisions: NO_DECISIONS,
+  };
+  const put = async (now: KnownJob, changes: readonly ServerItem[], answered: Uuid | undefined): Promise<void> => {
+    known = now;
+    await device.keepHeard(known, changes, answered);
+    papers = {
+      ...papers,
+      known: true,
+      sequence: known.sequence,
+      points: known.points ?? [],
+      held: withHeard(papers.held, changes),
+      pending: papers.pending.filter(({ id }) => id !== answered),
+    };
+  };
+  return {
+    job,
+    papers: () => papers,
+    live,
+    keep: () => Promise.resolve(),
+    madeKnown: async () => {
+      await device.madeKnown(job);
+      const { made: _made, ...rest } = known;
+      known = rest;
+      papers = { ...papers, made: undefined };
+    },
+    named: (name) => {
+      known = { ...known, name };
+    },
+    tried: () => undefined,
+    heard: (point, changes) => put(heardUpTo(known, point), changes, undefined),
+    taken: (batch, sequence) =>
+      put(knowing(known, { sequence, at: batch.id }), serverItemsOf(batch, sequence), batch.id),
+    rebased: async (pending) => {
+      await device.replacePending(job, pending);
+      papers = { ...papers, pending };
+    },
+    // Nobody is there to ask: it is asked once the job is open.
+    undecided: (conflicts) => {
+      papers = { ...papers, conflicts };
+    },
+    putAside: async (aside, pending) => {
+      await device.keepAside(job, aside, pending);
+      papers = { ...papers, pending };
+    },
+  };
+}

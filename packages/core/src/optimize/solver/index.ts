@@ -1,0 +1,12 @@
+export { FAR } from './forest';
+export * from './choose';
+export { compile } from './compile';
+export type { Compiled } from './compile';
+export * from './conflict';
+export * from './binding';
+export * from './holding';
+export * from './program';
+export * from './room';
+export * from './rounded';
+export * from './solve';
+export * from './tangents';

@@ -1,2 +1,0 @@
-export * from './receiver';
-export * from './stand-in';

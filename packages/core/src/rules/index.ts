@@ -1,0 +1,16 @@
+export * from './bound';
+export * from './changes';
+export * from './groups';
+export * from './crossing/crossings';
+export { flowSeverity, mayEndIn } from './node/flows';
+export { branchLow, trunkOf } from './node/junction';
+export { dBoxPorts, dropRises } from './node/meeting';
+export * from './registry';
+export type { AnyRule, Help, RuleNumber } from './rule';
+export { limitOf, TYPED } from './rule';
+export { outOfGround } from './run/cover';
+export { leastSlope } from './run/grade';
+export { roomBeside } from './run/shared';
+export * from './stretches';
+export type { SubjectDeclaration } from './subject';
+export * from './troubles';
