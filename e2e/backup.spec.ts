@@ -83,7 +83,7 @@ test('under load: on a fresh server every acknowledged batch up to the backup is
     await app.end();
     const again = await startServer({ APP_DATABASE_URL: appUrl, PORT: '0', LOG_LEVEL: 'silent' });
     const [job] = jobs;
-    const mine = before.filter((one) => one.job === job).length;
+    const mine = before.filter((batch) => batch.job === job).length;
     const more = await post(again.url, `/jobs/${job}/changes`, basin('After'));
     expect(more.status).toBe(200);
     expect(((await more.json()) as { sequence: number }).sequence).toBeGreaterThan(mine);

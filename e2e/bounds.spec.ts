@@ -88,7 +88,7 @@ test('64 deep bodies of 4 MB at once, then 64 that are as long as they may be an
   const job = await newJob();
   const room = LIMITS.requestBytes - 1_000;
   const deep = Buffer.from(`${'['.repeat(room / 2)}${']'.repeat(room / 2)}`);
-  const one = await alone(() => post(`/jobs/${job}/changes`, deep));
+  const single = await alone(() => post(`/jobs/${job}/changes`, deep));
   const deepest = Promise.all(Array.from({ length: 64 }, () => post(`/jobs/${job}/changes`, deep)));
   const delay = await slowest(deepest);
   for (const answer of await deepest) expect(answer.status).toBe(400);
@@ -100,11 +100,11 @@ test('64 deep bodies of 4 MB at once, then 64 that are as long as they may be an
   const delayOfWide = await slowest(widest);
   for (const answer of await widest) expect(answer.status).toBe(400);
   say(
-    `one deep: ${one.toFixed(0)} ms, one wide: ${oneWide.toFixed(0)} ms; deep: ${delay.toFixed(0)} ms, wide: ${delayOfWide.toFixed(0)} ms at most; ${afterDeep.toFixed(0)} and ${most().toFixed(0)} MB`,
+    `one deep: ${single.toFixed(0)} ms, one wide: ${oneWide.toFixed(0)} ms; deep: ${delay.toFixed(0)} ms, wide: ${delayOfWide.toFixed(0)} ms at most; ${afterDeep.toFixed(0)} and ${most().toFixed(0)} MB`,
   );
   expect(most()).toBeLessThan(600);
   // It is answered between one body and another, and does not wait for half of them.
-  expect(delay).toBeLessThan(32 * one);
+  expect(delay).toBeLessThan(32 * single);
   expect(delayOfWide).toBeLessThan(32 * oneWide);
   expect((await fetch(`${server.url}/api/jobs/${job}/changes`)).status).toBe(200);
 });
@@ -114,7 +114,7 @@ test('520 MB of legal batches to one plan, and a plan of more than there may be 
   test.setTimeout(60_000 + megabytes * 1_000);
   const job = await newJob();
   const other = await newJob();
-  const one = await alone(() => post(`/jobs/${other}/changes`, fullBatch()));
+  const single = await alone(() => post(`/jobs/${other}/changes`, fullBatch()));
   const sent = { taken: 0, refused: 0 };
   const sending = (async () => {
     for (let bytes = 0; bytes < megabytes * 1e6;) {
@@ -159,11 +159,11 @@ test('520 MB of legal batches to one plan, and a plan of more than there may be 
   expect(read.length).toBeGreaterThanOrEqual(6);
   for (const bytes of read) expect(bytes).toBeGreaterThan(megabytes * 0.8e6);
   say(
-    `one: ${one.toFixed(0)} ms, read: ${oneReading.toFixed(0)} ms; sending: ${delay.toFixed(0)} ms, ${afterSending.toFixed(0)} MB; reading: ${delayOfReading.toFixed(0)} ms, ${most().toFixed(0)} MB`,
+    `one: ${single.toFixed(0)} ms, read: ${oneReading.toFixed(0)} ms; sending: ${delay.toFixed(0)} ms, ${afterSending.toFixed(0)} MB; reading: ${delayOfReading.toFixed(0)} ms, ${most().toFixed(0)} MB`,
   );
   expect(most()).toBeLessThan(600);
   // Four are sent at once, eight read at once: it waits for no four of them, and for no reading to its end.
-  expect(delay).toBeLessThan(4 * one);
+  expect(delay).toBeLessThan(4 * single);
   expect(delayOfReading).toBeLessThan(oneReading);
 });
 

@@ -51,7 +51,7 @@ function anotherBuild(of: string): string {
   const other = (text: string): string =>
     text.replace(/(?<![0-9a-f])[0-9a-f]{32}(?![0-9a-f])/g, (digest) => digest.slice(1) + digest.slice(0, 1));
   const own = new Set(ownFiles(of));
-  for (const file of filesUnder(of).filter((one) => own.has(one))) {
+  for (const file of filesUnder(of).filter((file) => own.has(file))) {
     const to = path.join(out, other(path.relative(of, file)));
     mkdirSync(path.dirname(to), { recursive: true });
     const text = /\.(html|js|json|css)$/.test(file);

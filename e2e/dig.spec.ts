@@ -13,7 +13,7 @@ const listen = async (page: Page): Promise<void> => {
   await page.addInitScript(() => {
     const said: string[] = [];
     Object.assign(window, { said });
-    window.speechSynthesis.speak = (one) => void said.push(one.text);
+    window.speechSynthesis.speak = (utterance) => void said.push(utterance.text);
   });
 };
 const said = (page: Page): Promise<string[]> => page.evaluate(() => (window as unknown as { said: string[] }).said);
@@ -265,26 +265,26 @@ test('the grade stick is drawn as large as a bank card says, and printed true to
     const pages = await printedWords(await page.pdf({ format, preferCSSPageSize: false }));
     const words = pages.flat();
     // Numbers of the rule stand so far apart as they say, a tenth of a foot: 30.48 mm; within one strip.
-    const rule = words.filter((one) => /^\d\.\d$/.test(one.words));
+    const rule = words.filter((word) => /^\d\.\d$/.test(word.words));
     expect(rule.length).toBeGreaterThan(6);
     const strips = new Map<string, typeof rule>();
-    for (const one of rule) strips.set(one.x.toFixed(0), [...(strips.get(one.x.toFixed(0)) ?? []), one]);
+    for (const word of rule) strips.set(word.x.toFixed(0), [...(strips.get(word.x.toFixed(0)) ?? []), word]);
     let measured = 0;
     for (const strip of strips.values()) {
-      strip.sort((one, other) => Number(one.words) - Number(other.words));
-      strip.forEach((one, index) => {
+      strip.sort((a, b) => Number(a.words) - Number(b.words));
+      strip.forEach((word, index) => {
         const before = strip[index - 1];
         if (!before) return;
-        const tenths = Math.round((Number(one.words) - Number(before.words)) * 10);
-        expect(Math.abs(before.y - one.y - tenths * 30.48)).toBeLessThan(0.5);
+        const tenths = Math.round((Number(word.words) - Number(before.words)) * 10);
+        expect(Math.abs(before.y - word.y - tenths * 30.48)).toBeLessThan(0.5);
         measured += 1;
       });
     }
     expect(measured).toBeGreaterThan(4);
     // A mark lies as far from the numbers beside it as it is high: its name stands 1 mm over it, they 1 mm under theirs.
     const over = (name: string): number => {
-      const mark = words.find((one) => one.words === name);
-      const beside = rule.find((one) => mark && one.x < mark.x && mark.x - one.x < 12);
+      const mark = words.find((word) => word.words === name);
+      const beside = rule.find((word) => mark && word.x < mark.x && mark.x - word.x < 12);
       return mark && beside ? beside.y - mark.y - 2 + Number(beside.words) * 304.8 : NaN;
     };
     // The beam is 6 in over the flow line, and the bottom 6 in under the bedding.

@@ -28,8 +28,8 @@ test('the list of figures tells of every rule, and of code and tests that are th
   const [told = ''] = document.split('## Rules');
   const named = [...told.matchAll(/`([\w./{},-]+)`/g)].map(([, name = '']) => name);
   const files = named.flatMap((name) => {
-    const [, before = '', one, after = ''] = /^(.*)\{([^}]*)\}(.*)$/.exec(name) ?? [];
-    return one === undefined ? [name] : one.split(',').map((part) => `${before}${part}${after}`);
+    const [, before = '', alternatives, after = ''] = /^(.*)\{([^}]*)\}(.*)$/.exec(name) ?? [];
+    return alternatives === undefined ? [name] : alternatives.split(',').map((part) => `${before}${part}${after}`);
   });
   const places = [
     'packages/plan/test',

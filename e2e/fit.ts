@@ -15,24 +15,29 @@ export async function fits(page: Page, what: string): Promise<void> {
     const said: string[] = [];
     const sheet = [...document.querySelectorAll<HTMLElement>('[role=dialog]')].at(-1);
     if (!sheet) return ['no sheet'];
-    const name = (one: Element): string => one.getAttribute('aria-label') ?? one.textContent ?? one.tagName;
+    const name = (element: Element): string =>
+      element.getAttribute('aria-label') ?? element.textContent ?? element.tagName;
     const controls = sheet.querySelectorAll<HTMLElement>(
       'input, [role=button], button, [role=radio], [role=checkbox], [role=combobox], [role=option]',
     );
-    for (const one of controls) {
-      if (!one.checkVisibility() || one.closest('[aria-hidden=true]')) continue;
-      one.scrollIntoView({ block: 'center', inline: 'nearest' });
-      const { left, right, top, bottom, width, height } = one.getBoundingClientRect();
+    for (const control of controls) {
+      if (!control.checkVisibility() || control.closest('[aria-hidden=true]')) continue;
+      control.scrollIntoView({ block: 'center', inline: 'nearest' });
+      const { left, right, top, bottom, width, height } = control.getBoundingClientRect();
       if (width === 0) continue;
       const room = `${Math.round(left)}–${Math.round(right)} × ${Math.round(top)}–${Math.round(bottom)}`;
       const tall = height > innerHeight;
       if (left < -1 || right > innerWidth + 1 || (!tall && (top < -1 || bottom > innerHeight + 1)))
-        said.push(`${name(one)} is out of the window: ${room}`);
+        said.push(`${name(control)} is out of the window: ${room}`);
       const over = document.elementFromPoint((left + right) / 2, (top + bottom) / 2);
-      if (!over || !(one.contains(over) || over.contains(one)))
-        said.push(`${name(one)} lies under ${over ? name(over).slice(0, 40) : 'nothing'}: ${room}`);
-      if (one instanceof HTMLInputElement && 'measure' in one.dataset && one.scrollWidth > one.clientWidth + 1)
-        said.push(`${name(one)}: ${one.value} is cut`);
+      if (!over || !(control.contains(over) || over.contains(control)))
+        said.push(`${name(control)} lies under ${over ? name(over).slice(0, 40) : 'nothing'}: ${room}`);
+      if (
+        control instanceof HTMLInputElement &&
+        'measure' in control.dataset &&
+        control.scrollWidth > control.clientWidth + 1
+      )
+        said.push(`${name(control)}: ${control.value} is cut`);
     }
     return said;
   });

@@ -38,8 +38,8 @@ for (const { name, width, height, text } of SHAPES)
         .evaluate((main) =>
           Math.max(
             ...[...main.querySelectorAll('*')]
-              .filter((one) => /auto|scroll/.test(getComputedStyle(one).overflowY) && one.checkVisibility())
-              .map((one) => one.clientHeight),
+              .filter((element) => /auto|scroll/.test(getComputedStyle(element).overflowY) && element.checkVisibility())
+              .map((element) => element.clientHeight),
           ),
         );
       expect(room, `${stage}: px to read in`).toBeGreaterThanOrEqual(Math.min(180, height - 140));
@@ -53,8 +53,11 @@ for (const { name, width, height, text } of SHAPES)
       .getByRole('group', { name: 'Levels at the station' })
       .evaluate((group) =>
         [...group.querySelectorAll('[role=button] > *')]
-          .filter((one) => one.scrollWidth > one.clientWidth + 1 && getComputedStyle(one).position !== 'absolute')
-          .map((one) => one.textContent),
+          .filter(
+            (element) =>
+              element.scrollWidth > element.clientWidth + 1 && getComputedStyle(element).position !== 'absolute',
+          )
+          .map((element) => element.textContent),
       );
     expect(cut).toEqual([]);
   });
@@ -71,7 +74,7 @@ test.describe('wide', () => {
     await chooser.setFiles(DEMO);
     const side = page.getByRole('separator', { name: 'Width of the drawings' });
     const flat = page.getByRole('separator', { name: 'Height of the upper drawing' });
-    const at = async (one: typeof side) => Number(await one.getAttribute('aria-valuenow'));
+    const at = async (locator: typeof side) => Number(await locator.getAttribute('aria-valuenow'));
     const before = await at(side);
     const box = await side.boundingBox();
     if (!box) throw new Error('no divider');

@@ -110,7 +110,7 @@ test('nothing acknowledged is lost, nothing doubled, nothing half applied, and w
     const order = (Object.keys(TIMES) as (keyof typeof TIMES)[])
       .flatMap((way) => Array.from({ length: TIMES[way] }, () => way))
       .map((way) => ({ way, at: Math.random() }))
-      .sort((one, other) => one.at - other.at);
+      .sort((a, b) => a.at - b.at);
     const worst = { server: 0, database: 0 };
     for (const { way } of order) {
       await soon(Math.random() * 700);
@@ -143,7 +143,7 @@ test('nothing acknowledged is lost, nothing doubled, nothing half applied, and w
     const told = acknowledged.map(({ id, job, sequence }) => `${job} ${id} ${sequence}`).sort();
     expect(logged.map(({ id, job, sequence }) => `${job} ${id} ${sequence}`).sort()).toEqual(told);
     for (const { id, sequence } of stands) {
-      const numbers = logged.filter(({ job }) => job === id).map((one) => one.sequence);
+      const numbers = logged.filter(({ job }) => job === id).map((entry) => entry.sequence);
       expect(numbers).toEqual(numbers.map((_none, index) => index + 1));
       expect(sequence).toBe(numbers.length);
     }

@@ -127,7 +127,7 @@ for (const [name, use] of [
       expect(book.suggestedFilename()).toBe('Tansy Hill order list.xlsx');
       const rows = Papa.parse<string[]>(readFileSync(await table.path(), 'utf8'), { skipEmptyLines: true }).data;
       const sheets = await readXlsxFile(await book.path());
-      const sheet = sheets.find((one) => one.sheet === 'Order list')?.data ?? [];
+      const sheet = sheets.find((sheet) => sheet.sheet === 'Order list')?.data ?? [];
       const [fromTable, fromBook] = [totals(rows), totals(sheet)];
       expect(fromTable.size).toBeGreaterThan(20);
       expect([...fromBook]).toEqual([...fromTable]);
@@ -136,7 +136,7 @@ for (const [name, use] of [
       expect(rows[0]).toEqual(['Job', 'Tansy Hill']);
       expect(rows[1]?.[0]).toBe('Date');
       // The places of an article sum up to what it has as it lies.
-      const places = sheets.find((one) => one.sheet === 'Places')?.data ?? [];
+      const places = sheets.find((sheet) => sheet.sheet === 'Places')?.data ?? [];
       const stone = places.filter(([article]) => article === 'Crushed stone, 3/4 in');
       expect(stone.reduce((sum, row) => sum + Number(row[3]), 0) * 1.05).toBeCloseTo(112.16, 1);
     });

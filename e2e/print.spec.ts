@@ -35,7 +35,7 @@ test('sketch, long sections and grade tables are printed in black and white, a l
   // Nothing is wider than the paper, Letter or A4, between its margins.
   const wide = await paper.evaluate((all) =>
     [...all.querySelectorAll('svg, table, .leaf')]
-      .map((one) => Math.round(one.getBoundingClientRect().right))
+      .map((element) => Math.round(element.getBoundingClientRect().right))
       .filter((right) => right > 702),
   );
   expect(wide).toEqual([]);

@@ -31,12 +31,12 @@ export function openProfiles(): Profiles {
   };
   return {
     of: (hasTouch) => {
-      const one = opened.get(hasTouch) ?? open(hasTouch);
-      opened.set(hasTouch, one);
-      return one;
+      const context = opened.get(hasTouch) ?? open(hasTouch);
+      opened.set(hasTouch, context);
+      return context;
     },
     close: async () => {
-      for (const one of opened.values()) await (await one).close();
+      for (const context of opened.values()) await (await context).close();
       for (const folder of folders) rmSync(folder, { recursive: true, force: true });
     },
   };

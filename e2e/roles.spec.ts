@@ -45,11 +45,11 @@ const addJob = (client: pg.Client) =>
   client.query('INSERT INTO job (company_id, id, name) VALUES (current_company(), $1, $2)', [randomUUID(), 'Yard']);
 
 test('two databases of one server have a role each: neither changes the other’s, nor sees what is not its own', async () => {
-  const [one, other] = [await database(), await database()];
-  const first = await ready(one);
+  const [a, b] = [await database(), await database()];
+  const first = await ready(a);
   const connected = new pg.Client({ connectionString: first });
   await connected.connect();
-  const second = await ready(other);
+  const second = await ready(b);
   expect(new URL(first).username).not.toBe(new URL(second).username);
   // The first is not put out, and lets itself in anew.
   expect((await connected.query('SELECT 1 AS one')).rows).toEqual([{ one: 1 }]);
@@ -57,7 +57,7 @@ test('two databases of one server have a role each: neither changes the other’
   await asApp(first, addJob);
   await asApp(second, addJob);
   const across = new URL(first);
-  across.pathname = new URL(other).pathname;
+  across.pathname = new URL(b).pathname;
   await expect(asApp(across.href, (client) => client.query('SELECT * FROM job'))).rejects.toThrow(/permission denied/);
 });
 
@@ -70,9 +70,9 @@ test('two programs on one database come to the same password, and start at once'
 
 test('a name that is too long for PostgreSQL still has a role of its own', async () => {
   const long = (end: string): string => `alveus_${'of_the_orchard_slope_'.repeat(2)}${end}`;
-  const [one, other] = [long('west_drain'), long('east_drain')];
-  expect(roleOf(one)).not.toBe(roleOf(other));
-  await asApp(await ready(await database(one)), addJob);
+  const [a, b] = [long('west_drain'), long('east_drain')];
+  expect(roleOf(a)).not.toBe(roleOf(b));
+  await asApp(await ready(await database(a)), addJob);
 });
 
 test('what was changed of the role since is put right at the next start', async () => {

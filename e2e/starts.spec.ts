@@ -59,7 +59,7 @@ function start(environment: Readonly<Record<string, string>> = {}): Start {
   return { process: child, said: () => said, url, ended };
 }
 
-const ctrlC = (one: Start): void => void process.kill(-(one.process.pid ?? 0), 'SIGINT');
+const ctrlC = (started: Start): void => void process.kill(-(started.process.pid ?? 0), 'SIGINT');
 
 /** What came of starts of this test and lives: numbers and command lines. */
 function living(): { readonly pid: number; readonly line: string }[] {
@@ -89,10 +89,10 @@ test('cut off at any moment it leaves nothing running and nothing half made', as
   test.setTimeout(60_000 + times * 30_000);
   // From an empty folder on, the first of them: each moment has its own thing in the making.
   for (let time = 0; time < times; time += 1) {
-    const one = start();
+    const started = start();
     await wait(200 + Math.random() * (time % 2 === 0 ? 3_000 : 8_000));
-    ctrlC(one);
-    expect([130, 0]).toContain(await one.ended);
+    ctrlC(started);
+    expect([130, 0]).toContain(await started.ended);
     expect(left()).toEqual([]);
     expect(runningServer(path.join(data, 'data'))).toBeUndefined();
     if (time % 2 === 0) rmSync(data, { recursive: true, force: true });
@@ -109,8 +109,8 @@ test('two at once serve one database; the one that stays has it when the other g
   test.setTimeout(60_000 + times * 40_000);
   for (let time = 0; time < times; time += 1) {
     if (time % 3 === 0) rmSync(data, { recursive: true, force: true });
-    const [one, other] = [start(), start()];
-    const [first, second] = await Promise.all([one.url, other.url]);
+    const [a, b] = [start(), start()];
+    const [first, second] = await Promise.all([a.url, b.url]);
     const id = randomUUID();
     const made = await fetch(`${first}/api/jobs`, {
       method: 'POST',
@@ -118,10 +118,10 @@ test('two at once serve one database; the one that stays has it when the other g
       body: JSON.stringify({ id, name: 'Yard' }),
     });
     expect(made.status).toBe(201);
-    const [goes, stays] = Math.random() < 0.5 ? [one, other] : [other, one];
+    const [goes, stays] = Math.random() < 0.5 ? [a, b] : [b, a];
     ctrlC(goes);
     await goes.ended;
-    expect((await fetch(`${stays === one ? first : second}/api/jobs/${id}`)).status).toBe(200);
+    expect((await fetch(`${stays === a ? first : second}/api/jobs/${id}`)).status).toBe(200);
     ctrlC(stays);
     await stays.ended;
     expect(left()).toEqual([]);
@@ -130,8 +130,8 @@ test('two at once serve one database; the one that stays has it when the other g
 
 test('PostgreSQL that dies is brought back, a server that dies too, and what was kept is there', async () => {
   test.setTimeout(120_000);
-  const one = start();
-  const url = await one.url;
+  const started = start();
+  const url = await started.url;
   const before = await itemsOf(url, DEMO_JOB);
   const healthy = async (): Promise<boolean> =>
     fetch(`${url}/api/health`).then(
@@ -140,7 +140,7 @@ test('PostgreSQL that dies is brought back, a server that dies too, and what was
     );
   for (const [times, kill] of (['SIGKILL', 'SIGINT'] as const).entries()) {
     process.kill(runningServer(path.join(data, 'data'))?.pid ?? 0, kill);
-    const back = (): number => one.said().split('PostgreSQL is back').length - 1;
+    const back = (): number => started.said().split('PostgreSQL is back').length - 1;
     await expect.poll(back, { timeout: 20_000 }).toBe(times + 1);
     await expect.poll(healthy, { timeout: 20_000 }).toBe(true);
   }
@@ -148,10 +148,10 @@ test('PostgreSQL that dies is brought back, a server that dies too, and what was
   const servers = living().filter(({ line }) => line.includes('apps/server/src/main.ts'));
   expect(servers).toHaveLength(1);
   for (const { pid } of servers) process.kill(pid, 'SIGKILL');
-  await expect.poll(() => one.said(), { timeout: 20_000 }).toContain('The server is back');
+  await expect.poll(() => started.said(), { timeout: 20_000 }).toContain('The server is back');
   expect(await itemsOf(url, DEMO_JOB)).toBe(before);
-  ctrlC(one);
-  await one.ended;
+  ctrlC(started);
+  await started.ended;
   expect(left()).toEqual([]);
 });
 
@@ -200,9 +200,9 @@ test('what is wrong is said in one sentence', async () => {
       [{ DATABASE_URL: at((url) => (url.pathname = '/held')), LOG_LEVEL: 'loud' }, /^LOG_LEVEL: /],
     ];
     for (const [environment, sentence] of wrong) {
-      const one = start(environment);
-      expect(await one.ended, one.said()).toBe(1);
-      const lines = one
+      const started = start(environment);
+      expect(await started.ended, started.said()).toBe(1);
+      const lines = started
         .said()
         .trim()
         .split('\n')

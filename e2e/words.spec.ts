@@ -19,8 +19,8 @@ const heard = (page: Page): Promise<string[]> =>
     add(front.innerText);
     for (const svg of front.querySelectorAll('svg'))
       for (const text of svg.querySelectorAll('text')) add(text.textContent);
-    for (const one of front.querySelectorAll('[aria-label], [placeholder], [aria-valuetext]'))
-      for (const name of ['aria-label', 'placeholder', 'aria-valuetext']) add(one.getAttribute(name));
+    for (const element of front.querySelectorAll('[aria-label], [placeholder], [aria-valuetext]'))
+      for (const name of ['aria-label', 'placeholder', 'aria-valuetext']) add(element.getAttribute(name));
     return [...said];
   });
 

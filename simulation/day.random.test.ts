@@ -139,7 +139,7 @@ class Day {
 
   /** Both values are shown, once. */
   private choose(of: Who, { mine, theirs, fields }: Conflict, choice: Choice): void {
-    for (const field of FIELDS.filter((one) => fields.includes(one))) {
+    for (const field of FIELDS.filter((field) => fields.includes(field))) {
       const [here, there] = [valueOf(mine, field), valueOf(theirs, field)];
       expect(here).not.toBe(there);
       const shown = `${of}: ${here} or ${there}`;

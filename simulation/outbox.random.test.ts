@@ -186,7 +186,7 @@ class World {
       }
       // What the device could not read while it was too old went round unharmed.
       for (const { item } of this.pumps.filter(({ job }) => job === id)) {
-        expect(JSON.stringify(items.find((one) => one.id === item.id))).toBe(JSON.stringify(item));
+        expect(JSON.stringify(items.find((candidate) => candidate.id === item.id))).toBe(JSON.stringify(item));
       }
       await outbox.open(id);
       const { plan, held } = store.getState().job;

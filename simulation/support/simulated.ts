@@ -28,7 +28,7 @@ export async function passes(ms: number): Promise<void> {
 
 /** A little of what goes on beside. */
 export async function ticks(count: number): Promise<void> {
-  for (let one = 0; one < count; one += 1) await new Promise((resolve) => setImmediate(resolve));
+  for (let tick = 0; tick < count; tick += 1) await new Promise((resolve) => setImmediate(resolve));
 }
 
 /** What a person typed, and whether the page had said that it is kept, or saved. */
@@ -93,7 +93,7 @@ export class SimulatedDevice<What> {
   /** What a page that goes now does not take with it: what is kept, and what waits no more. */
   noteKept(page: Page): void {
     const unkept = new Set(page.outbox.unkept().map(({ batch }) => batch.id));
-    for (const one of this.typed) if (one.page === page && !unkept.has(one.batch)) one.kept = true;
+    for (const entry of this.typed) if (entry.page === page && !unkept.has(entry.batch)) entry.kept = true;
   }
 
   async open(job: Uuid): Promise<void> {

@@ -82,14 +82,14 @@ function laterKinds() {
     '../../packages/plan/src/values',
   );
   const list = KIND_LIST as unknown as KindDeclaration<string, Declared>[];
-  const nodes = list.map((one) =>
-    one.kind === 'node'
+  const nodes = list.map((kind) =>
+    kind.kind === 'node'
       ? {
-          ...one,
-          schema: (one.schema as unknown as import('zod').ZodObject).extend({ checked: z.literal(true) }),
-          upgrades: { ...one.upgrades, [before]: (item: object) => ({ ...item, ...LATER }) },
+          ...kind,
+          schema: (kind.schema as unknown as import('zod').ZodObject).extend({ checked: z.literal(true) }),
+          upgrades: { ...kind.upgrades, [before]: (item: object) => ({ ...item, ...LATER }) },
         }
-      : one,
+      : kind,
   );
   const pump = {
     kind: PUMP,

@@ -131,7 +131,13 @@ export function benchCore(): Row[] {
   const dug = small.plan.runGround[small.runs[42] ?? ''];
   if (!dug) throw new Error('the frozen plan has changed');
   const deeper = applyEdits(small.plan, [
-    { op: 'put', item: { ...dug, breaks: dug.breaks.map((one) => ({ ...one, elevation: one.elevation + 0.01 })) } },
+    {
+      op: 'put',
+      item: {
+        ...dug,
+        breaks: dug.breaks.map((groundBreak) => ({ ...groundBreak, elevation: groundBreak.elevation + 0.01 })),
+      },
+    },
   ]);
   // Of an evaluation that came of one whose take-off was looked at.
   takeoff(before);
@@ -152,7 +158,9 @@ export function benchCore(): Row[] {
     'edit of one ground break',
     {
       ...ground,
-      breaks: ground.breaks.map((one, index) => (index === 3 ? { ...one, elevation: one.elevation + 0.1 } : one)),
+      breaks: ground.breaks.map((groundBreak, index) =>
+        index === 3 ? { ...groundBreak, elevation: groundBreak.elevation + 0.1 } : groundBreak,
+      ),
     },
     1,
   );

@@ -20,16 +20,16 @@ export async function benchDig(bench: Bench): Promise<Row[]> {
       await page.evaluate(
         () =>
           new Promise<number>((resolve, reject) => {
-            const tab = [...document.querySelectorAll<HTMLElement>('[role=tab]')].find((one) =>
-              one.textContent?.startsWith('Dig'),
+            const tab = [...document.querySelectorAll<HTMLElement>('[role=tab]')].find((element) =>
+              element.textContent?.startsWith('Dig'),
             );
             if (!tab) return reject(new Error('no tab for Dig'));
             const begun = performance.now();
             const look = (): void => {
               const rows = [...document.querySelectorAll('[role=button], button')].filter(
-                (one) =>
-                  one.textContent?.includes('Open in the trench view') &&
-                  one.checkVisibility({ visibilityProperty: true }),
+                (element) =>
+                  element.textContent?.includes('Open in the trench view') &&
+                  element.checkVisibility({ visibilityProperty: true }),
               );
               if (rows.length > 0) setTimeout(() => resolve(performance.now() - begun));
               else if (performance.now() - begun > 20_000) reject(new Error('the grade sheet does not open'));
@@ -46,7 +46,9 @@ export async function benchDig(bench: Bench): Promise<Row[]> {
     await page.getByRole('button', { name: 'Next' }).waitFor();
     next.push(
       ...(await page.evaluate(async (times) => {
-        const button = [...document.querySelectorAll<HTMLElement>('button')].find((one) => one.textContent === 'Next');
+        const button = [...document.querySelectorAll<HTMLElement>('button')].find(
+          (element) => element.textContent === 'Next',
+        );
         if (!button) throw new Error('no button for the next');
         const took: number[] = [];
         for (let time = 0; time < times; time += 1) {

@@ -79,7 +79,7 @@ async function gradeOf(bench: Bench, job: string, setUp?: (page: Page) => Promis
 const inverts = (page: Page): Promise<(string | null)[]> =>
   page
     .getByRole('slider', { name: /^(High|Low) invert of/ })
-    .evaluateAll((all) => all.map((one) => one.getAttribute('aria-valuetext')));
+    .evaluateAll((all) => all.map((handle) => handle.getAttribute('aria-valuetext')));
 
 /** Drags an invert in the middle of the line up and down: what hangs on it moves with it. */
 async function dragged(slow: SlowPage, way: 1 | -1): Promise<Measured & { readonly moved: number }> {

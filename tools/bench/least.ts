@@ -38,9 +38,8 @@ function other(highs: Solver, of: Program): { readonly work: () => number; reado
   };
 }
 
-const same = (one: number, another: number): void => {
-  if (Math.abs(one - another) > 1e-6 * (1 + Math.abs(another)))
-    throw new Error(`the least is ${one}, by another solver ${another}`);
+const same = (a: number, b: number): void => {
+  if (Math.abs(a - b) > 1e-6 * (1 + Math.abs(b))) throw new Error(`the least is ${a}, by another solver ${b}`);
 };
 
 const SIZES = [50, 200, 800, 3200] as const;
@@ -70,7 +69,7 @@ export async function benchLeast(): Promise<Row[]> {
     const { work, dispose } = other(highs, of);
     for (let turn = 0; turn < 3; turn += 1) choose(of);
     const [mine, theirs] = [0, 1, 2].reduce<readonly [number, number]>(
-      ([one, another]) => {
+      ([a, b]) => {
         let start = performance.now();
         const found = choose(of);
         const own = performance.now() - start;
@@ -79,7 +78,7 @@ export async function benchLeast(): Promise<Row[]> {
         const others = performance.now() - start;
         if (!found.ok) throw new Error('it can be laid');
         same(found.cost, cost);
-        return [Math.min(one, own), Math.min(another, others)];
+        return [Math.min(a, own), Math.min(b, others)];
       },
       [Infinity, Infinity],
     );

@@ -64,7 +64,7 @@ export function compare(a: () => unknown, b: () => unknown, rounds = 25, span = 
 
 /** How far the median of some values may be off, by their order: the usual distribution-free interval. */
 export function unsureOf(values: readonly number[]): number {
-  const sorted = [...values].sort((one, other) => one - other);
+  const sorted = [...values].sort((a, b) => a - b);
   const half = 0.98 * Math.sqrt(sorted.length);
   const at = (place: number): number => sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(place)))] as number;
   const middle = (sorted.length - 1) / 2;

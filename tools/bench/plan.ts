@@ -137,7 +137,7 @@ export function benchPlanCut(runCount: number): Plan {
     ];
   });
   for (let line = 0; line + 1 < lines.length; line += 4) {
-    const [own, lead] = [line, line + 1].map((one) => plan.run[runs[one * RUNS_IN_A_LINE] ?? '']);
+    const [own, lead] = [line, line + 1].map((index) => plan.run[runs[index * RUNS_IN_A_LINE] ?? '']);
     if (own?.length.from !== 'typed' || lead?.length.from !== 'typed') throw new Error('the frozen plan has changed');
     const far = Math.min(own.length.value, lead.length.value) * 0.9;
     items.push({

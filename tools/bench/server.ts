@@ -57,10 +57,10 @@ export async function benchServer(cleanup: (work: () => Promise<void> | void) =>
     return answer.rate;
   };
 
-  const [one, fifty, plain]: [number[], number[], number[]] = [[], [], []];
+  const [single, fifty, plain]: [number[], number[], number[]] = [[], [], []];
   for (let round = 0; round < ROUNDS; round += 1) {
     plain.push(await rate(bareUrl, Array<string>(CLIENTS).fill('/'), 1));
-    one.push(await rate(server.url, await jobs(), 1));
+    single.push(await rate(server.url, await jobs(), 1));
     fifty.push(await rate(server.url, await jobs(), 50));
   }
   const ratios = (a: readonly number[], b: readonly number[]): number =>
@@ -69,17 +69,17 @@ export async function benchServer(cleanup: (work: () => Promise<void> | void) =>
   return [
     {
       name: 'batches of one ÷ bare INSERTs, 8 clients',
-      value: ratios(one, plain),
+      value: ratios(single, plain),
       limit: 0.5,
       keep: 'at least',
-      detail: `${perSecond(one)} ÷ ${perSecond(plain)}, median of ${ROUNDS} rounds`,
+      detail: `${perSecond(single)} ÷ ${perSecond(plain)}, median of ${ROUNDS} rounds`,
     },
     {
       name: 'time of a batch of 50 ÷ batch of 1',
-      value: ratios(one, fifty),
+      value: ratios(single, fifty),
       limit: 3,
       keep: 'at most',
-      detail: `${perSecond(fifty)} against ${perSecond(one)}`,
+      detail: `${perSecond(fifty)} against ${perSecond(single)}`,
     },
   ];
 }

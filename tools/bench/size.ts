@@ -35,7 +35,7 @@ export async function benchSize(): Promise<Row[]> {
   const largestOf = (some: typeof parted) => some.reduce((a, b) => (b.bytes > a.bytes ? b : a));
   // A stage and its sheets come with the job; what is asked of the plan beyond that comes when somebody asks.
   const asked = ({ file }: { readonly file: string }): boolean => !/(Stage|Screen|sheets)-/.test(path.basename(file));
-  const largest = largestOf(parted.filter((one) => !asked(one)));
+  const largest = largestOf(parted.filter((chunk) => !asked(chunk)));
   const question = largestOf(parted.filter(asked));
   return [
     {

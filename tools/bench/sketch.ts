@@ -70,7 +70,7 @@ export async function benchSketch(bench: Bench): Promise<Row[]> {
   await page.close();
   const frames = (name: string, all: readonly Gesture[], more: string): Row => ({
     name,
-    value: median(all.map((one) => one.frame)),
+    value: median(all.map((gesture) => gesture.frame)),
     limit: 16,
     keep: 'at most',
     detail: `at ${SLOWER}× slow-down${more}`,
@@ -79,7 +79,7 @@ export async function benchSketch(bench: Bench): Promise<Row[]> {
     frames('panning a sketch of 200 runs, ms of script a frame', pans, ''),
     {
       name: 'the end of a pan, ms the page is busy (at most)',
-      value: Math.max(...pans.map((one) => one.rest)),
+      value: Math.max(...pans.map((pan) => pan.rest)),
       limit: 50,
       keep: 'at most',
       detail: `at ${SLOWER}× slow-down; shorter than 50 ms counts as 0; worst of ${ROUNDS}`,
@@ -87,7 +87,7 @@ export async function benchSketch(bench: Bench): Promise<Row[]> {
     frames(
       'zooming it, ms of script a frame',
       zooms,
-      `; drawn anew at rest in ${median(zooms.map((one) => one.rest)).toFixed(0)} ms at a stretch`,
+      `; drawn anew at rest in ${median(zooms.map((zoom) => zoom.rest)).toFixed(0)} ms at a stretch`,
     ),
   ];
 }

@@ -30,8 +30,8 @@ export async function benchStages(bench: Bench): Promise<Row[]> {
         const took = await page.evaluate(
           ([label, selector]) =>
             new Promise<number>((resolve, reject) => {
-              const tab = [...document.querySelectorAll<HTMLElement>('[role=tab]')].find((one) =>
-                one.textContent?.startsWith(label),
+              const tab = [...document.querySelectorAll<HTMLElement>('[role=tab]')].find((element) =>
+                element.textContent?.startsWith(label),
               );
               if (!tab) return reject(new Error(`no tab for ${label}`));
               const begun = performance.now();

@@ -26,7 +26,7 @@ export function setByFiles(out: string, before: string): void {
   if (!existsSync(path.join(out, OWN))) return;
   const all = existsSync(before) ? readdirSync(before).map(Number) : [];
   const into = path.join(before, String(Math.max(0, ...all) + 1));
-  for (const file of ownFiles(out).filter((one) => DIGEST.test(one) && existsSync(one)))
+  for (const file of ownFiles(out).filter((file) => DIGEST.test(file) && existsSync(file)))
     cpSync(file, path.join(into, path.relative(out, file)));
   if (!existsSync(before)) return;
   const kept = readdirSync(before).sort((a, b) => Number(a) - Number(b));

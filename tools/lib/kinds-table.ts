@@ -13,9 +13,9 @@ function fieldsOf(kind: (typeof KINDS)[number]): string {
   const { schema, words } = kindOf(kind);
   const shape = shapeOf(schema);
   return Object.entries<string | readonly [string, string]>(words.fields)
-    .map(([field, told]) => {
+    .map(([field, words]) => {
       const named = `\`${field}\`${shape[field]?.safeParse(undefined).success ? '?' : ''}`;
-      const said = typeof told === 'string' ? told : told[0];
+      const said = typeof words === 'string' ? words : words[0];
       return said === field ? named : `${named} (${said})`;
     })
     .join(', ');

@@ -138,10 +138,10 @@ test('a gate lets in so many, the next as one leaves, and sends away whom it wou
       inside -= 1;
       return 'done';
     });
-  const [one, two, three, four, five] = [visit(30), visit(150), visit(150), visit(5), visit(5)];
+  const [first, two, three, four, five] = [visit(30), visit(150), visit(150), visit(5), visit(5)];
   await expect(five).rejects.toBeInstanceOf(Crowded);
   await expect(four).rejects.toBeInstanceOf(Crowded);
-  expect(await Promise.all([one, two, three])).toEqual(['done', 'done', 'done']);
+  expect(await Promise.all([first, two, three])).toEqual(['done', 'done', 'done']);
   expect(most).toBe(2);
   expect(gate.empty).toBe(true);
   expect(await visit(1)).toBe('done');

@@ -72,8 +72,10 @@ test('as many bytes as a plan may have are taken, and no more; what was taken is
   // The largest plan in the fullest file.
   expect(LIMITS.planBytes + LIMITS.planItems * '    ,\n'.length + 1_000).toBeLessThan(LIMITS.fileBytes);
   // Less of it is always taken.
-  const [one] = changes;
-  await job.send(batch([{ op: 'remove', kind: 'runGround', id: one?.id ?? '', base: one?.revision ?? 0 }])).expect(200);
+  const [change] = changes;
+  await job
+    .send(batch([{ op: 'remove', kind: 'runGround', id: change?.id ?? '', base: change?.revision ?? 0 }]))
+    .expect(200);
 }, 60_000);
 
 test('what is counted of a plan is what is in it, whatever was put, changed, removed and refused', async () => {
@@ -159,9 +161,9 @@ test('a plan is read as it is at one moment: every batch is in it whole or not a
   })();
   for (let time = 0; time < 30; time += 1) {
     const { sequence, changes } = await job.since(0);
-    const [one, other] = pair.map((id) => changes.find((held) => held.id === id));
-    expect(one?.revision).toBe(other?.revision);
-    expect(one?.item).toEqual(other && { ...other.item, id: pair[0] });
+    const [a, b] = pair.map((id) => changes.find((held) => held.id === id));
+    expect(a?.revision).toBe(b?.revision);
+    expect(a?.item).toEqual(b && { ...b.item, id: pair[0] });
     expect(Math.max(...changes.map(({ revision }) => revision))).toBe(sequence);
   }
   working = false;

@@ -329,9 +329,9 @@ describe('bad input gets a 4xx, and changes nothing', () => {
   });
 
   test('a batch id of one job says nothing about another', async () => {
-    const [one, two] = [await newJob(world.app()), await newJob(world.app())];
+    const [first, two] = [await newJob(world.app()), await newJob(world.app())];
     const sent = batch([put(node(randomUUID(), 'Outlet'))]);
-    await one.send(sent).expect(200);
+    await first.send(sent).expect(200);
     const chained = batch([put(node(randomUUID(), 'Outlet'), { after: sent.id })]);
     expect((await two.send(chained).expect(422)).body.error.code).toBe('unknown-base');
     await two.send(sent).expect(200);

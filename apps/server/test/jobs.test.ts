@@ -23,7 +23,7 @@ test('a job is made, listed, renamed, deleted and brought back with all that was
   expect(await names()).toEqual([]);
   const deleted = async (company?: string): Promise<string[]> =>
     (await request(world.app(company)).get('/api/jobs/deleted').expect(200)).body.jobs.map(
-      (one: { name: string }) => one.name,
+      (job: { name: string }) => job.name,
     );
   expect(await deleted()).toEqual(['Cider barn and yard']);
   // Nobody else's.

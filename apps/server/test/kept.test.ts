@@ -69,7 +69,7 @@ describe.each([
   test('two who change one at the same time do not overwrite each other', async () => {
     const id = randomUUID();
     await put(kind, id, make('Town'), 0).expect(201);
-    const answers = await Promise.all([1, 2, 3, 4].map((one) => put(kind, id, make(`Town ${one}`), 1)));
+    const answers = await Promise.all([1, 2, 3, 4].map((number) => put(kind, id, make(`Town ${number}`), 1)));
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409]);
     const refused = answers.find(({ status }) => status === 409);
     expect(refused?.body.error).toMatchObject({ code: 'kept-moved', message: expect.stringMatching(/at version 2/) });
@@ -94,7 +94,7 @@ test('one of a kind is not one of another, though it has the same id', async () 
   await put('profile', id, rules('Rules'), 0).expect(201);
   await put('section', id, dug('Section'), 0).expect(201);
   await remove('section', id).expect(204);
-  expect((await list('profile')).some((one) => one.id === id)).toBe(true);
+  expect((await list('profile')).some((kept) => kept.id === id)).toBe(true);
   await put('profile', randomUUID(), dug('Section'), 0).expect(422);
   await put('section', randomUUID(), rules('Rules'), 0).expect(422);
   await request(world.app()).get('/api/kept/prices').expect(404);
@@ -166,7 +166,7 @@ test('one kept by an older program is brought forward when it is read', async ()
       JSON.stringify(old),
     ]);
   });
-  expect((await list('profile')).find((one) => one.id === id)?.body).toEqual({
+  expect((await list('profile')).find((kept) => kept.id === id)?.body).toEqual({
     kind: 'profile',
     id: ONLY,
     name: 'Old sheet',

@@ -25,8 +25,8 @@ describe('axes and labels', () => {
         number(-50, 500),
         number(-100, 100),
         (from, factor, start, value) => {
-          const one = scale(from, factor, start);
-          expect(one.from(one.to(value))).toBeCloseTo(value, 6);
+          const drawn = scale(from, factor, start);
+          expect(drawn.from(drawn.to(value))).toBeCloseTo(value, 6);
         },
       ),
     );
@@ -93,12 +93,12 @@ describe('axes and labels', () => {
 describe('the long section', () => {
   const shapesOf = (plan: Plan) => {
     const evaluation = evaluate(plan);
-    return [...evaluation.lines.values()].map((one) => ({ one, shapes: runShapes(evaluation, one, 8) }));
+    return [...evaluation.lines.values()].map((line) => ({ one: line, shapes: runShapes(evaluation, line, 8) }));
   };
 
   test('runs lie end to end along the line, ground and pipe within what is on show', () => {
-    for (const { one, shapes } of shapesOf(demo())) {
-      expect(shapes.map(({ start }) => start)).toEqual([...one.order.starts]);
+    for (const { one: line, shapes } of shapesOf(demo())) {
+      expect(shapes.map(({ start }) => start)).toEqual([...line.order.starts]);
       const extent = extentOf(shapes, []);
       for (const { start, run, ground, pipe, layers } of shapes) {
         expect(ground[0]?.[0]).toBeCloseTo(start, 9);
@@ -122,7 +122,7 @@ describe('the long section', () => {
       plan,
       runs.map((run: Run) => ({ op: 'put', item: { ...run, flow: otherFlow(run.flow) } })),
     );
-    const find = (of: Plan) => shapesOf(of).find(({ one }) => one.id === roof?.id);
+    const find = (of: Plan) => shapesOf(of).find(({ one: line }) => line.id === roof?.id);
     const [before, after] = [find(plan), find(turned)];
     const length = before?.one.order.length ?? NaN;
     const ground = (of: typeof before) => of?.shapes.flatMap((shape) => shape.ground) ?? [];
@@ -216,7 +216,7 @@ describe('names over the long section', () => {
         (chosen, called, width) => {
           const nodes = Object.values(evaluation.plan.node);
           const node = Object.fromEntries(
-            nodes.map((one, index) => [one.id, { ...one, name: called[index % called.length] ?? 'x' }]),
+            nodes.map((node, index) => [node.id, { ...node, name: called[index % called.length] ?? 'x' }]),
           );
           const frame = frameOf({ lowest: 90, highest: 100 }, chosen.order.length, width, 276);
           const names = nameRows(chosen, { node }, frame);
@@ -228,9 +228,9 @@ describe('names over the long section', () => {
             expect(left).toBeGreaterThanOrEqual(0);
             expect(right).toBeLessThanOrEqual(width);
           }
-          boxes.forEach((one, index) => {
+          boxes.forEach((box, index) => {
             for (const other of boxes.slice(index + 1))
-              expect(one.y !== other.y || one.left >= other.right || other.left >= one.right).toBe(true);
+              expect(box.y !== other.y || box.left >= other.right || other.left >= box.right).toBe(true);
           });
           expect(names[0]?.text).not.toBe('');
           expect(names.at(-1)?.text).not.toBe('');

@@ -24,7 +24,7 @@ jest.mock('../src/sync/SyncProvider', () => ({
 }));
 
 // These tests load all there is at once.
-jest.mock('../src/features/parts/splitting', () => jest.requireActual<object>('../src/features/parts/partingCode'));
+jest.mock('../src/features/parts/splitting', () => jest.requireActual<object>('../src/features/parts/splittingCode'));
 jest.mock('../src/ui/form/loaded', () => ({
   forms: () => jest.requireActual<object>('../src/ui/form/library'),
 }));

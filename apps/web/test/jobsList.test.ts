@@ -44,13 +44,13 @@ const ask = (store: FrameStore, why?: 'changed'): Promise<unknown> => store.disp
 let files = 0;
 const opened: Device[] = [];
 async function device(): Promise<Device> {
-  const one = await openDevice(`list-${(files += 1)}`, `first-${files}`);
-  opened.push(one);
-  return one;
+  const device = await openDevice(`list-${(files += 1)}`, `first-${files}`);
+  opened.push(device);
+  return device;
 }
 afterEach(() => {
   jest.restoreAllMocks();
-  for (const one of opened.splice(0)) one.close();
+  for (const device of opened.splice(0)) device.close();
 });
 const known = async (): Promise<never> => {
   throw new Refused(404, 'Job not found.', 'no-job');

@@ -52,7 +52,9 @@ const section = (evaluation: Evaluation, source: Source) => (
 
 /** All strokes on the page, however many paths they are in. */
 const strokes = (root: Element): string[] =>
-  [...root.querySelectorAll('path')].flatMap((one) => (one.getAttribute('d') ?? '').split(/(?=M)/).filter(Boolean));
+  [...root.querySelectorAll('path')].flatMap((element) =>
+    (element.getAttribute('d') ?? '').split(/(?=M)/).filter(Boolean),
+  );
 const wanted = (moving: Moving): string[] =>
   Object.values(movingPaths(moving, frame, true)).flatMap((d) => d.split(/(?=M)/).filter(Boolean));
 

@@ -57,28 +57,28 @@ test('with the server down edits are kept on the device, survive the page, and a
 
 test('an answer that was lost on the way makes nothing happen twice', async () => {
   const server = new FakeServer(JOB);
-  const one = await page(server, freshFile());
+  const tab = await page(server, freshFile());
   server.loseAnswer = true;
-  await one.edit(node('Basin'));
-  await one.outbox.run();
-  expect(one.words()).toBe('Saved');
+  await tab.edit(node('Basin'));
+  await tab.outbox.run();
+  expect(tab.words()).toBe('Saved');
   expect(server.taken).toHaveLength(1);
-  one.kill();
+  tab.kill();
 });
 
 test('somebody else’s edit of another field goes together with mine', async () => {
   const server = new FakeServer(JOB);
-  const one = await page(server, freshFile());
-  await one.edit(node('Basin', 1));
+  const tab = await page(server, freshFile());
+  await tab.edit(node('Basin', 1));
   server.up = false;
-  await one.edit(node('Mine', 1));
+  await tab.edit(node('Mine', 1));
   server.up = true;
   server.other(node('Basin', 7));
-  await one.outbox.run();
+  await tab.outbox.run();
   expect(server.held.get(`node:${NODE}`)?.item).toEqual(node('Mine', 7));
-  expect(one.plan().node[NODE]).toEqual(node('Mine', 7));
-  expect(one.words()).toBe('Saved');
-  one.kill();
+  expect(tab.plan().node[NODE]).toEqual(node('Mine', 7));
+  expect(tab.words()).toBe('Saved');
+  tab.kill();
 });
 
 test.each([
@@ -87,18 +87,18 @@ test.each([
 ] as const)('one field changed by both waits for a choice; %s holds after', async (choice, name) => {
   const server = new FakeServer(JOB);
   const file = freshFile();
-  const one = await page(server, file);
-  await one.edit(node('Basin'));
+  const tab = await page(server, file);
+  await tab.edit(node('Basin'));
   server.up = false;
-  await one.edit(node('Mine'));
+  await tab.edit(node('Mine'));
   server.up = true;
   server.other(node('Theirs'));
-  await one.outbox.run();
-  const [conflict] = one.store.getState().job.conflicts;
+  await tab.outbox.run();
+  const [conflict] = tab.store.getState().job.conflicts;
   expect([conflict?.mine, conflict?.theirs]).toEqual([node('Mine'), node('Theirs')]);
-  expect(one.words()).toMatch(/needs your decision/);
+  expect(tab.words()).toMatch(/needs your decision/);
   // Undecided, it outlives the page.
-  one.kill();
+  tab.kill();
   const two = await page(server, file);
   expect(two.store.getState().job.conflicts).toHaveLength(1);
   two.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice }));
@@ -111,30 +111,30 @@ test.each([
 
 test('what is typed while a conflict is open is what it shows, and what was decided before it is asked anew', async () => {
   const server = new FakeServer(JOB);
-  const one = await page(server, freshFile());
-  await one.edit(node('Basin'));
+  const tab = await page(server, freshFile());
+  await tab.edit(node('Basin'));
   server.up = false;
-  await one.edit(node('Mine'));
+  await tab.edit(node('Mine'));
   server.up = true;
   server.other(node('Theirs'));
-  await one.outbox.run();
-  await one.edit(node('Mine, later'));
-  const shown = () => one.store.getState().job.conflicts.map(({ mine, theirs }) => [mine, theirs]);
+  await tab.outbox.run();
+  await tab.edit(node('Mine, later'));
+  const shown = () => tab.store.getState().job.conflicts.map(({ mine, theirs }) => [mine, theirs]);
   expect(shown()).toEqual([[node('Mine, later'), node('Theirs')]]);
-  one.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice: 'theirs' }));
-  await one.edit(node('Mine, last'));
-  await one.outbox.settle();
+  tab.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice: 'theirs' }));
+  await tab.edit(node('Mine, last'));
+  await tab.outbox.settle();
   expect(shown()).toEqual([[node('Mine, last'), node('Theirs')]]);
   expect(nameOn(server)).toBe('Theirs');
-  one.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice: 'mine' }));
-  await one.outbox.settle();
+  tab.store.dispatch(conflictChosen({ key: `node:${NODE}`, choice: 'mine' }));
+  await tab.outbox.settle();
   expect(nameOn(server)).toBe('Mine, last');
-  one.kill();
+  tab.kill();
 });
 
 test('what no server would take is not taken, and is said by the names people know', async () => {
   const server = new FakeServer(JOB);
-  const one = await page(server, freshFile());
+  const tab = await page(server, freshFile());
   const material = {
     kind: 'material',
     id: uuid(),
@@ -144,61 +144,61 @@ test('what no server would take is not taken, and is said by the names people kn
     waste: 0.05,
     loose: 1.1,
   } as Item;
-  one.actions.edit([{ op: 'put', item: material }]);
-  one.actions.edit([{ op: 'put', item: { ...material, density: 1_600 * 1_187 } as Item }]);
-  expect(one.store.getState().notice).toMatch(/^Not saved. The material “Crushed stone”, density/);
-  expect(one.plan().material[material.id]).toEqual(material);
-  await one.outbox.run();
-  await one.settled();
-  expect(one.words()).toBe('Saved');
+  tab.actions.edit([{ op: 'put', item: material }]);
+  tab.actions.edit([{ op: 'put', item: { ...material, density: 1_600 * 1_187 } as Item }]);
+  expect(tab.store.getState().notice).toMatch(/^Not saved. The material “Crushed stone”, density/);
+  expect(tab.plan().material[material.id]).toEqual(material);
+  await tab.outbox.run();
+  await tab.settled();
+  expect(tab.words()).toBe('Saved');
   // What is taken back by a step is checked as well, and what comes after is not held up.
-  one.actions.edit([{ op: 'put', item: node('Basin') }]);
-  await one.outbox.run();
+  tab.actions.edit([{ op: 'put', item: node('Basin') }]);
+  await tab.outbox.run();
   expect(nameOn(server)).toBe('Basin');
 });
 
 test('what others did is heard, removals too', async () => {
   const server = new FakeServer(JOB);
-  const one = await page(server, freshFile());
-  await one.edit(node('Basin'));
+  const tab = await page(server, freshFile());
+  await tab.edit(node('Basin'));
   const two = await page(server, freshFile());
   expect(two.plan().node[NODE]).toEqual(node('Basin'));
   two.store.dispatch(planEdited({ edits: [{ op: 'remove', kind: 'node', id: NODE }], batch: uuid(), way: 'do' }));
   await two.outbox.run();
   await two.settled();
   await two.outbox.run();
-  await one.outbox.run();
-  expect(one.plan().node[NODE]).toBeUndefined();
-  one.kill();
+  await tab.outbox.run();
+  expect(tab.plan().node[NODE]).toBeUndefined();
+  tab.kill();
   two.kill();
 });
 
 test('a device that cannot keep says so, and the edit goes to the server all the same', async () => {
   const server = new FakeServer(JOB);
-  const one = await page(server, freshFile());
+  const tab = await page(server, freshFile());
   jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
     throw new DOMException('full', 'QuotaExceededError');
   });
   server.up = false;
-  await one.edit(node('Basin'));
-  expect(one.words()).toMatch(/Not saved: .* Leave this page open/);
+  await tab.edit(node('Basin'));
+  expect(tab.words()).toMatch(/Not saved: .* Leave this page open/);
   server.up = true;
-  await one.outbox.run();
-  expect(one.words()).toBe('Saved');
+  await tab.outbox.run();
+  expect(tab.words()).toBe('Saved');
   expect(nameOn(server)).toBe('Basin');
-  one.kill();
+  tab.kill();
 });
 
 test('undo and redo reach back over a reload', async () => {
   const server = new FakeServer(JOB);
   const file = freshFile();
-  const one = await page(server, file);
-  await one.edit(node('Basin'));
-  await one.edit(node('Yard basin'));
-  one.actions.undo();
-  await one.settled();
-  await one.outbox.run();
-  one.kill();
+  const tab = await page(server, file);
+  await tab.edit(node('Basin'));
+  await tab.edit(node('Yard basin'));
+  tab.actions.undo();
+  await tab.settled();
+  await tab.outbox.run();
+  tab.kill();
   const two = await page(server, file);
   expect(two.plan().node[NODE]).toEqual(node('Basin'));
   two.actions.redo();
@@ -215,61 +215,61 @@ test('undo and redo reach back over a reload', async () => {
 describe('a reading taken back', () => {
   test('while it still waits on the device leaves no trace, there or on the server; redoing it sends it once', async () => {
     const server = new FakeServer(JOB);
-    const one = await page(server, freshFile());
+    const tab = await page(server, freshFile());
     server.up = false;
     const first = shot(1.2);
-    await one.edit(first);
-    await one.edit(shot(1.3, { supersedes: first.id }));
-    expect(await one.onDevice()).toBe(2);
-    one.actions.undo();
-    await one.settled();
-    expect(Object.values(one.plan().shot)).toEqual([first]);
-    expect(await one.onDevice()).toBe(1);
-    one.actions.undo();
-    await one.settled();
-    expect(Object.values(one.plan().shot)).toEqual([]);
-    expect(await one.onDevice()).toBe(0);
-    one.actions.redo();
-    await one.settled();
-    expect(Object.values(one.plan().shot)).toEqual([first]);
+    await tab.edit(first);
+    await tab.edit(shot(1.3, { supersedes: first.id }));
+    expect(await tab.onDevice()).toBe(2);
+    tab.actions.undo();
+    await tab.settled();
+    expect(Object.values(tab.plan().shot)).toEqual([first]);
+    expect(await tab.onDevice()).toBe(1);
+    tab.actions.undo();
+    await tab.settled();
+    expect(Object.values(tab.plan().shot)).toEqual([]);
+    expect(await tab.onDevice()).toBe(0);
+    tab.actions.redo();
+    await tab.settled();
+    expect(Object.values(tab.plan().shot)).toEqual([first]);
     server.up = true;
-    await one.outbox.run();
-    expect(one.words()).toBe('Saved');
+    await tab.outbox.run();
+    expect(tab.words()).toBe('Saved');
     expect(server.taken.map(({ changes }) => changes.length)).toEqual([1]);
-    one.kill();
+    tab.kill();
   });
 
   test('once it was sent is a record of its own, and brings the reading before it back into force', async () => {
     const server = new FakeServer(JOB);
-    const one = await page(server, freshFile());
+    const tab = await page(server, freshFile());
     const first = shot(1.2);
     const second = shot(1.3, { supersedes: first.id });
-    await one.edit(first);
-    await one.edit(second);
-    one.actions.undo();
-    await one.settled();
-    await one.outbox.run();
+    await tab.edit(first);
+    await tab.edit(second);
+    tab.actions.undo();
+    await tab.settled();
+    await tab.outbox.run();
     const shots = [...server.held.values()].map(({ item }) => item);
     expect(shots).toHaveLength(3);
     expect(shots).toContainEqual(expect.objectContaining({ recalls: second.id }));
-    expect(inForce(Object.values(one.plan().shot)).standing.map(({ id }) => id)).toEqual([first.id]);
-    one.kill();
+    expect(inForce(Object.values(tab.plan().shot)).standing.map(({ id }) => id)).toEqual([first.id]);
+    tab.kill();
   });
 
   test('that was being sent when the line broke may have arrived, and so is not taken back without a trace', async () => {
     const server = new FakeServer(JOB);
-    const one = await page(server, freshFile());
+    const tab = await page(server, freshFile());
     server.loseAnswer = true;
     const first = shot(1.2);
-    await one.edit(first);
-    one.actions.undo();
-    await one.settled();
-    await one.outbox.run();
-    await one.settled();
-    await one.outbox.run();
+    await tab.edit(first);
+    tab.actions.undo();
+    await tab.settled();
+    await tab.outbox.run();
+    await tab.settled();
+    await tab.outbox.run();
     expect(server.taken).toHaveLength(2);
-    expect(inForce(Object.values(one.plan().shot)).standing).toEqual([]);
-    one.kill();
+    expect(inForce(Object.values(tab.plan().shot)).standing).toEqual([]);
+    tab.kill();
   });
 });
 
@@ -292,48 +292,48 @@ describe('while what waits is being made anew', () => {
 
   test('what is typed then comes after it, and is not lost', async () => {
     const server = new FakeServer(JOB);
-    const one = await page(server, freshFile());
-    await one.edit(node('Basin', 1));
+    const tab = await page(server, freshFile());
+    await tab.edit(node('Basin', 1));
     server.up = false;
-    await one.edit(node('Basin', 2));
+    await tab.edit(node('Basin', 2));
     server.up = true;
     server.other(node('Theirs', 1));
-    const { begun, go } = slowly(one.device);
-    const round = one.outbox.run();
+    const { begun, go } = slowly(tab.device);
+    const round = tab.outbox.run();
     await until(begun);
-    const now = one.plan().node[NODE] as Item;
-    one.store.dispatch(
+    const now = tab.plan().node[NODE] as Item;
+    tab.store.dispatch(
       planEdited({ edits: [{ op: 'put', item: { ...now, water: { high: 3 } } as Item }], batch: uuid(), way: 'do' }),
     );
     go();
     await round;
-    await one.outbox.run();
-    await one.settled();
-    expect(one.words()).toBe('Saved');
+    await tab.outbox.run();
+    await tab.settled();
+    expect(tab.words()).toBe('Saved');
     expect(server.item(`node:${NODE}`)).toEqual(node('Theirs', 3));
-    expect(one.plan().node[NODE]).toEqual(node('Theirs', 3));
+    expect(tab.plan().node[NODE]).toEqual(node('Theirs', 3));
   });
 
   test('a job that is opened then gets none of it', async () => {
     const server = new FakeServer(JOB);
     const yard = new FakeServer(YARD);
-    const one = await page(server, freshFile(), together(server, yard));
-    await one.edit(node('Basin', 1));
+    const tab = await page(server, freshFile(), together(server, yard));
+    await tab.edit(node('Basin', 1));
     server.up = false;
-    await one.edit(node('Basin', 2));
+    await tab.edit(node('Basin', 2));
     server.up = true;
     server.other(node('Theirs', 1));
-    const { begun, go } = slowly(one.device);
-    void one.outbox.run();
+    const { begun, go } = slowly(tab.device);
+    void tab.outbox.run();
     await until(begun);
-    const opening = one.outbox.open(YARD);
+    const opening = tab.outbox.open(YARD);
     await new Promise((resolve) => setTimeout(resolve, 20));
     go();
     await opening;
-    await one.outbox.run();
-    expect(one.store.getState().job).toMatchObject({ id: YARD, pending: [] });
-    expect(Object.keys(one.plan().node)).toEqual([]);
-    await one.outbox.run();
+    await tab.outbox.run();
+    expect(tab.store.getState().job).toMatchObject({ id: YARD, pending: [] });
+    expect(Object.keys(tab.plan().node)).toEqual([]);
+    await tab.outbox.run();
     expect(server.item(`node:${NODE}`)).toEqual(node('Theirs', 2));
   });
 });

@@ -35,8 +35,8 @@ describe('the sketch', () => {
     fc.assert(
       fc.property(fc.array(spot, { minLength: 1, maxLength: 30 }), (spots) => {
         const view = fitView(spots, size);
-        for (const one of spots) {
-          const { x, y } = toScreen(view, size, one);
+        for (const spot of spots) {
+          const { x, y } = toScreen(view, size, spot);
           expect(x).toBeGreaterThanOrEqual(60);
           expect(x).toBeLessThanOrEqual(size.width - 60);
           expect(y).toBeGreaterThan(39.9);
@@ -155,10 +155,13 @@ describe('the picture under the frame', () => {
       const { labels, chosen } = labelled(zoom);
       // From far off there is room for few names.
       if (zoom >= 3) expect(labels.some(({ key }) => key === chosen)).toBe(true);
-      labels.forEach((one, index) =>
+      labels.forEach((label, index) =>
         labels.slice(index + 1).forEach((other) => {
           const apart =
-            one.right <= other.left || other.right <= one.left || one.bottom <= other.top || other.bottom <= one.top;
+            label.right <= other.left ||
+            other.right <= label.left ||
+            label.bottom <= other.top ||
+            other.bottom <= label.top;
           expect(apart).toBe(true);
         }),
       );

@@ -34,11 +34,11 @@ test('a device that kept a plan of version 1 brings it forward, waiting edits an
   old.close();
   const server = new FakeServer(JOB);
   server.other({ kind: 'node', id: NODE, name: 'Ditch', form: 'daylight', water: { high: 28 } });
-  const one = await page(server, file);
-  await one.outbox.run();
-  expect(one.words()).toBe('Saved');
+  const tab = await page(server, file);
+  await tab.outbox.run();
+  expect(tab.words()).toBe('Saved');
   expect(server.held.get(`node:${NODE}`)?.item).toMatchObject({ water: { high: 29 } });
-  one.kill();
+  tab.kill();
 });
 
 test('what waits on a device since version 2 is brought forward, and arrives', async () => {
@@ -67,15 +67,15 @@ test('what waits on a device since version 2 is brought forward, and arrives', a
   });
   old.close();
   server.up = false;
-  const one = await page(server, file);
-  expect(one.plan().run[NODE]).toMatchObject({ a: low, b: high, flow: 'to-a' });
-  expect(one.plan().runGrade[NODE]).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
+  const tab = await page(server, file);
+  expect(tab.plan().run[NODE]).toMatchObject({ a: low, b: high, flow: 'to-a' });
+  expect(tab.plan().runGrade[NODE]).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
   server.up = true;
-  await one.outbox.run();
+  await tab.outbox.run();
   expect(server.held.get(`runGrade:${NODE}`)?.item).toEqual({ kind: 'runGrade', id: NODE, a: 28, stepA: 0.1 });
   // It may have arrived before, so it was sent as it was then: the server brings it forward.
   expect(server.came).toMatchObject([{ format: 2, changes: [{ op: 'put', item: grade, base: 0 }] }]);
-  one.kill();
+  tab.kill();
 });
 
 test('what this device kept before batches told their format is in the format of then; a newer app’s is let be', async () => {
@@ -97,11 +97,11 @@ test('what this device kept before batches told their format is in the format of
   await before.add('pending', { job: JOB, id: uuid(), changes: [{ op: 'put', item, base: 0 }], step });
   await before.put('steps', { past: [step], future: [] }, JOB);
   before.close();
-  const one = await page(server, file);
-  expect(one.words()).toBe('Saved');
+  const tab = await page(server, file);
+  expect(tab.words()).toBe('Saved');
   expect(server.came).toMatchObject([{ format: 3, changes: [{ op: 'put', item, base: 0 }] }]);
-  expect(one.store.getState().job.past).toEqual([step]);
-  one.kill();
+  expect(tab.store.getState().job.past).toEqual([step]);
+  tab.kill();
   const newer = await openDB(file, 9_999);
   const told = jest.fn();
   await expect(openDevice(file, `${file}-none`, told)).rejects.toThrow();

@@ -11,8 +11,8 @@ function luminance(colour: string): number {
   return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
 }
 
-function contrast(one: string, other: string): number {
-  const [light = 0, dark = 0] = [luminance(one), luminance(other)].sort((a, b) => b - a);
+function contrast(first: string, other: string): number {
+  const [light = 0, dark = 0] = [luminance(first), luminance(other)].sort((a, b) => b - a);
   return (light + 0.05) / (dark + 0.05);
 }
 

@@ -82,8 +82,12 @@ test('one of a few: Tab comes to the chosen one, arrows go round and choose', as
   show(<Choosing />);
   const group = screen.getByRole('radiogroup', { name: 'Service' });
   const [storm, french, sewer] = within(group).getAllByRole('radio') as [HTMLElement, HTMLElement, HTMLElement];
-  expect([storm, french, sewer].map((one) => one.getAttribute('aria-checked'))).toEqual(['false', 'true', 'false']);
-  expect([storm, french, sewer].map((one) => one.tabIndex)).toEqual([-1, 0, -1]);
+  expect([storm, french, sewer].map((element) => element.getAttribute('aria-checked'))).toEqual([
+    'false',
+    'true',
+    'false',
+  ]);
+  expect([storm, french, sewer].map((element) => element.tabIndex)).toEqual([-1, 0, -1]);
   arrow(french, 'ArrowRight');
   expect(document.activeElement).toBe(sewer);
   expect(sewer.getAttribute('aria-checked')).toBe('true');

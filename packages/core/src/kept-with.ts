@@ -3,18 +3,18 @@
  * Nothing makes it stale: plans, their tables and items are never changed, an edit makes others.
  */
 export function keptWith<Of extends object, Value>(work: (of: Of) => Value): (of: Of) => Value {
-  const known = new WeakMap<Of, Value>();
+  const memo = new WeakMap<Of, Value>();
   return (of) => {
-    let value = known.get(of);
-    if (value === undefined) known.set(of, (value = work(of)));
+    let value = memo.get(of);
+    if (value === undefined) memo.set(of, (value = work(of)));
     return value;
   };
 }
 
 /** The same of two things. */
 export function keptWithBoth<One extends object, Other extends object, Value>(
-  work: (one: One, other: Other) => Value,
-): (one: One, other: Other) => Value {
+  work: (a: One, b: Other) => Value,
+): (a: One, b: Other) => Value {
   const byOne = keptWith((one: One) => keptWith((other: Other) => work(one, other)));
-  return (one, other) => byOne(one)(other);
+  return (a, b) => byOne(a)(b);
 }

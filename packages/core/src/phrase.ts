@@ -24,8 +24,8 @@ export function exact(value: number, quantity: Quantity): Measured {
 }
 
 /** Two that stand side by side because they differ: whatever their size, they do not read alike. */
-export function apart(one: Measured, other: Measured): [Measured, Measured] {
-  return [{ ...one, unlike: other.value }, other];
+export function apart(a: Measured, b: Measured): [Measured, Measured] {
+  return [{ ...a, unlike: b.value }, b];
 }
 
 /** As a sentence or a row begins. */

@@ -6,6 +6,6 @@ export const NEAR = 1e-6;
 export const NEAR_SLOPE = 1e-9;
 
 /** Whether two levels are one, or both unknown. */
-export function alike(one: number | undefined, other: number | undefined): boolean {
-  return one === undefined || other === undefined ? one === other : Math.abs(one - other) <= NEAR;
+export function alike(a: number | undefined, b: number | undefined): boolean {
+  return a === undefined || b === undefined ? a === b : Math.abs(a - b) <= NEAR;
 }

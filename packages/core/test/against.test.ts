@@ -111,8 +111,8 @@ test('wherever a branch lies, and whatever holds it: nothing more stands against
       const before = evaluation.runs.get(run)?.grade;
       if (!found || !before) return;
       expect(found.by).toBeGreaterThanOrEqual(0);
-      const grave = (one: Plan) =>
-        findingsOf(evaluate(one))
+      const grave = (plan: Plan) =>
+        findingsOf(evaluate(plan))
           .filter(({ severity }) => severity !== 'watch')
           .map(({ id }) => id);
       const after = applyEdits(plan, found.edits);

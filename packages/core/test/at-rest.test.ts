@@ -74,9 +74,9 @@ function cells({ runs, nodes }: Evaluation) {
     outside.push(undefined);
     return bottom.length - 1;
   };
-  const join = (one: number, other: number): void => {
-    joined[one]?.push(other);
-    joined[other]?.push(one);
+  const join = (a: number, b: number): void => {
+    joined[a]?.push(b);
+    joined[b]?.push(a);
   };
   const at = new Map<string, number>();
   for (const node of nodes.values()) {
@@ -119,7 +119,7 @@ function filled({ bottom, joined, out, outside }: ReturnType<typeof cells>): num
       }
     }
   }
-  const comesIn = outside.map((one) => one ?? -Infinity);
+  const comesIn = outside.map((inflow) => inflow ?? -Infinity);
   for (let moved = true; moved;) {
     moved = false;
     for (let cell = 0; cell < bottom.length; cell += 1) {
@@ -129,7 +129,7 @@ function filled({ bottom, joined, out, outside }: ReturnType<typeof cells>): num
       moved = true;
     }
   }
-  return level.map((one, cell) => Math.max(one, comesIn[cell] as number));
+  return level.map((height, cell) => Math.max(height, comesIn[cell] as number));
 }
 
 test('water at rest is what is left when a network is filled and runs out drop by drop, piece by piece', () => {
@@ -194,7 +194,8 @@ test('what findings say of standing water is what is drawn and compared: the sam
     fc.property(drawArb, (draw) => {
       const evaluation = evaluate(job(network(draw)).plan);
       for (const { id, node, leaving, rim } of evaluation.nodes.values()) {
-        const found = (rule: string) => findingsOf(evaluation).find((one) => one.rule === rule && one.node === id);
+        const found = (rule: string) =>
+          findingsOf(evaluation).find((finding) => finding.rule === rule && finding.node === id);
         const stands = standsBehind(evaluation, id);
         const there = evaluation.rest.levels.get(id);
         if (leaving.length === 0 && risesIn(node)) {

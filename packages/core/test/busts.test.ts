@@ -53,13 +53,15 @@ function likely(loop: Sighted): string[] {
 
 /** With the reading of one sight a foot off. */
 const off = (loop: Sighted, setup: number, sight: 'back' | 'fore', at: string): Sighted =>
-  loop.map((one) =>
-    one[0] === setup && one[1] === sight && one[2] === at ? [one[0], one[1], one[2], one[3], 'wrong'] : one,
+  loop.map((sighting) =>
+    sighting[0] === setup && sighting[1] === sight && sighting[2] === at
+      ? [sighting[0], sighting[1], sighting[2], sighting[3], 'wrong']
+      : sighting,
   );
 
 /** More shots, before the setup they are from turns. */
 const also = (loop: Sighted, ...more: Sighted): Sighted =>
-  [...loop, ...more].sort((one, other) => one[0] - other[0] || (one[1] === other[1] ? 0 : one[1] === 'back' ? -1 : 1));
+  [...loop, ...more].sort((a, b) => a[0] - b[0] || (a[1] === b[1] ? 0 : a[1] === 'back' ? -1 : 1));
 
 test('nothing was shot twice: the readings cannot tell', () => {
   expect(likely(off(LOOP, 2, 'fore', 'TP3'))).toEqual([]);

@@ -76,7 +76,7 @@ test('a trench that gets deeper from 3 to 6 ft over 30 ft needs a ladder from 10
   const result = evaluation.lines.get(line);
   if (!result) throw new Error('no line');
   const classes = classesAlong(result, evaluation.runs, evaluation.profile);
-  expect(classes.map((one) => one.class)).toEqual(['shallow', 'ladder', 'protect']);
+  expect(classes.map((stretch) => stretch.class)).toEqual(['shallow', 'ladder', 'protect']);
   expect(classes.map(({ to }) => to / FOOT).map((to) => Number(to.toFixed(6)))).toEqual([10, 20, 30]);
 });
 

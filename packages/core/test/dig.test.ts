@@ -81,8 +81,8 @@ test('whatever the job: what is proposed breaks no limit, digs what it says, mov
         const is = after.grade.runs.get(run);
         expect(Math.abs((is?.low ?? NaN) - low.level)).toBeLessThan(1e-6);
         expect(Math.abs((is?.high ?? NaN) - high.level)).toBeLessThan(1e-6);
-        for (const one of [low, high])
-          if (one.fixed && one.was !== undefined) expect(Math.abs(one.level - one.was)).toBeLessThan(1e-6);
+        for (const invert of [low, high])
+          if (invert.fixed && invert.was !== undefined) expect(Math.abs(invert.level - invert.was)).toBeLessThan(1e-6);
       }
       // What a person fixed is as it was, and none of it is fixed twice over now.
       for (const [id, facts] of Object.entries(plan.runGrade)) expect(after.plan.runGrade[id]).toMatchObject(facts);

@@ -47,7 +47,7 @@ function toTheBox({ plan, lower }: Grown): Grown {
 
 const FIELD: Field = { count: 4, length: ft(60), spacing: ft(6), ahead: ft(5), slope: 0, towards: 'on' };
 const lineNamed = (plan: Plan, name: string) => {
-  const line = [...evaluate(plan).lines.values()].find((one) => one.line.name === name);
+  const line = [...evaluate(plan).lines.values()].find((line) => line.line.name === name);
   const run = evaluate(plan).runs.get(line?.order.runs[0]?.id ?? '');
   if (!run) throw new Error(`no ${name}`);
   return run;

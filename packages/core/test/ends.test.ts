@@ -49,7 +49,7 @@ test('each end is one change of what stands there, and tells what the plan then 
   for (const { edits, stands, changes } of endsAt(evaluation, ids['Out'] ?? '')) {
     expect(edits.map((edit) => (edit.op === 'put' ? edit.item.id : edit.id))).toEqual([ids['Out']]);
     const after = evaluate(applyEdits(plan, edits));
-    const wet = [...after.rest.runs.values()].reduce((sum, one) => sum + one.wet, 0);
+    const wet = [...after.rest.runs.values()].reduce((sum, run) => sum + run.wet, 0);
     expect(stands?.wet ?? 0).toBeCloseTo(wet, 9);
     const were = new Set(findingsOf(evaluation).map(({ id }) => id));
     expect(changes.come.map(({ id }) => id)).toEqual(

@@ -47,7 +47,7 @@ function editOf(evaluation: Evaluation, { kind, item, which, how, to }: EditSpec
 /** With its references to things that are there. */
 function pointing(item: Item, { plan }: Evaluation, to: number | undefined): Item {
   if (to === undefined) return item;
-  const one = (kind: Kind): Uuid | undefined =>
+  const idOfKind = (kind: Kind): Uuid | undefined =>
     Object.keys(plan[kind])[to % Math.max(1, Object.keys(plan[kind]).length)];
   const fields: Readonly<Record<string, Kind>> = {
     run: 'run',
@@ -57,18 +57,18 @@ function pointing(item: Item, { plan }: Evaluation, to: number | undefined): Ite
     setup: 'setup',
   };
   const set = Object.entries(fields).flatMap(([field, kind]) => {
-    const id = field in item ? one(kind) : undefined;
+    const id = field in item ? idOfKind(kind) : undefined;
     return id === undefined ? [] : [[field, id] as const];
   });
-  const lead = item.kind === 'sharing' ? { lead: { ...item.lead, run: one('run') ?? item.lead.run } } : {};
+  const lead = item.kind === 'sharing' ? { lead: { ...item.lead, run: idOfKind('run') ?? item.lead.run } } : {};
   return { ...item, ...Object.fromEntries(set), ...lead };
 }
 
 test.each(KINDS)('an edit of a %s, then of any kind, removals too, gives what a fresh evaluation gives', (kind) => {
   fc.assert(
-    fc.property(surveyedArb, editOfKind(kind), fc.array(editArb, { maxLength: 5 }), (first, one, more) => {
+    fc.property(surveyedArb, editOfKind(kind), fc.array(editArb, { maxLength: 5 }), (first, step, more) => {
       let evaluation = evaluate(first.plan);
-      for (const spec of [one, ...more]) {
+      for (const spec of [step, ...more]) {
         const edit = editOf(evaluation, spec);
         if (!edit) continue;
         const plan = applyEdits(evaluation.plan, [edit]);

@@ -51,7 +51,7 @@ test('lifts follow one another from the bottom to the ground, none thicker than 
         const order = lifts.map(({ zone }) =>
           ['bed', 'haunch', 'side', 'overlay', 'backfill', 'surface'].indexOf(zone),
         );
-        expect(order).toEqual([...order].sort((one, other) => one - other));
+        expect(order).toEqual([...order].sort((a, b) => a - b));
         // Nothing is covered before it was seen.
         expect(lifts.flatMap(({ before }) => before).length).toBe(new Set(lifts.flatMap(({ before }) => before)).size);
       },

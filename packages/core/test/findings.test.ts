@@ -13,8 +13,8 @@ const judge = (spec: LineSpec, ...more: Parameters<typeof buildLine>[1] & object
   findingsOf(evaluate(buildLine(spec, more).plan)).filter(({ rule }) => rule !== ('hole-unset' satisfies RuleName));
 const rules = (spec: LineSpec): string[] => judge(spec).map(({ rule }) => rule);
 const find = (findings: readonly Finding[], rule: RuleName): Finding => {
-  const found = findings.find((one) => one.rule === rule);
-  if (!found) throw new Error(`no ${rule} among ${findings.map((one) => one.rule).join(', ')}`);
+  const found = findings.find((finding) => finding.rule === rule);
+  if (!found) throw new Error(`no ${rule} among ${findings.map((finding) => finding.rule).join(', ')}`);
   return found;
 };
 
@@ -286,10 +286,10 @@ test('every finding has a name of its own, and says why, whose rule and what cou
   });
   expect(findings.length).toBeGreaterThan(6);
   expect(new Set(findings.map(({ id }) => id)).size).toBe(findings.length);
-  for (const one of findings) {
-    expect(say(one.what, 'feet')).toMatch(/\.$/);
-    expect(one.why.length * one.source.length * one.gives.length).toBeGreaterThan(0);
-    expect(one.by === undefined || one.by.value >= 0).toBe(true);
+  for (const finding of findings) {
+    expect(say(finding.what, 'feet')).toMatch(/\.$/);
+    expect(finding.why.length * finding.source.length * finding.gives.length).toBeGreaterThan(0);
+    expect(finding.by === undefined || finding.by.value >= 0).toBe(true);
   }
 });
 

@@ -128,10 +128,10 @@ describe('facts that say too much', () => {
       { op: 'put', item: { ...(built.plan.runGrade[lower] as ItemOf<'runGrade'>), stepB: -0.3 } },
     ]);
     const turned = { ...plan, run: Object.fromEntries([upper, lower].map((id) => [id, plan.run[id]])) as Plan['run'] };
-    const [one, other] = [solveGrade(plan), solveGrade(turned)];
-    expect(one.surplus).toEqual([expect.objectContaining({ contradicts: true })]);
-    expect(other.surplus).toEqual(one.surplus);
-    for (const id of built.runs) expect(other.runs.get(id)).toEqual(one.runs.get(id));
+    const [a, b] = [solveGrade(plan), solveGrade(turned)];
+    expect(a.surplus).toEqual([expect.objectContaining({ contradicts: true })]);
+    expect(b.surplus).toEqual(a.surplus);
+    for (const id of built.runs) expect(b.runs.get(id)).toEqual(a.runs.get(id));
   });
 
   test('a contradiction never crashes, and is found whatever else is there', () => {
@@ -159,7 +159,7 @@ describe('facts that say too much', () => {
             const wanted = facts[name];
             if (wanted === undefined) continue;
             const holds = Math.abs((solved[name] ?? NaN) - wanted) < 1e-6;
-            const reported = surplus.some((one) => one.run === id && one.fact === name && one.contradicts);
+            const reported = surplus.some((fact) => fact.run === id && fact.fact === name && fact.contradicts);
             expect(holds || reported).toBe(true);
           }
         }

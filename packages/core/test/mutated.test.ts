@@ -90,7 +90,8 @@ test(`${COUNT} files that came to harm are told or worked through, with no crash
     try {
       expectSound(plan);
       const evaluation = evaluate(plan);
-      for (const one of findingsOf(evaluation)) expect(say(one.what, 'feet')).not.toMatch(/NaN|Infinity|undefined/);
+      for (const finding of findingsOf(evaluation))
+        expect(say(finding.what, 'feet')).not.toMatch(/NaN|Infinity|undefined/);
       for (const spot of networkSpots(plan, evaluation.topology).values())
         expect(Number.isFinite(spot.east + spot.north)).toBe(true);
       const [line] = evaluation.lines.values();
@@ -156,13 +157,13 @@ describe('heavy but valid plans are worked through, or refused plainly', () => {
   };
 
   test('200 runs of 100 km', () => {
-    const one = line();
+    const base = line();
     const nodes = Array.from({ length: 201 }, node);
-    const runs = nodes.slice(1).map((upper, index) => run(one.id, (nodes[index] as Item).id, upper.id, 100_000));
+    const runs = nodes.slice(1).map((upper, index) => run(base.id, (nodes[index] as Item).id, upper.id, 100_000));
     const plan = planOf([
       pipe,
       section,
-      one,
+      base,
       ...nodes,
       ...runs,
       ...nodes.map(({ id }): Item => ({ kind: 'nodeGround', id, elevation: 5 })),

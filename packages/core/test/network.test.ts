@@ -161,7 +161,7 @@ describe('what hangs on what', () => {
 
   test('a branch takes its invert from the trunk it joins', () => {
     const { plan, branch } = tree();
-    const run = Object.values(plan.run).find((one) => one.line === branch);
+    const run = Object.values(plan.run).find((run) => run.line === branch);
     // 100 + 1 % of 50.
     expect(evaluate(plan).runs.get(run?.id ?? '')?.grade.low).toBeCloseTo(100.5, 9);
     expect(rules(plan).filter((rule) => rule === 'not-connected' || rule === 'ring')).toEqual([]);
@@ -183,9 +183,9 @@ describe('what hangs on what', () => {
     const { trunk, plan, branch, top } = tree();
     const moved = moveBranch(plan, branch, trunk.nodes[2] ?? '');
     if (!moved.ok) throw new Error(moved.message);
-    const run = Object.values(plan.run).find((one) => one.line === branch);
+    const run = Object.values(plan.run).find((run) => run.line === branch);
     expect(evaluate(applyEdits(plan, moved.edits)).runs.get(run?.id ?? '')?.grade.low).toBeCloseTo(101, 9);
-    const twigTop = Object.values(plan.run).find((one) => one.a === top)?.b ?? '';
+    const twigTop = Object.values(plan.run).find((run) => run.a === top)?.b ?? '';
     for (const node of [top, twigTop])
       expect(moveBranch(plan, branch, node)).toMatchObject({ ok: false, message: expect.stringMatching(/drain/) });
   });

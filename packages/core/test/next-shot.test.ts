@@ -77,7 +77,7 @@ class Crew {
   }
 
   run(name: string, at: number): Target {
-    const run = Object.values(this.plan.run).find((one) => one.name === name);
+    const run = Object.values(this.plan.run).find((run) => run.name === name);
     return { on: 'run', run: run?.id ?? '', at: ft(at) };
   }
 }

@@ -21,7 +21,7 @@ function listened(
   const off = standIn(
     { truth, stood: () => beat * BEAT, random, every },
     { ...NO_FAULTS, ...faults },
-  )((one) => heard.push(one));
+  )((beat) => heard.push(beat));
   for (beat = 1; beat <= beats; beat += 1) tick();
   off();
   tick();

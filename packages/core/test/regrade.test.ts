@@ -71,7 +71,7 @@ test('a drag shows every run where the whole computation has it, and what did no
         const run = seen.runs.get(id);
         const before = on.runs.get(id);
         // A trench that others lie in is another one when they move.
-        const lies = (one: typeof run): string => JSON.stringify([one?.grade, one?.form?.beside]);
+        const lies = (shape: typeof run): string => JSON.stringify([shape?.grade, shape?.form?.beside]);
         const moved = lies(whole.runs.get(id)) !== lies(before);
         expect(run === before).toBe(!moved);
         expect(seen.runs.get(id)).toBe(run);
@@ -123,9 +123,9 @@ test('grades solved from what was solved before are those solved anew, whichever
     fc.property(fc.array(surveyedArb, { minLength: 1, maxLength: 3 }), toldArb, (parts, told) => {
       // Several networks in one plan, which have nothing to do with each other.
       const plan = parts.reduce<Plan>(
-        (all, { plan: one }) =>
+        (all, { plan: plan }) =>
           Object.fromEntries(
-            Object.entries(all).map(([kind, table]) => [kind, { ...table, ...one[kind as keyof Plan] }]),
+            Object.entries(all).map(([kind, table]) => [kind, { ...table, ...plan[kind as keyof Plan] }]),
           ) as unknown as Plan,
         (parts[0] as (typeof parts)[number]).plan,
       );

@@ -140,14 +140,14 @@ describe('worked by hand', () => {
   };
 
   test('100.00 + 4.36 − 6.12 + 3.05 = 101.29; the benchmark then reads 1.32, which gives 99.97: not trusted at 0.02', () => {
-    const one = benchmark('BM', 100);
+    const start = benchmark('BM', 100);
     const worked = (last: number) =>
       trustIn(2, [
-        one,
-        shot(1, 'back', on(one), 4.36),
+        start,
+        shot(1, 'back', on(start), 4.36),
         shot(1, 'fore', TURNING, 6.12),
         shot(2, 'back', TURNING, 3.05),
-        ...(Number.isNaN(last) ? [] : [shot(2, 'fore', on(one), last)]),
+        ...(Number.isNaN(last) ? [] : [shot(2, 'fore', on(start), last)]),
       ]);
     const unchecked = worked(NaN);
     expect(unchecked.is).toBe('unchecked');
@@ -277,7 +277,7 @@ test('what is set lower reads more: bottom, bedding, flow line, top and overlay 
       const rising = (['bottom', 'foundation', 'bedding', 'flow', 'top'] as const).flatMap(
         (mark) => levels[mark] ?? [],
       );
-      expect([...rising].sort((one, other) => one - other)).toEqual(rising);
+      expect([...rising].sort((a, b) => a - b)).toEqual(rising);
       if (levels.overlay !== undefined && levels.ground !== undefined)
         expect(levels.overlay).toBeLessThanOrEqual(levels.ground);
       const cuts = cutsFrom(200, levels);
@@ -305,11 +305,11 @@ test('the marks of a stick agree with readings: its foot on each thing, the beam
           expect(height).toBeCloseTo(readingOf(beam, levels[mark] ?? NaN, at), 9);
           // Along the whole run it is one stick.
           expect(
-            stickMarks(levelsAt(run, 0), { by: 'beam', over }).find((one) => one.mark === mark)?.height,
+            stickMarks(levelsAt(run, 0), { by: 'beam', over }).find((stickMark) => stickMark.mark === mark)?.height,
           ).toBeCloseTo(height, 9);
         }
         const heights = marks.map(({ height }) => height);
-        expect([...heights].sort((one, other) => other - one)).toEqual(heights);
+        expect([...heights].sort((a, b) => b - a)).toEqual(heights);
         if (marks.length > 1) expect(marks[0]?.mark).toBe('bottom');
         for (const { height } of stickMarks(levels, { by: 'foot' })) expect(height).toBeGreaterThanOrEqual(0);
       },

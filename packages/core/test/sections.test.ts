@@ -34,7 +34,7 @@ function drain(service: 'french-drain' | 'leader', key: keyof typeof LIBRARY) {
 
 test('stone under the pipe of a French drain is 3 in more to dig, and as much more stone, for each foot of its 12 in', () => {
   const { sections } = drain('french-drain', 'frenchBedded');
-  const of = (key: string) => sections.find((one) => one.key === key);
+  const of = (key: string) => sections.find((section) => section.key === key);
   const [under, bottom] = [of('frenchBedded'), of('french')];
   if (!under || !bottom) throw new Error('not in the library');
   expect(under.now).toBe(true);
@@ -70,7 +70,10 @@ test('a section that is tried is the plan with the line dug by it, and takes not
     const after = applyEdits(plan, edits);
     const evaluation = evaluate(after);
     expect(evaluation.lines.get(line)?.soil).toEqual(soil);
-    const mass = takes(evaluation, line).reduce((sum, one) => (one.what.of === 'material' ? sum + one.mass : sum), 0);
+    const mass = takes(evaluation, line).reduce(
+      (sum, take) => (take.what.of === 'material' ? sum + take.mass : sum),
+      0,
+    );
     expect(bought.mass).toBeCloseTo(mass, 9);
     expect(after.runGrade).toEqual(plan.runGrade);
     for (const edit of edits)

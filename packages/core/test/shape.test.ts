@@ -159,7 +159,7 @@ function accountOf(ditch: Ditch): Account {
       const out = Math.abs(x) - width / 2;
       return out <= 0 ? 0 : heightOut(x < 0 ? ditch.left : ditch.right, out);
     },
-    pipes: [{ x: 0, low: ditch.bedding, radius }, ...places].map((one) => ({ ...one, x: one.x - middle })),
+    pipes: [{ x: 0, low: ditch.bedding, radius }, ...places].map((place) => ({ ...place, x: place.x - middle })),
   };
 }
 
@@ -278,7 +278,7 @@ function areasOf(ditch: Ditch, depth: number, within = 1e-12): { whole: number; 
       for (let index = 0; index < 12; index += 1) corners.add(to * (account.width / 2 + index * side.tread));
   for (const { x, radius } of account.pipes) for (const part of [-1, 0, 1]) corners.add(x + part * radius);
   for (const corner of turnsOf(ditch, depth, account)) corners.add(corner);
-  const cuts = [...corners].filter((x) => x >= left && x <= right).sort((one, other) => one - other);
+  const cuts = [...corners].filter((x) => x >= left && x <= right).sort((a, b) => a - b);
   const over = (f: (x: number) => number): number =>
     cuts.slice(1).reduce((sum, cut, index) => sum + integrate(f, cuts[index] as number, cut, within), 0);
   const chord = (x: number, from: number, to: number): number =>
@@ -394,19 +394,19 @@ test('volumes of a trench that gets deeper are its areas summed up along it, to 
         };
         // Depths at which the area has a corner or jumps are met by halving.
         const parts = [...Array.from({ length: 17 }, (_, part) => part / 16), ...cornersOf(ditch, depths)].sort(
-          (one, other) => one - other,
+          (a, b) => a - b,
         );
-        const sum = (of: (one: typeof amounts) => number): number =>
+        const sum = (of: (volumes: typeof amounts) => number): number =>
           10 *
           parts.reduce(
             (all, to, index) => all + integrate((share) => of(area(share)), parts[index - 1] ?? 0, to, 1e-13),
             0,
           );
         const within = 1e-9 * Math.max(amounts.excavation, 1);
-        expect(Math.abs(amounts.excavation - sum((one) => one.excavation))).toBeLessThan(within);
-        expect(Math.abs(amounts.pipe - sum((one) => one.pipe))).toBeLessThan(within);
+        expect(Math.abs(amounts.excavation - sum((volumes) => volumes.excavation))).toBeLessThan(within);
+        expect(Math.abs(amounts.pipe - sum((volumes) => volumes.pipe))).toBeLessThan(within);
         amounts.layers.forEach((volume, index) =>
-          expect(Math.abs(volume - sum((one) => one.layers[index] as number))).toBeLessThan(within),
+          expect(Math.abs(volume - sum((volumes) => volumes.layers[index] as number))).toBeLessThan(within),
         );
       },
     ),
@@ -446,20 +446,20 @@ test('a trench seen from its other end, and one parted by a node, take just the 
         const amounts = (of: typeof whole, runs: readonly Uuid[]) =>
           runs.reduce(
             (sum, run) => {
-              const one = of.runs.get(run)?.trench?.amounts;
-              if (!one) throw new Error('no amounts');
+              const volumes = of.runs.get(run)?.trench?.amounts;
+              if (!volumes) throw new Error('no amounts');
               return {
-                excavation: sum.excavation + one.excavation,
-                pipe: sum.pipe + one.pipe,
-                stone: sum.stone + (one.layers[0] as number),
+                excavation: sum.excavation + volumes.excavation,
+                pipe: sum.pipe + volumes.pipe,
+                stone: sum.stone + (volumes.layers[0] as number),
               };
             },
             { excavation: 0, pipe: 0, stone: 0 },
           );
-        const same = (one: ReturnType<typeof amounts>, other: ReturnType<typeof amounts>): void => {
-          expect(one.excavation).toBeCloseTo(other.excavation, 8);
-          expect(one.pipe).toBeCloseTo(other.pipe, 8);
-          expect(one.stone).toBeCloseTo(other.stone, 8);
+        const same = (a: ReturnType<typeof amounts>, b: ReturnType<typeof amounts>): void => {
+          expect(a.excavation).toBeCloseTo(b.excavation, 8);
+          expect(a.pipe).toBeCloseTo(b.pipe, 8);
+          expect(a.stone).toBeCloseTo(b.stone, 8);
         };
         const before = amounts(whole, [lead]);
         // What is told from the fixed end moves nowhere when the water is turned round.
@@ -471,7 +471,7 @@ test('a trench seen from its other end, and one parted by a node, take just the 
           left: ditch.right,
           right: ditch.left,
           across: -ditch.across,
-          beside: ditch.beside.map((one) => ({ ...one, lies: one.lies === 'left' ? 'right' : 'left' })),
+          beside: ditch.beside.map((lying) => ({ ...lying, lies: lying.lies === 'left' ? 'right' : 'left' })),
         };
         const other = planOf(mirrored, [low, high]);
         same(amounts(evaluate(other.plan), [other.lead]), before);

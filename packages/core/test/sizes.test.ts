@@ -73,7 +73,7 @@ test('a size is the plan with it laid, and what stands against every size is sai
   const grave = sizes.map(({ edits }) =>
     findingsOf(evaluate(applyEdits(plan, edits))).filter(({ severity }) => severity !== 'watch'),
   );
-  const common = (grave[0] ?? []).filter(({ id }) => grave.every((some) => some.some((one) => one.id === id)));
+  const common = (grave[0] ?? []).filter(({ id }) => grave.every((some) => some.some((finding) => finding.id === id)));
   expect(common.length).toBeGreaterThan(0);
   sizes.forEach(({ against, edits, dug, sums }, index) => {
     const after = evaluate(applyEdits(plan, edits));

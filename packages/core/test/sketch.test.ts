@@ -95,8 +95,8 @@ describe('the sketch', () => {
       expect([x, y]).toEqual([expect.closeTo(first.x, 9), expect.closeTo(first.y, 9)]);
       return (head.north - first.head.north) * first.x - (head.east - first.head.east) * first.y;
     });
-    for (const [index, one] of off.entries())
-      for (const other of [0, ...off.slice(0, index)]) expect(Math.abs(one - other)).toBeGreaterThan(1);
+    for (const [index, distance] of off.entries())
+      for (const other of [0, ...off.slice(0, index)]) expect(Math.abs(distance - other)).toBeGreaterThan(1);
   });
 
   test('a place by distance and bearing, and by chainage and offset, by hand', () => {

@@ -174,17 +174,17 @@ const depthOf = ({ plan, ids }: Septic): number => (evaluate(plan).holes.get(ids
 const nodeOf = ({ plan, ids }: Septic, name: string): ItemOf<'node'> => plan.node[ids[name] ?? ''] as ItemOf<'node'>;
 
 const FAULTS: Readonly<Record<string, (septic: Septic) => Fault | undefined>> = {
-  'said to be sloped, and cut upright': (one) => ({
-    ...tankHole(one, (hole) => ({ ...bare(hole), protection: 'sloped', side: { by: 'upright' } })),
+  'said to be sloped, and cut upright': (system) => ({
+    ...tankHole(system, (hole) => ({ ...bare(hole), protection: 'sloped', side: { by: 'upright' } })),
     rule: 'sides-steep',
   }),
-  'nobody says how people are protected': (one) => ({ ...tankHole(one, bare), rule: 'hole-deep' }),
-  'a shield without a size': (one) => ({
-    ...tankHole(one, (hole) => ({ ...bare(hole), protection: 'shielded' })),
+  'nobody says how people are protected': (system) => ({ ...tankHole(system, bare), rule: 'hole-deep' }),
+  'a shield without a size': (system) => ({
+    ...tankHole(system, (hole) => ({ ...bare(hole), protection: 'shielded' })),
     rule: 'shield-unsized',
   }),
-  'upright over a low shield': (one) => ({
-    ...tankHole(one, (hole) => ({
+  'upright over a low shield': (system) => ({
+    ...tankHole(system, (hole) => ({
       ...bare(hole),
       protection: 'shielded',
       side: { by: 'upright' },
@@ -192,14 +192,14 @@ const FAULTS: Readonly<Record<string, (septic: Septic) => Fault | undefined>> = 
     })),
     rule: 'shield-low',
   }),
-  'benched in loose soil': (one) =>
-    one.spec.soil === 'C' || one.spec.soil === undefined
-      ? { ...tankHole(one, (hole) => ({ ...bare(hole), protection: 'benched' })), rule: 'bench-loose' }
+  'benched in loose soil': (system) =>
+    system.spec.soil === 'C' || system.spec.soil === undefined
+      ? { ...tankHole(system, (hole) => ({ ...bare(hole), protection: 'benched' })), rule: 'bench-loose' }
       : undefined,
-  'a face of 5 ft': (one) =>
-    one.spec.soil === 'A' || one.spec.soil === 'B'
+  'a face of 5 ft': (system) =>
+    system.spec.soil === 'A' || system.spec.soil === 'B'
       ? {
-          ...tankHole(one, (hole) => ({
+          ...tankHole(system, (hole) => ({
             ...bare(hole),
             protection: 'benched',
             side: { by: 'benched', first: ft(5), rise: ft(4), tread: ft(4) },
@@ -207,47 +207,47 @@ const FAULTS: Readonly<Record<string, (septic: Septic) => Fault | undefined>> = 
           rule: 'bench-tall',
         }
       : undefined,
-  'an inlet typed 4 in too low': (one) => ({
-    ...tankHole(one, (hole) => {
+  'an inlet typed 4 in too low': (system) => ({
+    ...tankHole(system, (hole) => {
       const ports = hole.ports ?? { inlet: 0, outlet: 0, wall: 0 };
       return { ...hole, ports: { ...ports, inlet: ports.inlet - inch(4) } };
     }),
     rule: 'ports-meet',
   }),
-  'a tank that is out of the ground': (one) => ({
-    ...tankHole(one, (hole) => {
+  'a tank that is out of the ground': (system) => ({
+    ...tankHole(system, (hole) => {
       const ports = hole.ports ?? { inlet: 0, outlet: 0, wall: 0 };
-      const by = ft(one.spec.over[0] + 0.5);
+      const by = ft(system.spec.over[0] + 0.5);
       return { ...hole, tall: hole.tall + by, ports: { ...ports, inlet: ports.inlet + by, outlet: ports.outlet + by } };
     }),
     rule: 'lid-out',
   }),
-  'a tank outlet as high as its inlet': (one) => {
-    const run = one.plan.run[one.ids['Effluent'] ?? ''] as ItemOf<'run'>;
+  'a tank outlet as high as its inlet': (system) => {
+    const run = system.plan.run[system.ids['Effluent'] ?? ''] as ItemOf<'run'>;
     const slope =
-      (evaluate(one.plan).runs.get(run.id)?.grade.slope ?? 0) +
-      ft(one.spec.falls[0] / 12 - 0.01) / ft(one.spec.effluent.length);
+      (evaluate(system.plan).runs.get(run.id)?.grade.slope ?? 0) +
+      ft(system.spec.falls[0] / 12 - 0.01) / ft(system.spec.effluent.length);
     return {
       edits: [put({ kind: 'runGrade', id: run.id, b: ft(99.99), slope: run.flow === 'to-a' ? slope : -slope })],
       rule: 'inlet-low',
-      at: one.ids['Tank'] ?? '',
+      at: system.ids['Tank'] ?? '',
       also: ['ports-meet'],
     };
   },
-  'a lateral end with 4 ft more ground': (one) => {
-    const id = one.ids['End 1'] ?? '';
-    const ground = one.plan.nodeGround[id];
+  'a lateral end with 4 ft more ground': (system) => {
+    const id = system.ids['End 1'] ?? '';
+    const ground = system.plan.nodeGround[id];
     return ground
       ? {
           edits: [put({ ...ground, elevation: ground.elevation + ft(4) })],
           rule: 'field-deep',
-          at: one.ids['Lateral 1'] ?? '',
+          at: system.ids['Lateral 1'] ?? '',
         }
       : undefined;
   },
-  'a pit that met water a foot under a lateral': (one) => {
-    const run = one.ids['Lateral 1'] ?? '';
-    const depth = evaluate(one.plan).runs.get(run)?.trench?.deepest?.depth ?? 0;
+  'a pit that met water a foot under a lateral': (system) => {
+    const run = system.ids['Lateral 1'] ?? '';
+    const depth = evaluate(system.plan).runs.get(run)?.trench?.deepest?.depth ?? 0;
     const pit: Item = {
       kind: 'testPit',
       id: newId(),
@@ -259,23 +259,23 @@ const FAULTS: Readonly<Record<string, (septic: Septic) => Fault | undefined>> = 
     };
     return { edits: [put(pit)], rule: 'field-water', at: run };
   },
-  'a pit that met water over the bottom of a sloped hole': (one) => {
-    const { soil } = one.spec;
+  'a pit that met water over the bottom of a sloped hole': (system) => {
+    const { soil } = system.spec;
     if (soil !== 'A' && soil !== 'B') return undefined;
-    const { edits, at } = tankHole(one, (hole) => ({ ...bare(hole), protection: 'sloped' }));
+    const { edits, at } = tankHole(system, (hole) => ({ ...bare(hole), protection: 'sloped' }));
     const pit: Item = {
       kind: 'testPit',
       id: newId(),
       name: 'Pit 1',
-      place: { run: one.ids['Sewer'] ?? '', at: ft(5) },
+      place: { run: system.ids['Sewer'] ?? '', at: ft(5) },
       depth: ft(9),
       description: '',
-      groundwater: ft(depthOf(one) - 0.5),
+      groundwater: ft(depthOf(system) - 0.5),
     };
     return { edits: [...edits, put(pit)], rule: 'seepage', at };
   },
-  'a gas main through the hole of the tank': (one) => {
-    const run = one.plan.run[one.ids['Sewer'] ?? ''] as ItemOf<'run'>;
+  'a gas main through the hole of the tank': (system) => {
+    const run = system.plan.run[system.ids['Sewer'] ?? ''] as ItemOf<'run'>;
     const main: Item = {
       kind: 'crossing',
       id: newId(),
@@ -291,31 +291,31 @@ const FAULTS: Readonly<Record<string, (septic: Septic) => Fault | undefined>> = 
     };
     return { edits: [put(main)], rule: 'utility-in-hole', at: main.id };
   },
-  'a rim under its pipes': (one) => ({
-    edits: [put({ ...nodeOf(one, 'Box'), rim: ft(98) })],
+  'a rim under its pipes': (system) => ({
+    edits: [put({ ...nodeOf(system, 'Box'), rim: ft(98) })],
     rule: 'rim-low',
-    at: one.ids['Box'] ?? '',
+    at: system.ids['Box'] ?? '',
     also: ['lid-out'],
   }),
-  'a lateral without stone': (one) => {
-    const run = one.plan.run[one.ids['Lateral 1'] ?? ''] as ItemOf<'run'>;
+  'a lateral without stone': (system) => {
+    const run = system.plan.run[system.ids['Lateral 1'] ?? ''] as ItemOf<'run'>;
     return { edits: [put(plain), put({ ...run, section: plain.id })], rule: 'drain-stone', at: run.id };
   },
-  'a hole that nobody set': (one) => ({
-    edits: [{ op: 'remove', kind: 'hole', id: one.ids['Tank'] ?? '' }],
+  'a hole that nobody set': (system) => ({
+    edits: [{ op: 'remove', kind: 'hole', id: system.ids['Tank'] ?? '' }],
     rule: 'hole-unset',
-    at: one.ids['Tank'] ?? '',
+    at: system.ids['Tank'] ?? '',
   }),
 };
 
 test.each(Object.entries(FAULTS))('of one fault only that is told: %s', (_told, faultIn) => {
   let tried = 0;
   fc.assert(
-    fc.property(septicArb, (one) => {
-      const fault = faultIn(one);
+    fc.property(septicArb, (system) => {
+      const fault = faultIn(system);
       if (!fault) return;
       tried += 1;
-      const found = findingsOf(evaluate(applyEdits(one.plan, [...fault.edits])));
+      const found = findingsOf(evaluate(applyEdits(system.plan, [...fault.edits])));
       const told = found.filter(
         ({ rule, node, run, id }) => rule === fault.rule && [node, run].concat(id.split(':')).includes(fault.at),
       );

@@ -254,7 +254,9 @@ test('one fault in a sound plan is found, at its place, and nothing else', () =>
       }
       const told = there.some(
         ({ id, run: at, line, stretches }) =>
-          [at, line].includes(fault.at) || id.includes(fault.at) || stretches.some((one) => one.run === fault.at),
+          [at, line].includes(fault.at) ||
+          id.includes(fault.at) ||
+          stretches.some((stretch) => stretch.run === fault.at),
       );
       expect([fault.rule, told]).toEqual([fault.rule, true]);
       const others = grave(found).filter(({ rule }) => rule !== fault.rule && !fault.also?.includes(rule));

@@ -34,7 +34,7 @@ function levels(
     return [
       { kind: 'setup', id, name: `Setup ${index + 1}`, order: index, ...(sights === undefined ? {} : { sights }) },
       shot('back', back, 0),
-      ...between.map((one, at) => shot('fore', one, at + 1)),
+      ...between.map((target, at) => shot('fore', target, at + 1)),
       ...(fore ? [shot('fore', fore, 100)] : []),
     ];
   });

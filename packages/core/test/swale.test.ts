@@ -77,8 +77,8 @@ test('a swale 1 ft deep, 2 ft wide at its bottom, sides 4 to 1: 6 sq ft all alon
 
 test('the trench begins at the bottom of the swale: it is a foot less deep, and the swale is spoil besides', () => {
   const spec = oneRun();
-  const [without, withOne] = [spec, { ...spec, swales: [{ on: 'Main' }] }].map((one) => {
-    const { plan, ids } = job(one);
+  const [without, withOne] = [spec, { ...spec, swales: [{ on: 'Main' }] }].map((spec) => {
+    const { plan, ids } = job(spec);
     const evaluation = evaluate(plan);
     const run = evaluation.runs.get(ids['Main'] ?? '');
     const line = evaluation.lines.get(ids['Line'] ?? '');

@@ -193,7 +193,7 @@ describe('cut lists', () => {
             least,
             go(
               index + 1,
-              left.map((one, at) => (at === bin ? one - size : one)),
+              left.map((room, at) => (at === bin ? room - size : room)),
             ),
           );
       });
@@ -280,7 +280,7 @@ test('bends: the fewest that make a turn, and what is over is told', () => {
       fc.double({ min: 0, max: 5, noNaN: true }),
       (turn, each) => {
         const { bends, joints, over } = bendsFor(turn, each);
-        const made = bends.reduce((sum, one) => sum + one, 0);
+        const made = bends.reduce((sum, bend) => sum + bend, 0);
         expect(Math.abs(turn - made)).toBeCloseTo(joints + over, 9);
         expect(joints).toBeLessThanOrEqual(each * (bends.length + 1) + 1e-9);
       },
@@ -292,7 +292,8 @@ describe('the demo', () => {
   const evaluation = evaluate(DEMO);
   const found = takeoff(evaluation);
   const lines = [...evaluation.lines.values()].map(({ soil }) => soil);
-  const total = (of: (one: (typeof lines)[number]) => number): number => lines.reduce((sum, one) => sum + of(one), 0);
+  const total = (of: (soil: (typeof lines)[number]) => number): number =>
+    lines.reduce((sum, line) => sum + of(line), 0);
 
   test('sums are those of its lines, told by what is dug and laid in their runs and holes', () => {
     const sum = (some: (what: string) => boolean): number =>
@@ -309,7 +310,7 @@ describe('the demo', () => {
       if (what.of !== 'material') continue;
       const placed = [...evaluation.lines.keys()].map((line) => placedIn(evaluation, line, what.material));
       expect(amount).toBeCloseTo(
-        placed.reduce((all, one) => all + one, 0),
+        placed.reduce((all, amount) => all + amount, 0),
         6,
       );
     }
@@ -317,8 +318,8 @@ describe('the demo', () => {
       (all, { length, grade, pipe: of }) => all + (of ? length * Math.hypot(1, grade.slope ?? 0) : 0),
       0,
     );
-    const into = found.sums.flatMap((one) =>
-      one.what.of === 'pipe' ? entriesOf(one).filter(({ where }) => where.on === 'run' && where.from === where.to) : [],
+    const into = found.sums.flatMap((sum) =>
+      sum.what.of === 'pipe' ? entriesOf(sum).filter(({ where }) => where.on === 'run' && where.from === where.to) : [],
     );
     expect(sum((of) => of === 'pipe')).toBeCloseTo(pipe + into.reduce((all, { amount }) => all + amount, 0), 6);
     expect(found.soil.left).toBeCloseTo(
@@ -334,7 +335,7 @@ describe('the demo', () => {
     for (const sum of found.sums) {
       const { amount, what, ordered, loads, mass } = sum;
       const entries = entriesOf(sum);
-      if (what.of !== 'spoil') expect(entries.reduce((all, one) => all + one.amount, 0)).toBeCloseTo(amount, 9);
+      if (what.of !== 'spoil') expect(entries.reduce((all, entry) => all + entry.amount, 0)).toBeCloseTo(amount, 9);
       for (const entry of entries) {
         expect(entry.amount).toBeGreaterThan(0);
         const { where } = entry;
@@ -537,7 +538,7 @@ describe('line by line', () => {
   const laid = ({ cutList: list }: Sum): number =>
     list
       ? [...list.whole.map(({ sticks }) => sticks), ...list.cuts.map(({ pieces }) => pieces.length)].reduce(
-          (sum, one) => sum + one,
+          (sum, amount) => sum + amount,
           0,
         )
       : 0;

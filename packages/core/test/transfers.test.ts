@@ -88,11 +88,11 @@ test('any transfers: no line is filled beyond what it takes, and no amount is no
     fc.property(fc.array(transferArb, { maxLength: 8 }), (transfers) => {
       const { sum } = moved(...transfers);
       for (const line of lines) {
-        const counted = sum.moved.reduce((all, one) => all + (one.transfer.into === line ? one.counted : 0), 0);
-        const asked = transfers.reduce((all, one) => all + (one.into === line ? one.volume : 0), 0);
+        const counted = sum.moved.reduce((all, move) => all + (move.transfer.into === line ? move.counted : 0), 0);
+        const asked = transfers.reduce((all, transfer) => all + (transfer.into === line ? transfer.volume : 0), 0);
         expect(counted).toBeCloseTo(Math.min(asked, taken.get(line) ?? 0), 6);
       }
-      const counted = sum.moved.reduce((all, one) => all + one.counted, 0);
+      const counted = sum.moved.reduce((all, move) => all + move.counted, 0);
       expect(sum.ordered).toBeCloseTo((stone.amount - counted) * (1 + waste), 6);
       expect(sum.ordered).toBeGreaterThanOrEqual(0);
     }),

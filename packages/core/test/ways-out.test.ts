@@ -89,7 +89,7 @@ test('a sewer with 0.80 ft of fall over 120 ft at 1/8 in/ft is 0.45 ft short (wo
   expect(told(ways)).toContain('Lower the outlet at Main by 0.45 ft to 99.55 ft');
   expect(told(ways)).toContain('Raise the high invert of Line by 0.45 ft to 101.25 ft');
   const priced = ways.flatMap(({ dig }) => dig ?? []);
-  expect([...priced].sort((one, other) => one - other)).toEqual(priced);
+  expect([...priced].sort((a, b) => a - b)).toEqual(priced);
   // In 8 in pipe there would be 0.175 ft to spare by the table: 0.80 less 120 ft at 1/16 in a foot.
   expect(0.8 - 120 / 16 / 12).toBeCloseTo(0.175, 9);
   expect(short('building-sewer', '8 in SDR 35', 0.8)).toEqual([]);

@@ -78,7 +78,7 @@ describe('the computed plan for other programs', () => {
   test('layers, pipe and native make up the excavation', () => {
     const evaluation = evaluate(demo());
     for (const { id, soil } of evaluation.lines.values()) {
-      const placed = Object.keys(demo().material).reduce((sum, one) => sum + placedIn(evaluation, id, one), 0);
+      const placed = Object.keys(demo().material).reduce((sum, key) => sum + placedIn(evaluation, id, key), 0);
       expect(placed + soil.pipeDisplaced + soil.structures + soil.nativeReturned).toBeCloseTo(soil.excavation, 9);
     }
   });

@@ -19,7 +19,7 @@ test('numbers come back as numbers and texts as texts, whatever a spreadsheet ma
 
 test('names that the format forbids are made fit, and several sheets keep their order', async () => {
   const sheet = (name: string) => ({ name, rows: [['Head'], ['x']], widths: [8] });
-  const names = (await read(sheet('A/B: [c]?'), sheet('B'.repeat(40)))).map((one) => one.sheet);
+  const names = (await read(sheet('A/B: [c]?'), sheet('B'.repeat(40)))).map((sheet) => sheet.sheet);
   expect(names).toEqual(['A B   c  ', 'B'.repeat(31)]);
   await expect(xlsxBook([])).rejects.toThrow(RangeError);
 });

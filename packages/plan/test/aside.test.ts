@@ -56,7 +56,7 @@ test('whichever is refused: what is left is taken whole, nothing of the refused 
       const { pending, plan: all } = pendingOf(plan, batches, held);
       const refused = (pending[which % pending.length] as Pending).id;
       // Only the first that waits is ever sent: those before it were taken.
-      const first = pending.findIndex((one) => one.id === refused);
+      const first = pending.findIndex((pending) => pending.id === refused);
       const before = send(held, pending.slice(0, first));
       const parted = rejectBatch(pending.slice(first), refused, before, new Map(), counter());
       const out = new Set(parted.aside.flatMap(({ step }) => step.map(({ address }) => keyOf(address))));

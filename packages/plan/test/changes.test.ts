@@ -79,7 +79,7 @@ test('waiting edits made anew on what others did are always taken, whatever is c
             item: edit.op === 'put' ? edit.item : null,
           });
         const first = rebase(pending, held, new Map(), counter());
-        const decisions = first.conflicts.reduce((all, one) => withDecision(all, one, choice), NO_DECISIONS);
+        const decisions = first.conflicts.reduce((all, conflict) => withDecision(all, conflict, choice), NO_DECISIONS);
         const settled = rebase(pending, held, decisions, counter());
         expect(settled.conflicts).toEqual([]);
         const after = send(held, settled.pending);

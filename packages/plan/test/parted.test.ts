@@ -54,14 +54,14 @@ test('what only the server lost comes back, what only it has stays, and what wai
       expect(joined.aside).toEqual([]);
       const back = joined.pending.slice(0, joined.pending.length - pending.length);
       const now = planIn(send(server, back));
-      for (const { address, mine: one } of lost) expect(itemIn(now, address)).toEqual(one.item ?? undefined);
+      for (const { address, mine: held } of lost) expect(itemIn(now, address)).toEqual(held.item ?? undefined);
       const touched = new Set(lost.map(({ address }) => keyOf(address)));
       for (const item of itemsOf(planIn(server)))
         if (!touched.has(keyOf(item))) expect(itemIn(now, item)).toEqual(item);
       // Nothing that the device has is missing, but what the server had changed alone.
-      for (const [key, one] of device)
-        if (one.revision > 1) expect(itemIn(now, one)).toEqual(one.item ?? undefined);
-        else if (!touched.has(key)) expect(itemIn(now, one)).toEqual(server.get(key)?.item ?? undefined);
+      for (const [key, held] of device)
+        if (held.revision > 1) expect(itemIn(now, held)).toEqual(held.item ?? undefined);
+        else if (!touched.has(key)) expect(itemIn(now, held)).toEqual(server.get(key)?.item ?? undefined);
       // None of what waited fits by accident.
       for (const { changes } of joined.pending.slice(back.length))
         for (const { base } of changes) expect(base).toBe(Number.MAX_SAFE_INTEGER);

@@ -156,7 +156,7 @@ export async function passingCluster(settings: Readonly<Record<string, string>> 
 
 /** Stops and removes what a run that was killed left behind: clusters that nobody uses. */
 async function sweep(base: string): Promise<void> {
-  for (const name of readdirSync(base).filter((one) => one.startsWith(PASSING))) {
+  for (const name of readdirSync(base).filter((entry) => entry.startsWith(PASSING))) {
     const home = path.join(base, name);
     // One that is only just being made has nobody's name in it yet.
     if (!existsSync(path.join(home, 'users')) || usersOf(home) > 0) continue;

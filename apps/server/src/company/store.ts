@@ -34,7 +34,7 @@ export async function listKept<Kind extends KeptKind>(client: Client, kind: Kind
   );
   return rows
     .map((row) => keptOf(kind, row))
-    .sort((one, other) => nameOfKept(kind, one.body).localeCompare(nameOfKept(kind, other.body), 'en'));
+    .sort((a, b) => nameOfKept(kind, a.body).localeCompare(nameOfKept(kind, b.body), 'en'));
 }
 
 export async function findKept<Kind extends KeptKind>(

@@ -59,7 +59,7 @@ export async function assertHeldByRowSecurity(pool: pg.Pool): Promise<void> {
 
 /** @throws Error where the database knows no such company: nothing could be kept in its name */
 export async function assertCompany(pool: pg.Pool, company: Uuid): Promise<void> {
-  const known = await asCompany(pool, company, (client) => client.query('SELECT 1 FROM company'));
-  if (known.rowCount === 0)
+  const found = await asCompany(pool, company, (client) => client.query('SELECT 1 FROM company'));
+  if (found.rowCount === 0)
     throw new Error(`COMPANY_ID: this database has no company ${company}. Leave it out, or give one that it has.`);
 }

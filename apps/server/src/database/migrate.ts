@@ -62,10 +62,10 @@ export async function migrate({ ownerUrl, appUrl, company, folder = FOLDER }: Mi
 async function expectKnown(client: pg.Client, folder: string): Promise<void> {
   const { rows } = await client.query<{ made: boolean }>(`SELECT to_regclass($1) IS NOT NULL AS made`, [TABLE]);
   if (!rows[0]?.made) return;
-  const known = readdirSync(folder).map((file) => path.parse(file).name);
+  const names = readdirSync(folder).map((file) => path.parse(file).name);
   const newer = await client.query<{ name: string }>(
     `SELECT name FROM ${TABLE} WHERE name <> ALL ($1) ORDER BY id DESC LIMIT 1`,
-    [known],
+    [names],
   );
   const [newest] = newer.rows;
   if (newest)

@@ -227,7 +227,7 @@ async function readSeen(client: Client, job: Uuid, batch: Batch, point: Point): 
       format: row.format,
       there: row.there,
       batches: new Map(row.batches?.map(({ id, sequence }) => [id, sequence])),
-      items: new Map(row.items?.map((one) => [keyOf(one), one])),
+      items: new Map(row.items?.map((item) => [keyOf(item), item])),
     }
   );
 }

@@ -26,6 +26,6 @@ export function lookFill(prefix: string, look: Look): string {
 
 /** How a layer is drawn, by the class of its material; one whose material is gone as soil. */
 export function lookOf(material: LayerMaterial, { material: materials }: Pick<Plan, 'material'>): Look {
-  const known = materials[material];
-  return material === 'native' ? 'native' : known ? classOf(known.class).look : 'soil';
+  const item = materials[material];
+  return material === 'native' ? 'native' : item ? classOf(item.class).look : 'soil';
 }

@@ -204,7 +204,7 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
     return {
       ...state,
       decisions: withDecision(state.decisions, conflict, choice),
-      conflicts: state.conflicts.filter((one) => one !== conflict),
+      conflicts: state.conflicts.filter((open) => open !== conflict),
     };
   }
   if (pendingRebased.match(action)) return withRebased(state, action.payload);
@@ -260,12 +260,12 @@ function askedAnew(state: JobState, touched: readonly Address[]): JobState {
   const keys = new Set(touched.map(keyOf));
   return {
     ...state,
-    conflicts: state.conflicts.flatMap((one) => {
-      const key = keyOf(one.address);
-      if (!keys.has(key)) return one;
-      const mine = itemAt(state.plan, one.address) ?? null;
+    conflicts: state.conflicts.flatMap((conflict) => {
+      const key = keyOf(conflict.address);
+      if (!keys.has(key)) return conflict;
+      const mine = itemAt(state.plan, conflict.address) ?? null;
       // Taken back, and the server's stands there: there is nothing to ask.
-      return mine === state.held.get(key)?.item ? [] : { ...one, mine };
+      return mine === state.held.get(key)?.item ? [] : { ...conflict, mine };
     }),
     decisions: new Map([...state.decisions].filter(([key]) => !keys.has(key))),
   };
@@ -291,7 +291,7 @@ function recalled(state: JobState, { batch, way }: { batch: Uuid; way: 'undo' | 
 }
 
 const without = (ids: ReadonlySet<Uuid>, id: Uuid): ReadonlySet<Uuid> =>
-  ids.has(id) ? new Set([...ids].filter((one) => one !== id)) : ids;
+  ids.has(id) ? new Set([...ids].filter((member) => member !== id)) : ids;
 
 /**
  * The server took a batch: what it put is what the server holds now, unless it had taken it before and others have
@@ -304,7 +304,7 @@ function taken(state: JobState, { batch, sequence }: { batch: Uuid; sequence: nu
   const held = withHeard(state.held, put);
   const pending = state.pending.filter(({ id }) => id !== batch);
   const after = { ...state, held, pending, kept: Math.max(0, state.kept - 1) };
-  return put.every((one) => held.get(keyOf(one)) === one) ? after : withPlan(after);
+  return put.every((item) => held.get(keyOf(item)) === item) ? after : withPlan(after);
 }
 
 function withRebased(state: JobState, { of, pending }: Rebased): JobState {

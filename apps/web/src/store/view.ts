@@ -153,7 +153,7 @@ const slice = createSlice({
     }),
     used: (state, { payload }: PayloadAction<string>) => ({
       ...state,
-      recent: [payload, ...state.recent.filter((one) => one !== payload)].slice(0, RECENT),
+      recent: [payload, ...state.recent.filter((id) => id !== payload)].slice(0, RECENT),
     }),
     viewReset: () => initialState,
   },

@@ -17,8 +17,8 @@ const all = new WeakMap<Frame, Sync>();
 
 /** It begins once a page, and ends with that. */
 export function syncOf(frame: Frame): Sync {
-  const known = all.get(frame);
-  if (known) return known;
+  const running = all.get(frame);
+  if (running) return running;
   const store = withJob(frame.store);
   const outbox = new Outbox(store, api, frame.device);
   const soon = (): void => void outbox.run();

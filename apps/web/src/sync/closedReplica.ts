@@ -16,7 +16,7 @@ export async function closedReplica(device: Device, job: Uuid, live: () => boole
     known: isKnownHere(kept),
     sequence: about.sequence,
     points: about.points ?? [],
-    held: new Map(kept.held.map((one) => [keyOf(one), one])),
+    held: new Map(kept.held.map((held) => [keyOf(held), held])),
     pending: kept.pending,
     conflicts: [],
     decisions: NO_DECISIONS,

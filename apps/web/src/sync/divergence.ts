@@ -20,7 +20,7 @@ export async function partingOf(desk: OpenReplica, api: Api): Promise<Divergence
   });
   if (!all) return { there: false, point: START, theirs: [], lost: lostOf(held, 0, new Map()) };
   const common = await commonPoint(points, (point) => api.changes(desk.job, point.sequence, point));
-  const theirs = new Map(all.changes.map((one) => [keyOf(one), one]));
+  const theirs = new Map(all.changes.map((change) => [keyOf(change), change]));
   return {
     there: true,
     point: { sequence: all.sequence, at: all.at },

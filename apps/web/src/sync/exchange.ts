@@ -56,7 +56,7 @@ async function sendNext(desk: Replica, api: Api): Promise<boolean> {
   else {
     const { held } = desk.papers();
     // It has an older state of a thing than is known of it here. Only a server that was put back answers so.
-    if (answer.conflicts.some((one) => (held.get(keyOf(one))?.revision ?? 0) > one.revision))
+    if (answer.conflicts.some((conflict) => (held.get(keyOf(conflict))?.revision ?? 0) > conflict.revision))
       throw new Refused(409, PUT_BACK, 'parted');
     await hear(desk, api);
     return makeAnew(desk);

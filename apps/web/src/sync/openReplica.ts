@@ -55,7 +55,7 @@ export function openReplica(
   /** The store has other papers once the job is closed, or opened anew. */
   const mine = (): boolean => state().id === id && state().opening === 'open';
   const waits = (batch: Uuid): boolean | undefined =>
-    mine() ? state().pending.some((one) => one.id === batch) : undefined;
+    mine() ? state().pending.some((pending) => pending.id === batch) : undefined;
   /** Begins at once: what is to be kept is what waits now. */
   const guarded = async (work: () => Promise<void> | undefined, trouble: () => void): Promise<void> => {
     try {

@@ -305,7 +305,7 @@ export class Outbox {
       // It was being kept when its job was closed.
       const kept = this.#keeper.has(batch.id) || (await this.kept(device, job, batch));
       if (!kept) return;
-      this.#carried = this.#carried.filter((one) => one.batch !== batch);
+      this.#carried = this.#carried.filter((word) => word.batch !== batch);
     }
   }
 

@@ -23,6 +23,6 @@ interface PaperIconProps {
  * this file), so that every icon is drawn by one hand and no font is shipped.
  */
 export default function PaperIcon({ name, size = 24, color }: PaperIconProps) {
-  const known = FROM_PAPER[name] ?? (isIconName(name) ? name : undefined);
-  return known ? <Icon name={known} size={size} color={typeof color === 'string' ? color : undefined} /> : null;
+  const icon = FROM_PAPER[name] ?? (isIconName(name) ? name : undefined);
+  return icon ? <Icon name={icon} size={size} color={typeof color === 'string' ? color : undefined} /> : null;
 }

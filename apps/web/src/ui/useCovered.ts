@@ -19,7 +19,7 @@ export function useCovered(): boolean {
   const id = useId();
   useEffect(() => {
     set([...open, id]);
-    return () => set(open.filter((one) => one !== id));
+    return () => set(open.filter((cover) => cover !== id));
   }, [id]);
   return useSyncExternalStore(follow, () => open.includes(id) && open[open.length - 1] !== id);
 }

@@ -88,7 +88,7 @@ export class FakeServer {
       this.taken = [...taken];
       this.sequence = taken.length;
       this.held.clear();
-      for (const [key, one] of held) this.held.set(key, one);
+      for (const [key, item] of held) this.held.set(key, item);
       this.there = there;
     };
   }
@@ -144,7 +144,7 @@ export class FakeServer {
 /** One server with several jobs; of others it knows nothing. */
 export function together(first: FakeServer, ...more: readonly FakeServer[]): Api {
   const of = (id: Uuid): Api => {
-    const found = [first, ...more].find((one) => one.id === id);
+    const found = [first, ...more].find((held) => held.id === id);
     if (found) return found.api;
     throw first.up ? new Refused(404, 'There is no such job.', 'no-job') : new Unreachable('down');
   };

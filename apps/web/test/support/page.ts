@@ -41,7 +41,7 @@ export const nameOn = (server: FakeServer): unknown =>
 const open: { kill: () => void }[] = [];
 // A page left open by a test that failed would keep asking its server for ever.
 afterEach(() => {
-  open.splice(0).forEach((one) => one.kill());
+  open.splice(0).forEach((page) => page.kill());
   jest.restoreAllMocks();
 });
 
@@ -58,7 +58,7 @@ export async function page(server: FakeServer, file: string, api: Api = server.a
     while (!words().startsWith('Not saved') && (await onDevice()) !== store.getState().job.pending.length)
       await new Promise((resolve) => setTimeout(resolve, 5));
   };
-  const one = {
+  const page = {
     store,
     outbox,
     device,
@@ -78,8 +78,8 @@ export async function page(server: FakeServer, file: string, api: Api = server.a
       device.close();
     },
   };
-  open.push(one);
-  return one;
+  open.push(page);
+  return page;
 }
 
 export const freshFile = (): string => `device-${(files += 1)}`;

@@ -59,12 +59,12 @@ export function againstGround({ plan, runs, profile }: Evaluation, { order }: Ro
       if (!deepest || station.depth > deepest.depth) deepest = { along: start + station.at, depth: station.depth };
     }
     // As deep as that is too deep already.
-    for (const one of shortfalls(id, stations, ({ depth }) => -depth, 2 * NEAR - from, 0)) {
-      const depth = from - 2 * NEAR + one.by;
+    for (const shortfall of shortfalls(id, stations, ({ depth }) => -depth, 2 * NEAR - from, 0)) {
+      const depth = from - 2 * NEAR + shortfall.by;
       const before = stretches[stretches.length - 1];
-      if (before && Math.abs(before.to - (start + one.from)) < NEAR)
-        stretches[stretches.length - 1] = { ...before, to: start + one.to, depth: Math.max(before.depth, depth) };
-      else stretches.push({ from: start + one.from, to: start + one.to, depth });
+      if (before && Math.abs(before.to - (start + shortfall.from)) < NEAR)
+        stretches[stretches.length - 1] = { ...before, to: start + shortfall.to, depth: Math.max(before.depth, depth) };
+      else stretches.push({ from: start + shortfall.from, to: start + shortfall.to, depth });
     }
   });
   if (!first || !last || !deepest) return undefined;

@@ -50,7 +50,7 @@ export function sectionsFor(
   const before = evaluation.lines.get(line);
   if (!before) return [];
   const { service } = before.line;
-  const known = new Set(findingsOf(evaluation).map(({ id }) => id));
+  const present = new Set(findingsOf(evaluation).map(({ id }) => id));
   const found = new Set<Uuid>();
   const tried = (
     what: Pick<SectionTried, 'id' | 'of' | 'key' | 'name'>,
@@ -73,7 +73,7 @@ export function sectionsFor(
       bought: boughtFor(after, line),
       length: result.order.length,
       deepest: deepestOf(after, result),
-      against: findingsOf(after).filter(({ id: finding, severity }) => severity !== 'watch' && !known.has(finding)),
+      against: findingsOf(after).filter(({ id: finding, severity }) => severity !== 'watch' && !present.has(finding)),
     };
   };
   const brought = (what: Omit<Parameters<typeof tried>[0], 'name'>, model: SectionStarter): SectionTried => {
@@ -92,7 +92,7 @@ export function sectionsFor(
     .filter(({ id }) => !found.has(id))
     .map((section) => tried({ id: section.id, of: 'job', key: undefined, name: section.name }, section.id, []));
   const rank = ({ now, usual, refused }: SectionTried): number => (now ? 0 : usual ? 1 : refused ? 3 : 2);
-  return [...all, ...own].sort((one, other) => rank(one) - rank(other));
+  return [...all, ...own].sort((a, b) => rank(a) - rank(b));
 }
 
 const keysOf = (): readonly LibraryKey[] => Object.keys(LIBRARY) as LibraryKey[];

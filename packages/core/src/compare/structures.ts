@@ -49,7 +49,7 @@ export function structureRows({ plan, runs, nodes }: Evaluation, { order }: Rout
     const besides = (there?.arriving ?? [])
       .filter(({ run }) => run !== above?.run)
       .map(({ run, invert }) => ({ run, service: plan.line[plan.run[run]?.line ?? '']?.service, invert }))
-      .sort((one, other) => (other.invert ?? 0) - (one.invert ?? 0));
+      .sort((a, b) => (b.invert ?? 0) - (a.invert ?? 0));
     return {
       node,
       name: item?.name ?? '',

@@ -44,9 +44,9 @@ function below(hole: readonly Spot[], topAt: (x: number) => number): Spot[] {
 }
 
 /** Where the edge is met between two spots on different sides of it: halved until nothing is left between them. */
-function crossing(one: Spot, other: Spot, over: (spot: Spot) => number): Spot {
-  const at = (share: number): Spot => [one[0] + (other[0] - one[0]) * share, one[1] + (other[1] - one[1]) * share];
-  const first = over(one) > 0;
+function crossing(a: Spot, b: Spot, over: (spot: Spot) => number): Spot {
+  const at = (share: number): Spot => [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share];
+  const first = over(a) > 0;
   let [near, far] = [0, 1];
   for (let step = 0; step < 50; step += 1) {
     const middle = (near + far) / 2;

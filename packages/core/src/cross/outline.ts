@@ -115,10 +115,10 @@ function topLines(
     for (const hung of [
       0,
       -of.surface,
-      ...of.layers.flatMap((one) => (one.top.from === 'ground' ? [one.top.offset] : [])),
+      ...of.layers.flatMap((layer) => (layer.top.from === 'ground' ? [layer.top.offset] : [])),
     ])
       if (top.from === 'bottom') places.add((top.height - hung - depth) / across);
-  const all = [...places].filter((x) => x >= left && x <= right).sort((one, other) => one - other);
+  const all = [...places].filter((x) => x >= left && x <= right).sort((a, b) => a - b);
   const tops = all.map((x) => layerTops(of, depth + across * x));
   return of.layers.map((_, index) => all.map((x, place): Spot => [x, (tops[place] as Float64Array)[index] as number]));
 }

@@ -82,6 +82,6 @@ export function groundwaterAt(
     const ground = groundAt(run.natural, where);
     return ground === undefined ? [] : [{ pit: name, over: ground - groundwater - bottom, far: Math.abs(where - at) }];
   });
-  const [nearest] = met.sort((one, other) => one.far - other.far);
+  const [nearest] = met.sort((a, b) => a.far - b.far);
   return nearest && { pit: nearest.pit, over: nearest.over };
 }

@@ -29,16 +29,15 @@ export function joinRuns(evaluation: Evaluation, node: Uuid, newId: () => Uuid):
   const { plan } = evaluation;
   const at = plan.node[node];
   const runs = Object.values(plan.run).filter((run) => run.a === node || run.b === node);
-  const [one, other] = runs;
+  const [a, b] = runs;
   if (!at) return refuse('It is gone.');
-  if (!one || !other || runs.length > 2)
-    return refuse(`${runs.length} runs meet at ${at.name}. Only two can be joined.`);
-  if (one.line !== other.line) return refuse(`${one.name} and ${other.name} are on different lines.`);
-  if ((lowerOf(one) === node) === (lowerOf(other) === node))
-    return refuse(`${one.name} and ${other.name} flow in different directions at ${at.name}.`);
-  const differ = differences(plan, one, other);
-  if (differ.length > 0) return refuse(`${one.name} and ${other.name} differ in ${differ.join(' and ')}.`);
-  const [below, above] = lowerOf(other) === node ? [one, other] : [other, one];
+  if (!a || !b || runs.length > 2) return refuse(`${runs.length} runs meet at ${at.name}. Only two can be joined.`);
+  if (a.line !== b.line) return refuse(`${a.name} and ${b.name} are on different lines.`);
+  if ((lowerOf(a) === node) === (lowerOf(b) === node))
+    return refuse(`${a.name} and ${b.name} flow in different directions at ${at.name}.`);
+  const differ = differences(plan, a, b);
+  if (differ.length > 0) return refuse(`${a.name} and ${b.name} differ in ${differ.join(' and ')}.`);
+  const [below, above] = lowerOf(b) === node ? [a, b] : [b, a];
   const [lower, upper] = [evaluation.runs.get(below.id), evaluation.runs.get(above.id)];
   if (!lower || !upper || !(lower.length > 0) || !(upper.length > 0))
     return refuse('Both runs need a length before they can be joined.');
@@ -46,14 +45,14 @@ export function joinRuns(evaluation: Evaluation, node: Uuid, newId: () => Uuid):
   return joined(evaluation, node, lower, upper, newId);
 }
 
-function differences(plan: Plan, one: Run, other: Run): string[] {
+function differences(plan: Plan, a: Run, b: Run): string[] {
   const found: string[] = [];
-  if (pipeIdOf(one, plan) !== pipeIdOf(other, plan)) found.push('their pipe');
-  if (sectionIdOf(one, plan) !== sectionIdOf(other, plan)) found.push('their trench section');
-  if (one.vehicles !== other.vehicles) found.push('what passes over them');
-  if (one.protection !== other.protection) found.push('the worker protection');
-  const cut = other.cut && (one.flow === other.flow ? other.cut : turnedCut(other.cut));
-  if (!same(one.cut, cut)) found.push('how their trenches are cut');
+  if (pipeIdOf(a, plan) !== pipeIdOf(b, plan)) found.push('their pipe');
+  if (sectionIdOf(a, plan) !== sectionIdOf(b, plan)) found.push('their trench section');
+  if (a.vehicles !== b.vehicles) found.push('what passes over them');
+  if (a.protection !== b.protection) found.push('the worker protection');
+  const cut = b.cut && (a.flow === b.flow ? b.cut : turnedCut(b.cut));
+  if (!same(a.cut, cut)) found.push('how their trenches are cut');
   return found;
 }
 
@@ -108,9 +107,11 @@ function joined(evaluation: Evaluation, node: Uuid, lower: RunResult, upper: Run
   const puts: Edit[] = [made, ...others].map((item) => ({ op: 'put', item }));
   const gone: Edit[] = [first, second].map((of) => ({ op: 'remove', kind: 'run', id: of.id }));
   // Of two things that are one now, the second goes.
-  const merged = [...low, ...high].filter((item) => itemAt(plan, item) && !items.some((one) => one.id === item.id));
+  const merged = [...low, ...high].filter(
+    (item) => itemAt(plan, item) && !items.some((earlier) => earlier.id === item.id),
+  );
   const removed = merged.map(({ kind, id: its }): Edit => ({ op: 'remove', kind, id: its }));
-  const base = combined([...carried.flatMap((one) => one.removed), ...removed, ...gone], puts);
+  const base = combined([...carried.flatMap((carried) => carried.removed), ...removed, ...gone], puts);
   const cleared = removalEdits(applyEdits(plan, base), [{ kind: 'node', id: node }]);
   const grade = gradeOf(evaluation, { base, id, first, second, low, high, made });
   const edits = combined(combined(base, cleared), [{ op: 'put', item: grade }]);
@@ -124,7 +125,7 @@ function joined(evaluation: Evaluation, node: Uuid, lower: RunResult, upper: Run
     ok: true,
     edits,
     run: id,
-    moves: moved.reduce((most, one) => (Math.abs(one) > Math.abs(most) ? one : most)),
+    moves: moved.reduce((most, shift) => (Math.abs(shift) > Math.abs(most) ? shift : most)),
   };
 }
 
@@ -149,8 +150,8 @@ function withJointGround(
 ): Item[] {
   if (elevation === undefined) return [...items];
   const ground = items.find((item): item is RunGround => item.kind === 'runGround');
-  const breaks = (ground?.breaks ?? []).filter((one) => Math.abs(one.at - at) > 1e-6);
-  const all = [...breaks, { at, elevation }].sort((one, other) => one.at - other.at);
+  const breaks = (ground?.breaks ?? []).filter((groundBreak) => Math.abs(groundBreak.at - at) > 1e-6);
+  const all = [...breaks, { at, elevation }].sort((a, b) => a.at - b.at);
   const over = ground?.over === undefined ? {} : { over: Math.abs(ground.over - total) < 1e-9 ? total : ground.over };
   return [...items.filter((item) => item !== ground), { kind: 'runGround', id, breaks: all, ...over }];
 }
@@ -169,8 +170,8 @@ interface Joining {
 function gradeOf(evaluation: Evaluation, { base, id, first, second, low, high, made }: Joining): RunGrade {
   const of = (items: readonly Item[]): RunGrade =>
     items.find((item): item is RunGrade => item.kind === 'runGrade') ?? { kind: 'runGrade', id };
-  const [one, two] = [of(low), of(high)];
-  const { slope: _one, ...endA } = one;
+  const [runGrade, two] = [of(low), of(high)];
+  const { slope: _one, ...endA } = runGrade;
   const { slope: _two, ...endB } = two;
   const outer: RunGrade = { ...endA, ...endB, id };
   const level = (run: RunResult, end: End): number | undefined =>
@@ -181,11 +182,11 @@ function gradeOf(evaluation: Evaluation, { base, id, first, second, low, high, m
   };
   const along =
     ends.a === undefined || ends.b === undefined ? undefined : (ends.b - ends.a) / (first.length + second.length);
-  const fixed = one.slope !== undefined && two.slope !== undefined && Math.abs(one.slope - two.slope) < 1e-9;
-  const either = one.slope ?? two.slope;
+  const fixed = runGrade.slope !== undefined && two.slope !== undefined && Math.abs(runGrade.slope - two.slope) < 1e-9;
+  const either = runGrade.slope ?? two.slope;
   const ways: RunGrade[] = [
-    fixed ? withFields(outer, [['slope', one.slope]]) : outer,
-    withFields(outer, [['slope', fixed ? one.slope : either]]),
+    fixed ? withFields(outer, [['slope', runGrade.slope]]) : outer,
+    withFields(outer, [['slope', fixed ? runGrade.slope : either]]),
     withFields(outer, [['slope', along]]),
     withFields(outer, [
       ['a', ends.a],

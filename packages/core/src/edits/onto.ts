@@ -25,10 +25,10 @@ export function carryOnto(plan: Plan, run: Uuid, parts: readonly Part[], newId: 
   for (const kind of KINDS) {
     for (const item of ownedBy(plan, kind, run)) {
       const carried = carry(item, parts, newId);
-      carried.forEach((one, index) => {
-        if (one) onto[index]?.push(one);
+      carried.forEach((item, index) => {
+        if (item) onto[index]?.push(item);
       });
-      if (!carried.some((one) => one?.id === item.id)) removed.push({ op: 'remove', kind, id: item.id });
+      if (!carried.some((candidate) => candidate?.id === item.id)) removed.push({ op: 'remove', kind, id: item.id });
     }
   }
   return { removed, onto };
@@ -48,10 +48,10 @@ function carry(item: Item, parts: readonly Part[], newId: () => Uuid): (Item | u
   const owner = refs.find(({ to, then }) => to === 'run' && then === 'goes');
   // One thing stays one thing as far as it can: the first part keeps its id, further ones are told apart.
   let first = true;
-  const named = (one: Item, run: Uuid): Item => {
-    const id = satellite ? run : first ? one.id : newId();
+  const named = (item: Item, run: Uuid): Item => {
+    const id = satellite ? run : first ? item.id : newId();
     first = false;
-    return { ...one, id };
+    return { ...item, id };
   };
   return parts.map(({ piece, ends }) => {
     if (along && along.run(item) !== undefined) {
@@ -97,42 +97,42 @@ function ofEnds(
  */
 export function together(lower: readonly Item[], upper: readonly Item[], joint: number): Item[] {
   const left = [...upper];
-  const both = lower.map((one) => {
-    const index = left.findIndex((other) => other.kind === one.kind && meet(one, other, joint));
-    if (index < 0) return one;
+  const both = lower.map((item) => {
+    const index = left.findIndex((other) => other.kind === item.kind && meet(item, other, joint));
+    if (index < 0) return item;
     const [other] = left.splice(index, 1);
-    return merged(one, other as Item);
+    return merged(item, other as Item);
   });
   return [...both, ...left];
 }
 
 const CLOSE = 1e-6;
 
-function meet(one: Item, other: Item, joint: number): boolean {
-  if (one.id === other.id) return true;
-  const { along } = kindOf(one.kind);
-  const [mine] = along?.spans(one) ?? [];
-  const [theirs] = along?.spans(other) ?? [];
+function meet(a: Item, b: Item, joint: number): boolean {
+  if (a.id === b.id) return true;
+  const { along } = kindOf(a.kind);
+  const [mine] = along?.spans(a) ?? [];
+  const [theirs] = along?.spans(b) ?? [];
   if (!along || !mine || !theirs || mine.from === mine.to || theirs.from === theirs.to) return false;
   if (Math.abs(mine.to - joint) > CLOSE || Math.abs(theirs.from - joint) > CLOSE) return false;
   // The same but for its stretch and its id: the two halves of one that was parted here.
-  const placed = along.put(other, along.run(one) ?? '', [{ ...mine, of: 0, was: mine }]);
-  return placed !== undefined && nearly({ ...placed, id: one.id }, one);
+  const placed = along.put(b, along.run(a) ?? '', [{ ...mine, of: 0, was: mine }]);
+  return placed !== undefined && nearly({ ...placed, id: a.id }, a);
 }
 
 /** Whether two items say the same, numbers give or take their rounding. */
-function nearly(one: unknown, other: unknown): boolean {
-  if (typeof one === 'number' && typeof other === 'number') return Math.abs(one - other) <= CLOSE;
-  if (typeof one !== 'object' || typeof other !== 'object' || one === null || other === null) return one === other;
-  const [mine, theirs] = [Object.entries(one), Object.entries(other)];
-  return mine.length === theirs.length && mine.every(([name, value]) => nearly(value, (other as Json)[name]));
+function nearly(a: unknown, b: unknown): boolean {
+  if (typeof a === 'number' && typeof b === 'number') return Math.abs(a - b) <= CLOSE;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return a === b;
+  const [mine, theirs] = [Object.entries(a), Object.entries(b)];
+  return mine.length === theirs.length && mine.every(([name, value]) => nearly(value, (b as Json)[name]));
 }
 
-function merged(one: Item, other: Item): Item {
-  const { along } = kindOf(one.kind);
-  if (!along) return { ...other, ...one } as Item;
-  if (one.id === other.id) return along.join?.(one, other) ?? one;
-  const [mine, theirs] = [along.spans(one)[0], along.spans(other)[0]];
+function merged(a: Item, b: Item): Item {
+  const { along } = kindOf(a.kind);
+  if (!along) return { ...b, ...a } as Item;
+  if (a.id === b.id) return along.join?.(a, b) ?? a;
+  const [mine, theirs] = [along.spans(a)[0], along.spans(b)[0]];
   const whole = mine && theirs && { from: mine.from, to: theirs.to };
-  return (whole && along.put(one, along.run(one) ?? '', [{ ...whole, of: 0, was: whole }])) ?? one;
+  return (whole && along.put(a, along.run(a) ?? '', [{ ...whole, of: 0, was: whole }])) ?? a;
 }

@@ -39,16 +39,16 @@ export function branchShallow(evaluation: Evaluation, line: Uuid, step: number):
   const lowest = lines.get(line)?.order.runs[0];
   const low = lowest && runs.get(lowest.id)?.grade.low;
   const outs = lowest ? (topology.leaving.get(lowerOf(lowest)) ?? []).map((id) => runs.get(id)?.grade.high) : [];
-  const known = outs.filter((out) => out !== undefined);
-  if (!lowest || low === undefined || known.length === 0 || known.length < outs.length) return undefined;
-  const trunk = Math.max(...known);
+  const levels = outs.filter((out) => out !== undefined);
+  if (!lowest || low === undefined || levels.length === 0 || levels.length < outs.length) return undefined;
+  const trunk = Math.max(...levels);
   const before = new Map(findingsOf(evaluation).map((finding) => [finding.id, finding]));
   /** To so many steps over where it lies, from the step at or under it. */
   const level = (steps: number): number => (steps === 0 ? low : (Math.floor(low / step + NEAR) + steps) * step);
   const lift = (steps: number): { readonly edits: readonly Edit[]; readonly ok: boolean; readonly held?: Finding } => {
     const edits = liftEdits(plan, line, lowest, low, level(steps));
     const after = evaluate(applyEdits(plan, edits), evaluation);
-    const held = findingsOf(after).find((one) => graver(one, before.get(one.id)));
+    const held = findingsOf(after).find((finding) => graver(finding, before.get(finding.id)));
     if (held) return { edits, ok: false, held };
     const reached = after.runs.get(lowest.id)?.grade.low;
     return { edits, ok: reached !== undefined && Math.abs(reached - level(steps)) < NEAR };
@@ -75,10 +75,10 @@ export function branchShallow(evaluation: Evaluation, line: Uuid, step: number):
 const RANK = { watch: 0, fix: 1, stop: 2 } as const;
 
 /** Whether a finding that must not be is new, or weighs more than it did. */
-function graver(one: Finding, was: Finding | undefined): boolean {
-  if (one.severity === 'watch') return false;
-  if (!was || RANK[one.severity] > RANK[was.severity]) return true;
-  return (one.by?.value ?? 0) > (was.by?.value ?? 0) + NEAR;
+function graver(finding: Finding, was: Finding | undefined): boolean {
+  if (finding.severity === 'watch') return false;
+  if (!was || RANK[finding.severity] > RANK[was.severity]) return true;
+  return (finding.by?.value ?? 0) > (was.by?.value ?? 0) + NEAR;
 }
 
 /** Facts that say how high it lies go with it; where nothing but the trunk does, its low invert is fixed, and the drop follows. */

@@ -10,12 +10,12 @@ type Stretch = Extract<Was, { run: string }>;
 
 /** What a piece of a run tells of what that run was before. */
 export function wasOn(was: readonly Was[], piece: Piece): Was[] {
-  return was.flatMap((one): Was[] => {
-    if ('node' in one) {
-      const on = spanOn(piece, { from: one.at, to: one.at });
-      return on ? [{ node: one.node, at: on.from }] : [];
+  return was.flatMap((place): Was[] => {
+    if ('node' in place) {
+      const on = spanOn(piece, { from: place.at, to: place.at });
+      return on ? [{ node: place.node, at: on.from }] : [];
     }
-    const part = partOn(one, piece);
+    const part = partOn(place, piece);
     return part ? [part] : [];
   });
 }
@@ -47,9 +47,9 @@ function partOn(older: Stretch, piece: Piece): Stretch | undefined {
 
 /** The same with stretches that meet end to end put together: what a join tells after a split is what was before. */
 export function joinedWas(was: readonly Was[]): Was[] {
-  const stretches = was.filter((one): one is Stretch => 'run' in one);
-  const nodes = was.filter((one) => 'node' in one);
-  stretches.sort((one, other) => (one.run === other.run ? one.from - other.from : one.run < other.run ? -1 : 1));
+  const stretches = was.filter((place): place is Stretch => 'run' in place);
+  const nodes = was.filter((place) => 'node' in place);
+  stretches.sort((a, b) => (a.run === b.run ? a.from - b.from : a.run < b.run ? -1 : 1));
   const joined: Stretch[] = [];
   for (const next of stretches) {
     const before = joined[joined.length - 1];

@@ -155,11 +155,11 @@ class Working {
   /** What came and went of the kind of a pass since it was pulled of an earlier state. */
   private moved(pass: Pass): ReadonlyMap<Kind, readonly Uuid[]> {
     if (pass.of === 'job' || pass.kind === 'job') return new Map();
-    const [known, items] = [this.#results.get(pass.name), this.plan[pass.kind] as Readonly<Record<Uuid, Item>>];
+    const [results, items] = [this.#results.get(pass.name), this.plan[pass.kind] as Readonly<Record<Uuid, Item>>];
     if (this.worked.items.get(pass.name) === items) return new Map();
     const ids: Uuid[] = [];
-    for (const id in items) if (!known?.has(id)) ids.push(id);
-    for (const id of known?.keys() ?? []) if (!(id in items)) ids.push(id);
+    for (const id in items) if (!results?.has(id)) ids.push(id);
+    for (const id of results?.keys() ?? []) if (!(id in items)) ids.push(id);
     return new Map([[pass.kind, ids]]);
   }
 
@@ -207,7 +207,7 @@ class Working {
       const now = table.of(value);
       const then = this.#results.get(name);
       this.#results.set(name, now);
-      if (then) this.compareTables(name, then, now, table.same as (one: unknown, other: unknown) => boolean);
+      if (then) this.compareTables(name, then, now, table.same as (a: unknown, b: unknown) => boolean);
     }
   }
 
@@ -215,7 +215,7 @@ class Working {
     name: string,
     then: ReadonlyMap<Uuid, unknown>,
     now: ReadonlyMap<Uuid, unknown>,
-    same: (one: unknown, other: unknown) => boolean,
+    same: (a: unknown, b: unknown) => boolean,
   ): void {
     if (then === now) return;
     let any = false;
@@ -252,11 +252,11 @@ class Working {
     const stale = this.#stale.get(pass.name) ?? new Set<Uuid>();
     const gone: Uuid[] = [];
     if (pass.kind !== 'job') {
-      const known = this.#results.get(pass.name);
+      const results = this.#results.get(pass.name);
       for (const id of differing.get(pass.kind) ?? NONE) {
         const there = id in this.plan[pass.kind];
-        if (there && known?.has(id) !== true) stale.add(id);
-        else if (!there && known?.has(id) === true) gone.push(id);
+        if (there && results?.has(id) !== true) stale.add(id);
+        else if (!there && results?.has(id) === true) gone.push(id);
       }
     }
     this.#recomputed.set(pass.name, stale);

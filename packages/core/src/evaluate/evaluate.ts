@@ -85,9 +85,9 @@ export function findingsOf({ findings, lines, runs, plan, site }: Evaluation): F
     // A node at which two lines meet, or a utility across two runs, is told of once.
     from.delete(id);
   };
-  const allOf = (told: 'before' | 'after'): void => {
+  const allOf = (side: 'before' | 'after'): void => {
     for (const subject of SUBJECTS)
-      if (subject.told === told) for (const some of findings[subject.name].values()) all.push(...some);
+      if (subject.told === side) for (const some of findings[subject.name].values()) all.push(...some);
   };
   allOf('before');
   for (const line of lines.values()) {
@@ -95,7 +95,7 @@ export function findingsOf({ findings, lines, runs, plan, site }: Evaluation): F
     for (const { id, a, b, flow } of line.order.runs) {
       if (node.size > 0) add(node, flow === 'to-a' ? a : b);
       add(run, id);
-      if (crossing.size > 0) for (const one of site.crossings.get(id) ?? []) add(crossing, one);
+      if (crossing.size > 0) for (const crossingId of site.crossings.get(id) ?? []) add(crossing, crossingId);
       if (node.size > 0) add(node, flow === 'to-a' ? b : a);
     }
   }

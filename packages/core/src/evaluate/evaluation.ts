@@ -62,7 +62,7 @@ export function crossingsAt(
   run: Uuid,
 ): readonly CrossingResult[] {
   const ids = site.crossings.get(run);
-  return ids ? ids.flatMap((id) => (crossings.get(id) ?? []).filter((one) => one.run === run)) : NONE;
+  return ids ? ids.flatMap((id) => (crossings.get(id) ?? []).filter((crossing) => crossing.run === run)) : NONE;
 }
 
 const NONE: readonly CrossingResult[] = [];

@@ -18,7 +18,7 @@ export interface TablePass<Whole extends object = object> {
 export interface Table<Whole> {
   of(whole: Whole): ReadonlyMap<Uuid, unknown>;
   /** Whether what depends on one need not know of the other. */
-  same(one: never, other: never): boolean;
+  same(a: never, b: never): boolean;
 }
 
 /** Worked out for each item of a kind by itself. */
@@ -28,7 +28,7 @@ export interface CellPass<Name extends keyof Results = keyof Results> {
   readonly kind: Kind | 'job';
   work(id: Uuid, read: Reader): Results[Name];
   /** Where it may well come out as it was: then what depends on it is left alone. */
-  same?(one: Results[Name], other: Results[Name]): boolean;
+  same?(a: Results[Name], b: Results[Name]): boolean;
 }
 
 export function tablePass<Whole extends object>(pass: Omit<TablePass<Whole>, 'of'>): TablePass {

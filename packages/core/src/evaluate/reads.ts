@@ -107,9 +107,8 @@ export function hasRead(reads: Reads | undefined, channel: string, id: Uuid): bo
   return false;
 }
 
-export function sameReads(one: Reads, other: Reads): boolean {
-  if (one.to - one.from !== other.to - other.from) return false;
-  for (let index = one.from, at = other.from; index < one.to; index += 1, at += 1)
-    if (one.log[index] !== other.log[at]) return false;
+export function sameReads(a: Reads, b: Reads): boolean {
+  if (a.to - a.from !== b.to - b.from) return false;
+  for (let index = a.from, at = b.from; index < a.to; index += 1, at += 1) if (a.log[index] !== b.log[at]) return false;
   return true;
 }

@@ -49,12 +49,12 @@ export function routeOut({ lines, topology, plan }: Within, line: LineShape): Ro
   const starts: UpLine[] = [];
   const parts: RoutePart[] = [];
   let from = 0;
-  for (const { line: one, runs: many } of [...below, { line, runs: line.order.runs.length }]) {
-    const { order } = one;
+  for (const { line: shape, runs: many } of [...below, { line, runs: line.order.runs.length }]) {
+    const { order } = shape;
     runs.push(...order.runs.slice(0, many));
     for (const start of order.starts.slice(0, many)) starts.push(from + start);
     const to = from + (order.starts[many] ?? order.length);
-    parts.push({ line: one, from, to });
+    parts.push({ line: shape, from, to });
     from = to;
   }
   return { id: line.id, line: line.line, order: { runs, starts, length: from, astray: [] }, parts };

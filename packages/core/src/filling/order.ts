@@ -124,7 +124,7 @@ function holdsBefore(
   if (before.length === 0) holds.push('bottom');
   if (zone !== 'bed' && last?.zone === 'bed') holds.push('bed');
   if (zone === 'haunch' && last?.zone !== 'haunch') holds.push('pipe');
-  if (before.some((one) => one.before.includes('cover'))) return holds;
+  if (before.some((step) => step.before.includes('cover'))) return holds;
   const covers = fieldOf
     ? !fieldOf(material) && last !== undefined && fieldOf(last.material)
     : zone === 'overlay' || zone === 'backfill' || zone === 'surface';

@@ -115,7 +115,7 @@ function spread(
     levels.set(to, level === by.level ? by : { level, at: by.at, outside: by.outside });
     waiting.push(to);
   };
-  for (const one of from.sort((one, other) => one.level - other.level)) reach(one.at, one.level, one);
+  for (const level of from.sort((a, b) => a.level - b.level)) reach(level.at, level.level, level);
   const onward = (ends: readonly NodeEnd[], here: Uuid, by: RestLevel): void => {
     for (let index = 0; index < ends.length; index += 1) {
       const result = runs.get((ends[index] as NodeEnd).run);

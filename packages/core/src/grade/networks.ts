@@ -40,7 +40,7 @@ export const networksOf = keptWith((table: Plan['run']): readonly (readonly Run[
 export const networkAt = keptWith((table: Plan['run']): ReadonlyMap<Uuid, number> => {
   const at = new Map<Uuid, number>();
   networksOf(table).forEach((network, index) => {
-    for (const { id, a, b } of network) for (const one of [id, a, b]) at.set(one, index);
+    for (const { id, a, b } of network) for (const member of [id, a, b]) at.set(member, index);
   });
   return at;
 });

@@ -56,11 +56,11 @@ export function solveGrade(
   before?: { readonly plan: Facts; readonly grade: GradeSolution },
 ): GradeSolution {
   const networks = networksOf(plan.run);
-  const known = before?.plan.run === plan.run ? solved.get(before.grade) : undefined;
-  const runs = new Map(known ? before?.grade.runs : []);
-  const changed = known && before ? changedNetworks(plan, before.plan) : undefined;
+  const cached = before?.plan.run === plan.run ? solved.get(before.grade) : undefined;
+  const runs = new Map(cached ? before?.grade.runs : []);
+  const changed = cached && before ? changedNetworks(plan, before.plan) : undefined;
   const parts = networks.map((network, index) => {
-    const part = known?.[index];
+    const part = cached?.[index];
     if (part && changed?.has(index) === false) return part;
     const solution = new Solver(plan, network, (id) => plan.runGrade[id]).solve();
     for (const [id, result] of solution.runs) runs.set(id, result);
@@ -83,14 +83,14 @@ function changedNetworks(plan: Facts, before: Facts): Set<number | undefined> {
 
 /**
  * The inverts of every run that hangs together with one of which other facts are told: as if these were in the plan.
- * @param told facts by run; undefined where nothing is fixed any more
+ * @param grades facts by run; undefined where nothing is fixed any more
  */
-export function solveWith(plan: Facts, told: ReadonlyMap<Uuid, RunGrade | undefined>): Map<Uuid, RunGradeResult> {
+export function solveWith(plan: Facts, grades: ReadonlyMap<Uuid, RunGrade | undefined>): Map<Uuid, RunGradeResult> {
   const networks = networksOf(plan.run);
   const at = networkAt(plan.run);
-  const gradeOf = (id: Uuid): RunGrade | undefined => (told.has(id) ? told.get(id) : plan.runGrade[id]);
+  const gradeOf = (id: Uuid): RunGrade | undefined => (grades.has(id) ? grades.get(id) : plan.runGrade[id]);
   const results = new Map<Uuid, RunGradeResult>();
-  for (const index of new Set([...told.keys()].map((id) => at.get(id)))) {
+  for (const index of new Set([...grades.keys()].map((id) => at.get(id)))) {
     const network = index === undefined ? undefined : networks[index];
     if (!network) continue;
     for (const [id, result] of new Solver(plan, network, gradeOf).solve().runs) results.set(id, result);
@@ -174,10 +174,10 @@ class Solver {
    */
   private follow(): void {
     const { fromA, others } = this.pairsInLines();
-    for (const [one, other] of fromA) this.#levels.tie(one, other, 0);
+    for (const [a, b] of fromA) this.#levels.tie(a, b, 0);
     const upward = this.allKnown() ? [] : fromOutletsUp(this.#runs, this.#nodes);
     for (const ends of upward) this.settle(ends, this.highestOut(ends), isEndA);
-    for (const [one, other] of others) this.#levels.tie(one, other, 0);
+    for (const [a, b] of others) this.#levels.tie(a, b, 0);
     if (this.allKnown()) return;
     const downward = [...upward].reverse();
     for (let moved = true; moved;) {
@@ -274,9 +274,9 @@ class Solver {
   }
 
   private tie(run: Run, fact: Fact, upper: number, lower: number, rise: number, along = 1): void {
-    const known = this.#levels.tie(upper, lower, rise);
-    if (known === undefined) return;
-    const off = known - rise;
+    const tied = this.#levels.tie(upper, lower, rise);
+    if (tied === undefined) return;
+    const off = tied - rise;
     this.#surplus.push({ run: run.id, fact, off: off / along, contradicts: Math.abs(off) > NEAR });
   }
 
@@ -311,8 +311,8 @@ function extreme(
 ): number | undefined {
   let found: number | undefined;
   for (const index of of) {
-    const one = value(index);
-    if (one !== undefined) found = found === undefined ? one : pick(found, one);
+    const level = value(index);
+    if (level !== undefined) found = found === undefined ? level : pick(found, level);
   }
   return found;
 }

@@ -35,12 +35,12 @@ export function mergeGround(
   if (shots.length === 0) return { points: typed, twice: NONE };
   const twice: GroundTwice[] = [];
   let next = 0;
-  const kept = typed.filter((one) => {
-    while (next < shots.length && (shots[next] as GroundPoint).at <= one.at - samePlace) next += 1;
+  const kept = typed.filter((point) => {
+    while (next < shots.length && (shots[next] as GroundPoint).at <= point.at - samePlace) next += 1;
     const shot = shots[next];
-    if (!shot || shot.at >= one.at + samePlace) return true;
-    if (Math.abs(shot.elevation - one.elevation) > NEAR)
-      twice.push({ at: one.at, typed: one.elevation, shot: { of: shot.shot, elevation: shot.elevation } });
+    if (!shot || shot.at >= point.at + samePlace) return true;
+    if (Math.abs(shot.elevation - point.elevation) > NEAR)
+      twice.push({ at: point.at, typed: point.elevation, shot: { of: shot.shot, elevation: shot.elevation } });
     return false;
   });
   return { points: [...kept, ...shots].sort((a, b) => a.at - b.at), twice };

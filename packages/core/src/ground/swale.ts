@@ -124,7 +124,7 @@ export function swaleCut(
   { width, sides }: Pick<SwaleShape, 'width' | 'sides'>,
   length: number,
 ): SwaleCut {
-  let [volume, cut, known] = [0, 0, 0];
+  let [volume, cut, measured] = [0, 0, 0];
   let deepest = { at: 0 as UpRun, depth: 0 };
   depths.forEach((here, index) => {
     if (here.depth > deepest.depth) deepest = here;
@@ -132,7 +132,7 @@ export function swaleCut(
     if (!before) return;
     const along = here.at - before.at;
     const [a, b] = [before.depth, here.depth];
-    known += along;
+    measured += along;
     if (a > 0 || b > 0) cut += along;
     volume += along * ((width * (a + b)) / 2 + (sides * (a * a + a * b + b * b)) / 3);
   });
@@ -142,6 +142,6 @@ export function swaleCut(
     length: cut,
     deepest: { at, depth },
     across: width + 2 * sides * depth,
-    missing: Math.max(0, length - known),
+    missing: Math.max(0, length - measured),
   };
 }

@@ -73,8 +73,8 @@ export function readSheet(rows: readonly SheetRow[]): SheetRead {
         if (first) say(1, 'length', true, ['Lengths are missing: type the length of each pipe.']);
       } else {
         // A slope that would be rounded to nothing tells no length.
-        const told = slope !== undefined && Math.abs(slope) >= ROUNDED.slope;
-        const guess = low !== undefined && high !== undefined && told ? (high - low) / slope : undefined;
+        const stated = slope !== undefined && Math.abs(slope) >= ROUNDED.slope;
+        const guess = low !== undefined && high !== undefined && stated ? (high - low) / slope : undefined;
         say(index, 'length', true, [
           'The length of the outgoing pipe is missing',
           ...(guess !== undefined && guess > 0

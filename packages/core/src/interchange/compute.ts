@@ -209,13 +209,19 @@ export function compute(plan: Plan, step = 5): Computed {
 function findingsInOrder(evaluation: Evaluation): Finding[] {
   const { plan } = evaluation;
   const keys = new Map(
-    findingsOf(evaluation).map((one) => {
-      const [line, run, node] = [plan.line[one.line ?? ''], plan.run[one.run ?? ''], plan.node[one.node ?? '']];
-      const at = (one.at ?? 0).toFixed(3).padStart(12, '0');
-      return [one, [line?.name, run?.name, node?.name, at, one.rule, say(one.what, 'metric')].join('\n')];
+    findingsOf(evaluation).map((finding) => {
+      const [line, run, node] = [
+        plan.line[finding.line ?? ''],
+        plan.run[finding.run ?? ''],
+        plan.node[finding.node ?? ''],
+      ];
+      const at = (finding.at ?? 0).toFixed(3).padStart(12, '0');
+      return [finding, [line?.name, run?.name, node?.name, at, finding.rule, say(finding.what, 'metric')].join('\n')];
     }),
   );
-  const sorted = [...keys].sort(([one, a], [other, b]) => byName({ id: one.id, name: a }, { id: other.id, name: b }));
+  const sorted = [...keys].sort(([finding, a], [other, b]) =>
+    byName({ id: finding.id, name: a }, { id: other.id, name: b }),
+  );
   return bySeverity(sorted.map(([finding]) => finding));
 }
 

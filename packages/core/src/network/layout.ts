@@ -47,7 +47,7 @@ export function networkSpots(plan: Plan, topology: Topology): Map<Uuid, NodeSpot
     /** Where the flow splits: leaders to either side by turns, the shortest inmost, and what they lead to side by side. */
     const fan = (from: NodeSpot, down: number, all: readonly Uuid[], further: readonly Uuid[]): void => {
       const runs = further.flatMap((id) => plan.run[id] ?? []);
-      runs.sort((one, other) => drawnLong(one) - drawnLong(other) || byName(one, other));
+      runs.sort((a, b) => drawnLong(a) - drawnLong(b) || byName(a, b));
       // The one that led here, or the middle one of an odd number, goes straight on.
       let turn = runs.length === all.length && runs.length % 2 === 1 ? 0 : 1;
       for (const run of runs) {

@@ -26,8 +26,7 @@ export function topologyOf(plan: Pick<Plan, 'line' | 'run' | 'nodePlace'>): Topo
     add(leaving, upperOf(run), run.id);
     add(arriving, lowerOf(run), run.id);
   }
-  const named = (one: Uuid, other: Uuid): number =>
-    byName(plan.run[one] as ItemOf<'run'>, plan.run[other] as ItemOf<'run'>);
+  const named = (a: Uuid, b: Uuid): number => byName(plan.run[a] as ItemOf<'run'>, plan.run[b] as ItemOf<'run'>);
   for (const ends of [leaving, arriving]) for (const ids of ends.values()) if (ids.length > 1) ids.sort(named);
   return {
     orders,

@@ -36,9 +36,9 @@ export class LevelWriter {
   write(ends: ArrayLike<number>, taken?: Taken & { readonly to: number }): readonly Edit[] {
     const { lies, edits, last } = this;
     for (let place = 0; place < lies.length; place += 1) {
-      const one = lies[place] as Lies;
+      const lie = lies[place] as Lies;
       const stays = (end: number): boolean => end === UNKNOWN || ends[end] === last[end];
-      if (!stays(one.low) || !stays(one.high) || !one.out.every(stays)) edits[place] = this.editOf(one, ends, taken);
+      if (!stays(lie.low) || !stays(lie.high) || !lie.out.every(stays)) edits[place] = this.editOf(lie, ends, taken);
     }
     this.last = ends;
     return edits.filter((edit) => edit !== undefined);
@@ -90,12 +90,12 @@ export function letGo(
   const items = fact === 'drop' ? fixDrop(plan, run, undefined) : [freeFact(run, plan.runGrade[id], fact)];
   const edits = items.map((item): Edit => ({ op: 'put', item }));
   const ends = endsNow(runs);
-  const own = runs.find((one) => one.id === id);
+  const own = runs.find((run) => run.id === id);
   if (!own || Number.isNaN(ends[lowOf(own.index)]) || Number.isNaN(ends[highOf(own.index)])) return edits;
   const kept = new LevelWriter(applyEdits(plan, edits), evaluation.nodes, runs, id).write(ends);
   return [
     ...edits.filter(
-      (edit) => edit.op === 'put' && !kept.some((one) => one.op === 'put' && one.item.id === edit.item.id),
+      (edit) => edit.op === 'put' && !kept.some((earlier) => earlier.op === 'put' && earlier.item.id === edit.item.id),
     ),
     ...kept,
   ];
@@ -152,5 +152,4 @@ function arrivesInLine(nodes: Evaluation['nodes'], run: Run): boolean {
 
 const FIELDS = ['a', 'b', 'aBy', 'bBy', 'slope', 'stepA', 'stepB'] as const;
 
-const same = (one: RunGrade, other: RunGrade | undefined): boolean =>
-  FIELDS.every((field) => one[field] === other?.[field]);
+const same = (a: RunGrade, b: RunGrade | undefined): boolean => FIELDS.every((field) => a[field] === b?.[field]);

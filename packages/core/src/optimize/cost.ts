@@ -101,7 +101,7 @@ export function sidesCost(
         const cuts = more.kinks
           .filter((kink) => (kink - begin) * (kink - end) < 0)
           .map((kink) => (kink - begin) / (end - begin));
-        const shares = [0, ...cuts.sort((one, other) => one - other), 1];
+        const shares = [0, ...cuts.sort((a, b) => a - b), 1];
         for (let piece = 1; piece < shares.length; piece += 1) {
           const [start, stop] = [shares[piece - 1] as number, shares[piece] as number];
           for (const point of TWO) {

@@ -19,9 +19,9 @@ export function crossingLimits(gathering: Gathering, run: LaidRun): readonly Cho
   return crossingsAt(gathering.evaluation, run.id).flatMap(({ crossing }) => {
     const ways = waysPast(gathering, run, crossing);
     if (!ways) return [];
-    const [one, other] = ways;
-    if (one && other) return [{ ways: [{ rows: one }, { rows: other }] }];
-    const only = one ?? other;
+    const [a, b] = ways;
+    if (a && b) return [{ ways: [{ rows: a }, { rows: b }] }];
+    const only = a ?? b;
     if (only) gathering.rows.addAll(only);
     return [];
   });
@@ -53,7 +53,7 @@ function waysPast(
   if (asked.length === 0) return undefined;
   const passed = (how: 'above' | 'below'): Rows | undefined => {
     if (asked.some(({ pass }) => pass[how] === undefined)) return undefined;
-    const most = asked.reduce((one, other) => ((other.pass[how] ?? 0) > (one.pass[how] ?? 0) ? other : one));
+    const most = asked.reduce((a, b) => ((b.pass[how] ?? 0) > (a.pass[how] ?? 0) ? b : a));
     const room = most.pass[how] ?? 0;
     const words: Phrase = most.pass.words ?? [`${crossing.name}, crossed ${how}`];
     const limit = addLimit(gathering, most.rule, words, most.pass, { run: run.id, crossing: crossing.id });
@@ -75,13 +75,11 @@ function along(rows: Rows, run: LaidRun, at: UpRun, is: Is, level: number, limit
 function placesOf(crossing: Crossing, result: LaidRun['result']): readonly { at: UpRun; top: number | undefined }[] {
   const { length, run, ground } = result;
   const told = crossing.lies.how === 'across' ? [crossing.lies.at] : [crossing.lies.from, crossing.lies.to];
-  const ends = told.map((at) => upRun(run, length, at)).sort((one, other) => one - other);
+  const ends = told.map((at) => upRun(run, length, at)).sort((a, b) => a - b);
   const [from, to] = [ends[0] ?? 0, ends.at(-1) ?? 0];
   // What lies wholly beyond the run lies nowhere at it.
   if (from > length + NEAR || to < -NEAR) return [];
   const at = new Set<UpRun>([Math.min(length, Math.max(0, from)), Math.min(length, Math.max(0, to))]);
   for (const point of ground.points) if (point.at > from && point.at < to) at.add(point.at);
-  return [...at]
-    .sort((one, other) => one - other)
-    .map((one) => ({ at: one, top: topOfCrossing(crossing, result, one) }));
+  return [...at].sort((a, b) => a - b).map((run) => ({ at: run, top: topOfCrossing(crossing, result, run) }));
 }

@@ -223,14 +223,14 @@ function told(
   limit: number,
   rows: readonly number[],
 ): Told {
-  const { share, one, other } = program.rows;
+  const { share, one: a, other: b } = program.rows;
   const at = rows.flatMap((row) => {
-    const end = one[row] as number;
+    const end = a[row] as number;
     const run = runs[end >> 1];
     if (!run) return [];
     const part = share[row] as number;
     // A limit of the run as a whole is at no place.
-    if (part < 0 && other[row] !== DATUM) return [];
+    if (part < 0 && b[row] !== DATUM) return [];
     return [{ run: run.id, at: (part >= 0 ? part : end % 2) * run.result.length }];
   });
   return { ...(limits[limit] as Limit), at };

@@ -69,16 +69,16 @@ class Meeting implements NodeBounds {
     if (limit !== undefined) this.gathering.rows.apart(this.endOf(end), DATUM, MOST, level, limit);
   }
 
-  apartLeast(one: LaidEnd, other: LaidEnd, by: number, limit: LimitId): void {
-    if (limit !== undefined) this.gathering.rows.apart(this.endOf(one), this.endOf(other), LEAST, by, limit);
+  apartLeast(a: LaidEnd, b: LaidEnd, by: number, limit: LimitId): void {
+    if (limit !== undefined) this.gathering.rows.apart(this.endOf(a), this.endOf(b), LEAST, by, limit);
   }
 
-  apartMost(one: LaidEnd, other: LaidEnd, by: number, limit: LimitId): void {
-    if (limit !== undefined) this.gathering.rows.apart(this.endOf(one), this.endOf(other), MOST, by, limit);
+  apartMost(a: LaidEnd, b: LaidEnd, by: number, limit: LimitId): void {
+    if (limit !== undefined) this.gathering.rows.apart(this.endOf(a), this.endOf(b), MOST, by, limit);
   }
 
-  level(one: LaidEnd, other: LaidEnd, limit: LimitId): void {
-    if (limit !== undefined) this.gathering.rows.apart(this.endOf(one), this.endOf(other), JUST, 0, limit);
+  level(a: LaidEnd, b: LaidEnd, limit: LimitId): void {
+    if (limit !== undefined) this.gathering.rows.apart(this.endOf(a), this.endOf(b), JUST, 0, limit);
   }
 
   private endOf(end: LaidEnd): number {
@@ -146,7 +146,7 @@ function askedOver({ gathering, node, arriving, leaving }: Meeting, end: LaidEnd
 
 /** The one that asks most; of those that ask as much the first. */
 const mostOf = (asked: readonly AskedOver[]): AskedOver | undefined =>
-  asked.reduce<AskedOver | undefined>((most, one) => (most && most.over.by >= one.over.by ? most : one), undefined);
+  asked.reduce<AskedOver | undefined>((most, ask) => (most && most.over.by >= ask.over.by ? most : ask), undefined);
 
 /** Whether both levels that meet are fixed by a person, so that they say themselves how they meet. */
 function bothFixed({ gathering, leaving }: Meeting, end: LaidEnd): boolean {

@@ -57,7 +57,7 @@ export function digProgram(
   const runs: LaidRun[] = [];
   const left: LeftOut[] = [];
   const asked = only ? [...only].flatMap((id) => evaluation.runs.get(id) ?? []) : [...evaluation.runs.values()];
-  for (const result of asked.sort((one, other) => byName(one.run, other.run))) {
+  for (const result of asked.sort((a, b) => byName(a.run, b.run))) {
     const lacks = lacksOf(result);
     if (lacks) left.push({ run: result.id, lacks });
     else {
@@ -221,9 +221,9 @@ export function networksLaid({ plan, runs }: Evaluation): readonly ReadonlySet<U
   };
   for (const { id, form } of runs.values())
     for (const { run } of form?.beside ?? []) {
-      const [one, other] = [at.get(id), at.get(run)].map((index) => (index === undefined ? undefined : whole(index)));
-      if (one === undefined || other === undefined || one === other) continue;
-      const [first, second] = [Math.min(one, other), Math.max(one, other)];
+      const [a, b] = [at.get(id), at.get(run)].map((index) => (index === undefined ? undefined : whole(index)));
+      if (a === undefined || b === undefined || a === b) continue;
+      const [first, second] = [Math.min(a, b), Math.max(a, b)];
       into[second] = first;
       for (const laid of networks[second] ?? []) networks[first]?.add(laid);
     }

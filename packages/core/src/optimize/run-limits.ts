@@ -132,8 +132,8 @@ class Along implements RunBounds {
   /** Puts what follows the ground to rows: of several the one that asks most, wherever they follow it alike. */
   put(): void {
     const { whole } = this.gathering;
-    for (const one of this.grounds)
-      if (whole || !this.grounds.some((other) => asksMore(other, one))) this.putGround(one);
+    for (const ground of this.grounds)
+      if (whole || !this.grounds.some((other) => asksMore(other, ground))) this.putGround(ground);
   }
 
   private putGround({ is, over, limit, from }: Ground): void {
@@ -180,5 +180,5 @@ interface Ground {
 }
 
 /** Whether one asks for more than another wherever that asks for anything; what asks for just the same is named beside it. */
-const asksMore = (one: Ground, other: Ground): boolean =>
-  one.is === other.is && one.from <= other.from && one.is * (one.over - other.over) > NEAR;
+const asksMore = (a: Ground, b: Ground): boolean =>
+  a.is === b.is && a.from <= b.from && a.is * (a.over - b.over) > NEAR;

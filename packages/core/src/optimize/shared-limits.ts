@@ -14,8 +14,8 @@ const RULES = ALL_RULES.filter(({ bound }) => bound?.shared);
  */
 export function sharedLimits(gathering: Gathering, lead: LaidRun, at: ReadonlyMap<string, LaidRun>): void {
   const { form, length: long } = lead.result;
-  for (const one of form?.beside ?? []) {
-    const { run, from, to, places, length, pipe } = one;
+  for (const neighbour of form?.beside ?? []) {
+    const { run, from, to, places, length, pipe } = neighbour;
     const other = at.get(run);
     if (!other) continue;
     const beside: readonly (readonly [own: number, place: number])[] = [
@@ -24,7 +24,7 @@ export function sharedLimits(gathering: Gathering, lead: LaidRun, at: ReadonlyMa
     ];
     for (const rule of RULES) {
       const force = inForce(gathering, rule);
-      const over = force && rule.bound?.shared?.({ lead, other: one }, force.value);
+      const over = force && rule.bound?.shared?.({ lead, other: neighbour }, force.value);
       const limit = over && addLimit(gathering, rule, over.words, over, { run });
       if (!over || limit === undefined) continue;
       for (const [own, place] of beside) {

@@ -64,14 +64,14 @@ export function waysOut(
   const once = new Map(
     found.map((way) => [JSON.stringify(way.edits.map((edit) => (edit.op === 'put' ? edit.item : edit))), way]),
   );
-  return [...once.values()].sort((one, other) =>
-    one.dig !== undefined && other.dig !== undefined
-      ? one.dig - other.dig
-      : one.dig !== undefined
+  return [...once.values()].sort((a, b) =>
+    a.dig !== undefined && b.dig !== undefined
+      ? a.dig - b.dig
+      : a.dig !== undefined
         ? -1
-        : other.dig !== undefined
+        : b.dig !== undefined
           ? 1
-          : ORDER.indexOf(one.gives) - ORDER.indexOf(other.gives),
+          : ORDER.indexOf(a.gives) - ORDER.indexOf(b.gives),
   );
 }
 
@@ -113,7 +113,7 @@ function otherFact(tries: Tries, id: Uuid, fact: Triad): WayOut | undefined {
   const nearest = free.rooms
     .map((room) => boundsOf(room, fact, free.length))
     .map(([least, most]) => ({ least, most, off: Math.max(least - now, now - most, 0) }))
-    .sort((one, other) => one.off - other.off)[0];
+    .sort((a, b) => a.off - b.off)[0];
   if (!nearest) return undefined;
   const { least, most } = nearest;
   const step = fact === 'slope' ? SLOPE_STEP : (stepsOf(tries.asked.system)[0] as number);

@@ -43,6 +43,6 @@ function modelsOf(make: MakeDeclaration<(typeof MAKE_LIST)[number]['name']>): Pi
 /** Pipe of the same make, as solid or as perforated, in every size that the catalogue has, from the smallest up. */
 export function sizesOfMake({ make, perforated }: Pick<PipeModel, 'make' | 'perforated'>): readonly PipeModel[] {
   return CATALOGUE.filter((model) => make !== undefined && model.make === make && model.perforated === perforated).sort(
-    (one, other) => insideDiameter(one) - insideDiameter(other),
+    (a, b) => insideDiameter(a) - insideDiameter(b),
   );
 }

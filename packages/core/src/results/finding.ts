@@ -64,6 +64,6 @@ export const stopsDigging = ({ severity, stage }: Pick<Finding, 'severity' | 'st
 /** The gravest first; otherwise as they came, which is up the line. */
 export function bySeverity(findings: readonly Finding[]): Finding[] {
   const sorted: Record<Severity, Finding[]> = { stop: [], fix: [], watch: [] };
-  for (const one of findings) sorted[one.severity].push(one);
+  for (const finding of findings) sorted[finding.severity].push(finding);
   return [...sorted.stop, ...sorted.fix, ...sorted.watch];
 }

@@ -86,9 +86,9 @@ export interface NodeBounds {
   atLeast(end: LaidEnd, level: number, limit: LimitId): void;
   atMost(end: LaidEnd, level: number, limit: LimitId): void;
   /** The invert of one end here against that of another. */
-  apartLeast(one: LaidEnd, other: LaidEnd, by: number, limit: LimitId): void;
-  apartMost(one: LaidEnd, other: LaidEnd, by: number, limit: LimitId): void;
-  level(one: LaidEnd, other: LaidEnd, limit: LimitId): void;
+  apartLeast(a: LaidEnd, b: LaidEnd, by: number, limit: LimitId): void;
+  apartMost(a: LaidEnd, b: LaidEnd, by: number, limit: LimitId): void;
+  level(a: LaidEnd, b: LaidEnd, limit: LimitId): void;
 }
 
 /** An end that comes in at a node where something goes out. */

@@ -18,4 +18,4 @@ export function changesOf(before: readonly Finding[], after: readonly Finding[])
 }
 
 const byId = (findings: readonly Finding[]): ReadonlyMap<string, Finding> =>
-  new Map(findings.map((one) => [one.id, one]));
+  new Map(findings.map((finding) => [finding.id, finding]));

@@ -15,15 +15,15 @@ const MANY = 4;
 export function grouped(findings: readonly Finding[]): readonly FindingGroup[] {
   const alike = new Map<string, Finding[]>();
   const keyOf = ({ rule, severity }: Finding): string => `${severity} ${rule}`;
-  for (const one of findings) {
-    const list = alike.get(keyOf(one));
-    if (list) list.push(one);
-    else alike.set(keyOf(one), [one]);
+  for (const finding of findings) {
+    const list = alike.get(keyOf(finding));
+    if (list) list.push(finding);
+    else alike.set(keyOf(finding), [finding]);
   }
-  return findings.flatMap((one): FindingGroup[] => {
-    const { rule, severity } = one;
-    const list = alike.get(keyOf(one)) ?? [];
-    if (list.length < MANY) return [{ rule, severity, findings: [one] }];
-    return list[0] === one ? [{ rule, severity, findings: list }] : [];
+  return findings.flatMap((finding): FindingGroup[] => {
+    const { rule, severity } = finding;
+    const list = alike.get(keyOf(finding)) ?? [];
+    if (list.length < MANY) return [{ rule, severity, findings: [finding] }];
+    return list[0] === finding ? [{ rule, severity, findings: list }] : [];
   });
 }

@@ -45,8 +45,8 @@ export const ALL_RULES: readonly AnyRule<never>[] = SUBJECTS.flatMap(({ rules })
 export const RULES: readonly RuleInfo[] = [
   ...new Map(
     SUBJECTS.flatMap(({ name: subject, rules }) =>
-      rules.map((one): readonly [string, RuleInfo] => {
-        const { name, title, stage, severity, source, local = false, unfinished = false, number, helps = [] } = one;
+      rules.map((rule): readonly [string, RuleInfo] => {
+        const { name, title, stage, severity, source, local = false, unfinished = false, number, helps = [] } = rule;
         return [
           name,
           { name: name as RuleName, title, subject, stage, severity, source, local, unfinished, number, helps },
@@ -56,7 +56,7 @@ export const RULES: readonly RuleInfo[] = [
   ).values(),
 ].reverse();
 
-const BY_NAME = new Map<string, RuleInfo>(RULES.map((one) => [one.name, one]));
+const BY_NAME = new Map<string, RuleInfo>(RULES.map((rule) => [rule.name, rule]));
 
 export function ruleNamed(name: RuleName): RuleInfo;
 export function ruleNamed(name: string): RuleInfo | undefined;

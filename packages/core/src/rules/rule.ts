@@ -114,12 +114,12 @@ interface InForce<Facts> {
 /** Those of some rules that a profile has not switched off, with their numbers. */
 const rulesInForce: <Facts>(rules: readonly AnyRule<Facts>[], profile: Profile) => readonly InForce<Facts>[] =
   keptWithBoth((rules: readonly AnyRule<never>[], profile: Profile) =>
-    rules.flatMap((one): InForce<never>[] => {
-      const setting = profile.rules[one.name];
+    rules.flatMap((rule): InForce<never>[] => {
+      const setting = profile.rules[rule.name];
       if (setting?.on === false) return [];
-      const number = one.number && limitOf(profile, { ...one, number: one.number });
-      const source = number?.source ?? setting?.source ?? one.source;
-      return [{ rule: one, limit: number?.value ?? NaN, source, severity: setting?.severity }];
+      const number = rule.number && limitOf(profile, { ...rule, number: rule.number });
+      const source = number?.source ?? setting?.source ?? rule.source;
+      return [{ rule: rule, limit: number?.value ?? NaN, source, severity: setting?.severity }];
     }),
   );
 
@@ -133,17 +133,17 @@ export function judge<Facts>(
   let found: Finding[] | undefined;
   const list = rulesInForce(rules, profile);
   for (let index = 0; index < list.length; index += 1) {
-    const { rule: one, limit, source, severity } = list[index] as InForce<Facts>;
-    const breaches = one.judge(facts, limit);
+    const { rule: rule, limit, source, severity } = list[index] as InForce<Facts>;
+    const breaches = rule.judge(facts, limit);
     for (let at = 0; at < breaches.length; at += 1) {
       const breach = breaches[at] as Breach;
       const { by, quantity = 'distance' } = breach;
-      const { what, why, gives } = one.words(breach as never, facts, limit);
+      const { what, why, gives } = rule.words(breach as never, facts, limit);
       (found ??= []).push({
-        id: `${one.name}:${of.id}${breach.cause === undefined ? '' : `:${breach.cause}`}`,
-        severity: severity ?? breach.severity ?? one.severity,
-        rule: one.name,
-        stage: one.stage,
+        id: `${rule.name}:${of.id}${breach.cause === undefined ? '' : `:${breach.cause}`}`,
+        severity: severity ?? breach.severity ?? rule.severity,
+        rule: rule.name,
+        stage: rule.stage,
         line: of.line,
         run: breach.run ?? of.run,
         node: breach.node ?? of.node,
@@ -154,7 +154,7 @@ export function judge<Facts>(
         why,
         source: breach.source ?? source,
         gives: gives.map((give) => (typeof give === 'string' ? { words: [give] } : give)),
-        local: one.local ?? false,
+        local: rule.local ?? false,
       });
     }
   }

@@ -52,7 +52,7 @@ function crossing(from: UpRun, to: UpRun, lackFrom: number, lackTo: number): UpR
 /** The worst of some stretches. */
 export function worstOf(stretches: readonly Stretch[]): Stretch | undefined {
   let worst: Stretch | undefined;
-  for (const one of stretches) if (!worst || one.by > worst.by) worst = one;
+  for (const stretch of stretches) if (!worst || stretch.by > worst.by) worst = stretch;
   return worst;
 }
 

@@ -23,15 +23,19 @@ export function troublesOf(findings: readonly Finding[]): Troubles {
   const runs = new Map<Uuid, Trouble>();
   const nodes = new Map<Uuid, Trouble>();
   const add = (to: Map<Uuid, Trouble>, id: Uuid, { severity, rule }: Finding): void => {
-    const known = to.get(id);
+    const trouble = to.get(id);
     // Rules are named for what they are about.
-    to.set(id, known ? { ...known, more: known.more + 1 } : { severity, about: rule.replaceAll('-', ' '), more: 0 });
+    to.set(
+      id,
+      trouble ? { ...trouble, more: trouble.more + 1 } : { severity, about: rule.replaceAll('-', ' '), more: 0 },
+    );
   };
   for (const finding of findings) {
     const { run, node, stretches, stage, severity } = finding;
     // What is only not counted yet is nothing that stands against water.
     if (stage === 'order' && severity === 'watch') continue;
-    for (const id of new Set([run, ...stretches.map((one) => one.run)])) if (id !== undefined) add(runs, id, finding);
+    for (const id of new Set([run, ...stretches.map((stretch) => stretch.run)]))
+      if (id !== undefined) add(runs, id, finding);
     // What is of a run where it comes to a node is a mark of the run.
     if (node !== undefined && run === undefined) add(nodes, node, finding);
   }

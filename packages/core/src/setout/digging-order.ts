@@ -38,14 +38,14 @@ export function diggingOrder(evaluation: Evaluation): readonly DigStep[] {
   // A line at a time, the ones that others run into first.
   const depth = new Map<Uuid, number>();
   const depthOf = (line: Uuid, path: ReadonlySet<Uuid>): number => {
-    const known = depth.get(line);
-    if (known !== undefined || path.has(line)) return known ?? 0;
+    const cached = depth.get(line);
+    if (cached !== undefined || path.has(line)) return cached ?? 0;
     const first = topology.orders.get(line)?.runs[0];
     const low = first && (first.flow === 'to-a' ? first.a : first.b);
     const below = (low === undefined ? [] : (topology.leaving.get(low) ?? [])).map((id) => runs.get(id)?.run.line);
     const next = new Set([...path, line]);
     const found = below.reduce(
-      (most, one) => (one === undefined || one === line ? most : Math.max(most, depthOf(one, next) + 1)),
+      (most, feeder) => (feeder === undefined || feeder === line ? most : Math.max(most, depthOf(feeder, next) + 1)),
       0,
     );
     depth.set(line, found);
@@ -54,7 +54,7 @@ export function diggingOrder(evaluation: Evaluation): readonly DigStep[] {
   const lines = [...evaluation.lines.keys()];
   const ranked = lines
     .map((line, index) => ({ line, index, depth: depthOf(line, new Set()) }))
-    .sort((one, other) => one.depth - other.depth || one.index - other.index);
+    .sort((a, b) => a.depth - b.depth || a.index - b.index);
   for (const { line } of ranked) for (const { id } of topology.orders.get(line)?.runs ?? []) put(id);
   const last = (step: DigStep): boolean => step.why.includes('way-in');
   return [...order.filter((step) => !last(step)), ...order.filter(last)];

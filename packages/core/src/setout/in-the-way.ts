@@ -38,7 +38,7 @@ export function inTheWay(evaluation: Evaluation, line: Uuid): readonly InTheWay[
     const start = order.starts[index] ?? 0;
     return run ? crossingsAt(evaluation, item.id).flatMap((at) => reach(at, run, start, each)) : [];
   });
-  return found.sort((one, other) => one.from - other.from);
+  return found.sort((a, b) => a.from - b.from);
 }
 
 function reach(result: CrossingResult, run: RunResult, start: number, each: number): readonly InTheWay[] {

@@ -17,11 +17,11 @@ export function levelsAt(run: Pick<RunShape, 'grade' | 'ground' | 'envelope'>, a
   const over = (height: number | undefined): number | undefined =>
     bottom === undefined || height === undefined ? undefined : bottom + height;
   const crown = envelope && envelope.underside + 2 * envelope.radius;
-  const overlay = envelope && tops(envelope.layers, (one) => one.group === 'above').at(-1);
+  const overlay = envelope && tops(envelope.layers, (layer) => layer.group === 'above').at(-1);
   const overlaid = crown !== undefined && overlay !== undefined && overlay > crown + NEAR ? over(overlay) : undefined;
   return {
     bottom,
-    foundation: over(envelope && tops(envelope.layers, (one) => one.name === 'foundation').at(-1)),
+    foundation: over(envelope && tops(envelope.layers, (layer) => layer.name === 'foundation').at(-1)),
     bedding: over(envelope && envelope.underside > NEAR ? envelope.underside : undefined),
     flow: invert,
     top: over(crown),
@@ -38,7 +38,7 @@ const cut = (level: number, ground: number, crown: number | undefined): number |
 function tops(layers: readonly EnvelopeLayer[], which: (layer: EnvelopeLayer) => boolean): number[] {
   return layers
     .flatMap((layer) => (which(layer) && layer.top.from === 'bottom' ? [layer.top.height] : []))
-    .sort((one, other) => one - other);
+    .sort((a, b) => a - b);
 }
 
 /** Each level that is known, turned into something else told in metres. */

@@ -31,7 +31,7 @@ export function stickMarks(levels: Levels, stick: StickBy): readonly StickMark[]
     if (level === undefined || !ON_STICK[stick.by].has(mark)) return [];
     const height = stick.by === 'foot' ? level - from : from + stick.over - level;
     return height >= 0 ? [{ mark, height }] : [];
-  }).sort((one, other) => other.height - one.height);
+  }).sort((a, b) => b.height - a.height);
 }
 
 /** A bar that is pushed into stone to feel how deep it is: marks over its point, m. Common practice. */

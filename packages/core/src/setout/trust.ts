@@ -43,7 +43,7 @@ export function trustOf(
   setup: Uuid,
   within: number,
 ): Trust {
-  const standing = setups.find((one) => one.setup.id === setup);
+  const standing = setups.find((entry) => entry.setup.id === setup);
   const height = standing?.height;
   if (!standing || height === undefined) return { is: 'unset' };
   const shot = standing.shots.findLast(

@@ -45,7 +45,9 @@ export function shareTrench(
     1 +
     Math.max(
       0,
-      ...(evaluation.shared.get(lead)?.beside ?? []).filter((one) => one.lies === lies).map((_, index) => index + 1),
+      ...(evaluation.shared.get(lead)?.beside ?? [])
+        .filter((lying) => lying.lies === lies)
+        .map((_, index) => index + 1),
     );
   const item: Sharing = {
     kind: 'sharing',
@@ -66,6 +68,6 @@ export function shareTrench(
 function liesTurned(own: Run, trench: Run, { plan }: Evaluation): boolean {
   const [a, b, start, end] = [own.a, own.b, trench.a, trench.b].map((node) => plan.nodePlace[node]);
   if (!a || !b || !start || !end) return own.flow !== trench.flow;
-  const apart = (one: typeof a, other: typeof a): number => Math.hypot(one.east - other.east, one.north - other.north);
+  const apart = (p: typeof a, b: typeof a): number => Math.hypot(p.east - b.east, p.north - b.north);
   return apart(b, start) + apart(a, end) < apart(a, start) + apart(b, end);
 }

@@ -59,7 +59,7 @@ export function classesAlong(
       const cuts = borders
         .map((border) => (border - low.depth) / (high.depth - low.depth))
         .filter((share) => share > 0 && share < 1)
-        .sort((one, other) => one - other);
+        .sort((a, b) => a - b);
       const shares = [0, ...cuts, 1];
       for (let piece = 1; piece < shares.length; piece += 1) {
         const [from, to] = [shares[piece - 1] as number, shares[piece] as number];

@@ -165,9 +165,9 @@ export function sectionItems(
   const materialId = (material: ModelMaterial): Uuid => {
     if (material === 'native') return material;
     const of: MaterialModel = typeof material === 'string' ? MATERIALS[material] : material;
-    const known = existing.find((item) => item.name === of.name)?.id;
-    const id = known ?? made.get(of.name) ?? newId();
-    if (known === undefined && !made.has(of.name)) items.push({ kind: 'material', id, ...of });
+    const existingId = existing.find((item) => item.name === of.name)?.id;
+    const id = existingId ?? made.get(of.name) ?? newId();
+    if (existingId === undefined && !made.has(of.name)) items.push({ kind: 'material', id, ...of });
     made.set(of.name, id);
     return id;
   };
@@ -198,8 +198,8 @@ export function sharedSection(
   newId: () => Uuid,
 ): { readonly id: Uuid; readonly items: readonly Item[] } {
   const { section, items } = sectionItems(model, Object.values(plan.material), newId);
-  const known = Object.values(plan.section).find((other) => same({ ...other, id: section.id }, section));
-  return known ? { id: known.id, items: [] } : { id: section.id, items };
+  const twin = Object.values(plan.section).find((other) => same({ ...other, id: section.id }, section));
+  return twin ? { id: twin.id, items: [] } : { id: section.id, items };
 }
 
 /** The catalogue pipe of a name as an item. */

@@ -142,11 +142,11 @@ function circuitOf(
 ): { readonly circuit: Circuit | undefined; readonly free: readonly Uuid[] } {
   const path = settled.pathTo(closing.setup);
   const free = path.filter((id) => !shares.has(id));
-  const known = plan.benchmark[closing.benchmark]?.elevation;
+  const elevation = plan.benchmark[closing.benchmark]?.elevation;
   const from = settled.came.get(path[0] ?? '')?.point;
   const rawEnd = raw.found.get(closing.shot.id);
-  if (known === undefined || rawEnd === undefined || from?.on !== 'benchmark') return { circuit: undefined, free };
-  const misclosure = closing.elevation - known;
+  if (elevation === undefined || rawEnd === undefined || from?.on !== 'benchmark') return { circuit: undefined, free };
+  const misclosure = closing.elevation - elevation;
   const { allowed, by } = allowedFor(
     levelling,
     path.map((id) => plan.setup[id]),

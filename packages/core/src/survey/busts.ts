@@ -38,23 +38,24 @@ export function suspectsIn(
   });
   // Turn k carries elevation from setup k - 1 to setup k; the first from the benchmark, the last back to one.
   const suspected = new Set(path.map((_, turn) => turn).concat(path.length));
-  let told = false;
+  let reported = false;
   const carried = (from: number, to: number, off: number): void => {
     const among = (turn: number): boolean => turn > from && turn <= to;
-    if (Math.abs(off) <= within) for (const turn of suspected) told = (among(turn) && suspected.delete(turn)) || told;
+    if (Math.abs(off) <= within)
+      for (const turn of suspected) reported = (among(turn) && suspected.delete(turn)) || reported;
     else if (Math.abs(Math.abs(off) - Math.abs(misclosure)) <= within)
-      for (const turn of suspected) told = (!among(turn) && suspected.delete(turn)) || told;
+      for (const turn of suspected) reported = (!among(turn) && suspected.delete(turn)) || reported;
   };
   const last = path.length - 1;
   for (const [place, list] of sightings) {
-    list.forEach((one, index) => {
+    list.forEach((sighting, index) => {
       // A benchmark on the way tells for itself; that at the end is the loop's own.
       const level = place.startsWith('b') ? known(place.slice(1)) : undefined;
-      if (level !== undefined && one.at < last) carried(-1, one.at, one.elevation - level);
-      for (const other of list.slice(index + 1)) carried(one.at, other.at, other.elevation - one.elevation);
+      if (level !== undefined && sighting.at < last) carried(-1, sighting.at, sighting.elevation - level);
+      for (const other of list.slice(index + 1)) carried(sighting.at, other.at, other.elevation - sighting.elevation);
     });
   }
-  if (!told || suspected.size === 0) return [];
+  if (!reported || suspected.size === 0) return [];
   const setups = new Set<number>();
   for (const turn of suspected) for (const at of [turn - 1, turn]) if (at >= 0 && at <= last) setups.add(at);
   // Where it may be anywhere still, nothing is told.

@@ -37,8 +37,8 @@ export function nextShot(on: Levelled, line: LineShape | undefined, step: number
   if (now && before && isTurn(before)) return { setup: undefined, sight: 'back', target: before.target };
   if (now?.shots.some(({ sight, reading }) => sight === 'back' || reading.by === 'direct'))
     return { setup: now.setup.id, sight: 'fore', target: ahead(on, now, line, step) };
-  const known = carried(setups) ?? firstBenchmark(on);
-  return known && { setup: now?.setup.id, sight: 'back', target: known };
+  const target = carried(setups) ?? firstBenchmark(on);
+  return target && { setup: now?.setup.id, sight: 'back', target: target };
 }
 
 const isTurn = ({ sight, target }: Shot): boolean => sight === 'fore' && target.on === 'turning';
@@ -111,7 +111,7 @@ function upTheLine({ plan, book, runs }: Levelled, line: LineShape, step: number
       if (target.on === 'run' && item) shot.push({ run, at: upRun(item, lengths[run] as number, target.at) });
     }
   const gap = gapOf(shot) ?? step;
-  const taken = (one: Place): boolean => shot.some((other) => samePlace(one, other));
+  const taken = (place: Place): boolean => shot.some((other) => samePlace(place, other));
   const last = shot[shot.length - 1];
   let place: Place | undefined = last ? beyond(last, gap, lengths) : { node: 0 };
   while (place && taken(place)) place = beyond(place, gap, lengths);
@@ -123,7 +123,7 @@ function upTheLine({ plan, book, runs }: Levelled, line: LineShape, step: number
 
 /** How far apart the last two along one run were; of the first on a run, how far it is from the node. */
 function gapOf(shot: readonly Place[]): number | undefined {
-  const index = shot.findLastIndex((one) => 'run' in one);
+  const index = shot.findLastIndex((place) => 'run' in place);
   const [last, before] = [shot[index], shot[index - 1]];
   if (!last || !('run' in last)) return undefined;
   const from = before && 'run' in before && before.run === last.run ? before.at : 0;
@@ -139,7 +139,7 @@ function beyond(place: Place, gap: number, lengths: readonly number[]): Place | 
   return at < length - NEAR ? { run, at } : { node: run + 1 };
 }
 
-function samePlace(one: Place, other: Place): boolean {
-  if ('run' in one) return 'run' in other && one.run === other.run && Math.abs(one.at - other.at) < SAME_PLACE;
-  return 'node' in other && one.node === other.node;
+function samePlace(a: Place, b: Place): boolean {
+  if ('run' in a) return 'run' in b && a.run === b.run && Math.abs(a.at - b.at) < SAME_PLACE;
+  return 'node' in b && a.node === b.node;
 }

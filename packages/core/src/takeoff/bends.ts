@@ -25,8 +25,8 @@ export function bendsFor(degrees: number, each: number): Turn {
   // Two joints meet where there is no bend between them; each bend brings one more.
   let best: Turn | undefined;
   const wrong = ({ over }: Turn): number => (over <= SLACK ? 0 : over);
-  const better = (one: Turn): boolean =>
-    !best || wrong(one) < wrong(best) || (wrong(one) === wrong(best) && one.bends.length < best.bends.length);
+  const better = (turn: Turn): boolean =>
+    !best || wrong(turn) < wrong(best) || (wrong(turn) === wrong(best) && turn.bends.length < best.bends.length);
   const go = (from: number, bends: readonly number[], sum: number): void => {
     const miss = Math.abs(degrees - sum);
     const give = each * (bends.length + 1);

@@ -47,7 +47,7 @@ export function cutList<Of>(lengths: readonly Wanted<Of>[], stick: number, socke
     const sticks = short ? fitting - 1 : fitting;
     return sticks > 0 ? [{ of, sticks }] : [];
   });
-  rests.sort((one, other) => other.length - one.length);
+  rests.sort((a, b) => b.length - a.length);
   const room = stick + socket;
   const sizes = rests.map(({ length }) => length + socket);
   const greedy = bestFit(sizes, room);

@@ -121,12 +121,7 @@ export function ledgerOf(job: JobTaken, before: Ledger | undefined): Ledger {
   const sums = Array.from(summed.values(), ({ sum }) => sum);
   if (soil.leftLoose > 1e-9) sums.push(spoilSum(soil.leftLoose, terms));
   const rank = (supplier: Supplier): number => SUPPLIERS.indexOf(supplier);
-  sums.sort(
-    (one, other) =>
-      rank(one.supplier) - rank(other.supplier) ||
-      one.name.localeCompare(other.name, 'en') ||
-      one.amount - other.amount,
-  );
+  sums.sort((a, b) => rank(a.supplier) - rank(b.supplier) || a.name.localeCompare(b.name, 'en') || a.amount - b.amount);
   return {
     takeoff: {
       sums,
@@ -144,7 +139,7 @@ export function ledgerOf(job: JobTaken, before: Ledger | undefined): Ledger {
 
 /** Put together line by line; where the lines are those of before, only articles of which a line takes otherwise now. */
 function articlesOf(taken: readonly Taken[], before: Ledger | undefined): Articles {
-  const was = before && alike(before.taken, taken, (one, other) => one.line === other.line) ? before : undefined;
+  const was = before && alike(before.taken, taken, (a, b) => a.line === b.line) ? before : undefined;
   const articles = new Map(was?.articles);
   const otherwise = new Set<string>();
   taken.forEach(({ parts: now }, index) => {
@@ -158,8 +153,8 @@ function articlesOf(taken: readonly Taken[], before: Ledger | undefined): Articl
   });
   for (const key of otherwise) {
     const parts: Part[] = [];
-    for (const one of taken) {
-      const part = one.parts.get(key);
+    for (const entry of taken) {
+      const part = entry.parts.get(key);
       if (part) parts.push(part);
     }
     if (isSome(parts)) articles.set(key, parts);
@@ -179,15 +174,14 @@ function thingOf(what: What, plan: JobTaken['plan']): unknown {
   return [plan.pipe[fitting.pipe], 'branch' in fitting && plan.pipe[fitting.branch]];
 }
 
-function alike<T>(one: readonly T[], other: readonly T[], equal: (one: T, other: T) => boolean): boolean {
-  if (one.length !== other.length) return false;
-  for (let index = 0; index < one.length; index += 1)
-    if (one[index] !== other[index] && !equal(one[index] as T, other[index] as T)) return false;
+function alike<T>(a: readonly T[], b: readonly T[], equal: (one: T, other: T) => boolean): boolean {
+  if (a.length !== b.length) return false;
+  for (let index = 0; index < a.length; index += 1)
+    if (a[index] !== b[index] && !equal(a[index] as T, b[index] as T)) return false;
   return true;
 }
 
-const samePart = (one: Part, other: Part): boolean =>
-  one.line === other.line && alike<Entry>(one.entries, other.entries, same);
+const samePart = (a: Part, b: Part): boolean => a.line === b.line && alike<Entry>(a.entries, b.entries, same);
 
 function missingOf(lines: readonly LineResult[], taken: readonly Taken[]): Missing {
   let [length, holes, lost, risers, bends] = [0, 0, 0, 0, 0];

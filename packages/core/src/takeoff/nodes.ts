@@ -89,7 +89,7 @@ function addMeeting(node: NodeResult, context: NodeContext, fit: (fitting: Fitti
   const turnOf = ({ run }: NodeEnd): number => turnAt(node.id, run, leaving.run, context) ?? 0;
   const straight =
     node.arriving.find(({ line }) => line === leaving.line) ??
-    [...node.arriving].sort((one, other) => (other.inside ?? 0) - (one.inside ?? 0) || turnOf(one) - turnOf(other))[0];
+    [...node.arriving].sort((a, b) => (b.inside ?? 0) - (a.inside ?? 0) || turnOf(a) - turnOf(b))[0];
   for (const branch of node.arriving) {
     const pipe = pipeOf(branch, context);
     if (!pipe || branch === straight) continue;

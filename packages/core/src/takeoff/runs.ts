@@ -76,9 +76,7 @@ function addDug(run: RunResult, amounts: Amounts, pits: readonly TestPit[], add:
     (sum, { group }, index) => (group === 'surface' ? sum + (amounts.layers[index] as number) : sum),
     0,
   );
-  const hard = pits
-    .flatMap(({ limiting }) => (limiting ? [limiting] : []))
-    .sort((one, other) => one.depth - other.depth)[0];
+  const hard = pits.flatMap(({ limiting }) => (limiting ? [limiting] : [])).sort((a, b) => a.depth - b.depth)[0];
   const under = hard ? Math.min(dugUnder(run, hard.depth), amounts.excavation - top) : 0;
   add({ of: 'dug', stratum: 'stripped' }, top, 'sod, topsoil or pavement over the trench');
   add({ of: 'dug', stratum: 'trenches' }, amounts.excavation - top - under, 'between the top layer and harder ground');
@@ -92,7 +90,10 @@ function addDug(run: RunResult, amounts: Amounts, pits: readonly TestPit[], add:
 export function dugUnder(run: RunResult, deep: number): number {
   const { trench, pipe, section, envelope, natural, grade, form } = run;
   if (!trench || !pipe || !section || !envelope) return 0;
-  const lowered = { ...natural, points: natural.points.map((one) => ({ ...one, elevation: one.elevation - deep })) };
+  const lowered = {
+    ...natural,
+    points: natural.points.map((point) => ({ ...point, elevation: point.elevation - deep })),
+  };
   const { joints: _joints, ...rest } = section;
   const held = form && trench.sides ? { ...form, cut: { ...form.cut, cut: cutOf(trench.sides, form.cut.cut) } } : form;
   const fixed = { ...rest, width: { rule: 'fixed' as const, width: trench.width } };
@@ -113,11 +114,11 @@ function addLayers(run: RunResult, amounts: Amounts, material: RunContext['mater
   layers.forEach(({ material: id, name }, index) => {
     const placed = amounts.layers[index] as number;
     if (id === 'native') return add({ of: 'native' }, placed, name);
-    const known = material(id);
+    const item = material(id);
     const covers = (): number => coveredBy(layers, amounts, index);
-    switch (known?.piece ? 'piece' : known && classOf(known.class).sold) {
+    switch (item?.piece ? 'piece' : item && classOf(item.class).sold) {
       case 'piece':
-        if (known?.piece && placed > 1e-12) pieces.set(id, known.piece);
+        if (item?.piece && placed > 1e-12) pieces.set(id, item.piece);
         return undefined;
       case 'area':
         return add({ of: 'sod', material: id }, covers(), name);
@@ -149,8 +150,8 @@ function coveredBy(layers: readonly EnvelopeLayer[], amounts: Amounts, index: nu
 /** Whether something in its section, such as chambers, brings what the water runs in. */
 function carriesItself({ envelope }: RunResult, material: RunContext['material']): boolean {
   return (envelope?.layers ?? []).some(({ material: id }) => {
-    const known = id === 'native' ? undefined : material(id);
-    return known !== undefined && classOf(known.class).carries === true;
+    const item = id === 'native' ? undefined : material(id);
+    return item !== undefined && classOf(item.class).carries === true;
   });
 }
 

@@ -138,7 +138,7 @@ function sumWith(
  * too: then its measure stands alone, and the cut list says what of the job's sticks goes into the line.
  */
 export function ofLine(sum: Sum, line: Uuid, terms: Terms): Sum | undefined {
-  const part = sum.parts.find((one) => one.line === line);
+  const part = sum.parts.find((part) => part.line === line);
   if (!part) return undefined;
   if (sum.parts.length === 1) return sum;
   const moved = sum.moved.filter(({ transfer }) => transfer.into === line);
@@ -189,7 +189,7 @@ const plainly = (ordered: number): Asked => ({
 
 /** What is rounded up by itself, added up. */
 function together(all: readonly Asked[]): Asked {
-  const sum = (of: (one: Asked) => number): number => all.reduce((total, one) => total + of(one), 0);
+  const sum = (of: (ask: Asked) => number): number => all.reduce((total, ask) => total + of(ask), 0);
   const lists = all.flatMap(({ cutList: list }) => list ?? []);
   const counted = all.find(({ count }) => count)?.count;
   return {
@@ -247,7 +247,7 @@ function askedFor(what: What, amount: number, parts: readonly Part[], moved: num
     case 'fabric':
     case 'mat': {
       const rolls = rollsOf(parts, buying);
-      const number = rolls.reduce((all, one) => all + one.rolls, 0);
+      const number = rolls.reduce((all, roll) => all + roll.rolls, 0);
       return { ...plain, ordered: number * buying.fabric.long, count: { of: 'roll', number }, rolls };
     }
     case 'lubricant':

@@ -264,7 +264,7 @@ function eachPiece(
   }
   let start = low;
   if (between) {
-    between.sort((one, other) => one - other);
+    between.sort((a, b) => a - b);
     for (const kink of between) {
       // Those of two sides that are alike fall together.
       if (kink - start < 1e-12) continue;
@@ -388,7 +388,7 @@ function meanDisc(
   if (near <= 0 && nearTo <= 0) return 0;
   if (near >= clear && nearTo >= clear) return meanAreaBelow(level, levelTo, radius);
   if (level >= clear && levelTo >= clear) return meanAreaBelow(near, nearTo, radius);
-  const between = (one: number, other: number, share: number): number => one + (other - one) * share;
+  const between = (a: number, b: number, share: number): number => a + (b - a) * share;
   const levelAt = (share: number): number => between(level, levelTo, share);
   const lineAt = (share: number): number => between(line, lineTo, share);
   const nearAt = (share: number): number => between(near, nearTo, share);
@@ -404,7 +404,7 @@ function meanDisc(
   ];
   return integral(
     (share) => discUnder(levelAt(share), lineAt(share), across, radius),
-    [0, ...turns.sort((one, other) => one - other), 1],
+    [0, ...turns.sort((a, b) => a - b), 1],
     1e-13 * radius * radius,
   );
 }

@@ -79,13 +79,13 @@ export function stripsOf(
   const cuts = new Set([0, length]);
   for (const { from, to } of [...beside, ...elsewhere])
     for (const at of [from, to]) if (at > 0 && at < length) cuts.add(at);
-  const places = [...cuts].sort((one, other) => one - other);
+  const places = [...cuts].sort((a, b) => a - b);
   const strips: Strip[] = [];
   for (let index = 1; index < places.length; index += 1) {
     const [from, to] = [places[index - 1] as number, places[index] as number];
     const middle = (from + to) / 2;
-    if (to - from < SHORT || elsewhere.some((one) => one.from < middle && middle < one.to)) continue;
-    const there = beside.filter((one) => one.from < middle && middle < one.to);
+    if (to - from < SHORT || elsewhere.some((reach) => reach.from < middle && middle < reach.to)) continue;
+    const there = beside.filter((neighbour) => neighbour.from < middle && middle < neighbour.to);
     strips.push({ from, to, ...laidOut(there, width, pipe, { from, to }, bottomAt) });
   }
   return strips;

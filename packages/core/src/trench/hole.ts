@@ -112,7 +112,7 @@ export function holeAmounts(
   const widthAt = ({ bottom, width, spread }: TrenchAtHole, height: number): number =>
     height <= bottom ? 0 : width + (spread ? widerAt(spread, height - bottom) : 0);
   const widest = (side: HoleSide, height: number): number =>
-    trenches.reduce((most, one) => (one.through === side ? Math.max(most, widthAt(one, height)) : most), 0);
+    trenches.reduce((most, trench) => (trench.through === side ? Math.max(most, widthAt(trench, height)) : most), 0);
   // Its foot, a strip of what its sides open along each of them, and four corners; less what lies within a trench.
   const dug = (height: number): number => {
     const out = outAt(wall, height);
@@ -152,11 +152,11 @@ export function holeAmounts(
         return [0, 2].map((outs) => (height: number) => widthAt(trench, height) - foot - outs * outAt(wall, height));
       })
       .flatMap((over) => rootOf(over, from, to) ?? [])
-      .sort((one, other) => one - other);
+      .sort((a, b) => a - b);
   const volume = (of: (height: number) => number, from: number, to: number): number => {
     if (to <= from) return 0;
-    const known = [from, ...kinks.filter((kink) => kink > from && kink < to).sort((one, other) => one - other), to];
-    const cuts = known.flatMap((end, index) => [...meetings(known[index - 1] ?? end, end), end]);
+    const knots = [from, ...kinks.filter((kink) => kink > from && kink < to).sort((a, b) => a - b), to];
+    const cuts = knots.flatMap((end, index) => [...meetings(knots[index - 1] ?? end, end), end]);
     return cuts.slice(1).reduce((sum, end, index) => {
       const begin = cuts[index] as number;
       return sum + ((end - begin) / 2) * TWO.reduce((both, share) => both + of(begin + (end - begin) * share), 0);

@@ -136,7 +136,7 @@ export interface Spread {
 }
 
 export function spreadOf(left: Wall, right: Wall): Spread {
-  const heights = [...new Set([...left.heights, ...right.heights])].sort((one, other) => one - other);
+  const heights = [...new Set([...left.heights, ...right.heights])].sort((a, b) => a - b);
   const rateAt = ({ heights: feet, rates }: Wall, height: number): number => rates[pieceAt(feet, height)] as number;
   const widths = heights.map((height) => outAt(left, height) + outAt(right, height));
   const rates = heights.map((height) => rateAt(left, height) + rateAt(right, height));

@@ -30,10 +30,10 @@ const METRES_AND_UNIT = new RegExp(String.raw`^${SIGN} ?(\d+) ?m ?${NUMBER} ?(mm
 export function readLength(text: string, bareUnit: number): number | undefined {
   const bare = BARE.exec(text);
   if (bare) return sign(bare[1]) * Number(bare[2]) * bareUnit;
-  const one = ONE_UNIT.exec(text);
-  if (one) {
-    const amount = mixedNumber(one[2], one[3], one[4], one[5]);
-    return amount === undefined ? undefined : sign(one[1]) * amount * (LENGTH_UNITS[one[6] ?? ''] ?? NaN);
+  const array = ONE_UNIT.exec(text);
+  if (array) {
+    const amount = mixedNumber(array[2], array[3], array[4], array[5]);
+    return amount === undefined ? undefined : sign(array[1]) * amount * (LENGTH_UNITS[array[6] ?? ''] ?? NaN);
   }
   const both = FEET_INCHES.exec(text);
   if (both) return feetInches(both[1], Number(both[2]), mixedNumber(both[3], both[4], both[5], both[6]));

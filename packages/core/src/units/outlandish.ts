@@ -61,7 +61,7 @@ export function suggestion(text: string, quantity: Quantity, system: System): Su
   const metric = system === 'metric';
   const own = unitName(quantity, system);
   const units = [...(OTHERS[quantity] ?? [])].filter((unit) => unit !== own);
-  units.sort((one, other) => Number(METRIC_UNITS.has(other) === metric) - Number(METRIC_UNITS.has(one) === metric));
+  units.sort((a, b) => Number(METRIC_UNITS.has(b) === metric) - Number(METRIC_UNITS.has(a) === metric));
   for (const unit of units) {
     const meant = `${text.trim()} ${unit}`;
     const parsed = parse(meant, quantity, system);

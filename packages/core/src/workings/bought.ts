@@ -137,13 +137,13 @@ function laidAt({ where, amount }: Entry, { runs, nodes }: Evaluation): WorkingS
   if (where.on === 'node')
     return { formula: `hole at ${nodes.get(where.node)?.node.name ?? ''}`, numbers: [volume(amount)] };
   const run = runs.get(where.run);
-  const known = (run?.length ?? 0) - (run?.trench?.missing ?? 0);
+  const length = (run?.length ?? 0) - (run?.trench?.missing ?? 0);
   return {
     formula: run?.run.name ?? '',
     numbers: [
-      measured(known, 'distance'),
+      measured(length, 'distance'),
       ' × ',
-      measured(amount / known, 'area'),
+      measured(amount / length, 'area'),
       ' average, less the pipe in it = ',
       volume(amount),
     ],

@@ -32,23 +32,23 @@ export function explainSoil(evaluation: Evaluation, line: LineResult, ref: SoilR
         runs,
         (run) => run.trench?.amounts?.excavation,
         (run, amount) => {
-          const known = run.length - (run.trench?.missing ?? 0);
+          const length = run.length - (run.trench?.missing ?? 0);
           const width = run.trench?.width ?? 0;
           if (run.trench?.sides || run.trench?.strips)
             return [
               ...shapedWords(run),
-              measured(amount / known, 'area'),
+              measured(amount / length, 'area'),
               ' average × ',
-              measured(known, 'distance'),
+              measured(length, 'distance'),
               ' = ',
               volume(amount),
             ];
           return [
-            measured(known, 'distance'),
+            measured(length, 'distance'),
             ' × ',
             measured(width, 'thickness'),
             ' wide × ',
-            measured(amount / (known * width), 'depth'),
+            measured(amount / (length * width), 'depth'),
             ' average depth = ',
             volume(amount),
           ];

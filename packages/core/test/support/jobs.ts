@@ -219,7 +219,7 @@ export function job({
     for (const [runName, run] of Object.entries(line.runs))
       items.push(...runItems(idOf(runName), runName, { line: idOf(name), service }, run, idOf));
   }
-  for (const [index, one] of crossings.entries()) items.push(crossingItem(idOf(`utility ${index}`), one, idOf));
+  for (const [index, spec] of crossings.entries()) items.push(crossingItem(idOf(`utility ${index}`), spec, idOf));
   for (const [index, { on, at = 0, soil, water, rock }] of pits.entries())
     items.push({
       kind: 'testPit',

@@ -84,7 +84,7 @@ export function thingsAlong({ plan, tracks }: State): Map<string, [track: Uuid, 
     const { along } = kindOf(kind);
     // What runs have one of each is part of how they lie, and is seen by the ground there.
     if (!along || along.join) continue;
-    for (const item of itemsOf(plan).filter((one) => one.kind === kind)) {
+    for (const item of itemsOf(plan).filter((item) => item.kind === kind)) {
       for (const now of itemsNow(item, plan, lineage)) {
         const run = along.run(now);
         if (run === undefined) continue;
@@ -157,8 +157,8 @@ export function amounts({ evaluation }: State): Map<string, number> {
 /** Other runs at the node that a place of a run lies at. */
 function meetingAt(plan: Plan, { run, length }: RunShape, at: number): Uuid[] {
   const node = at <= CLOSE ? lowerOf(run) : at >= length - CLOSE ? upperOf(run) : undefined;
-  return Object.values(plan.run).flatMap((one) =>
-    one.id !== run.id && (one.a === node || one.b === node) ? [one.id] : [],
+  return Object.values(plan.run).flatMap((runItem) =>
+    runItem.id !== run.id && (runItem.a === node || runItem.b === node) ? [runItem.id] : [],
   );
 }
 
@@ -170,10 +170,10 @@ export function rulesAt(
   reach: 'there' | 'on the run',
 ): Map<string, Set<string>> {
   const byRun = new Map<Uuid, Finding[]>();
-  for (const one of findingsOf(evaluation)) {
-    if (skip.has(one.rule) || OF_UTILITY.has(one.rule)) continue;
-    for (const run of new Set([one.run, ...one.stretches.map((stretch) => stretch.run)]))
-      if (run !== undefined) byRun.set(run, [...(byRun.get(run) ?? []), one]);
+  for (const finding of findingsOf(evaluation)) {
+    if (skip.has(finding.rule) || OF_UTILITY.has(finding.rule)) continue;
+    for (const run of new Set([finding.run, ...finding.stretches.map((stretch) => stretch.run)]))
+      if (run !== undefined) byRun.set(run, [...(byRun.get(run) ?? []), finding]);
   }
   const found = new Map<string, Set<string>>();
   for (const [track, long] of first.lengths) {
@@ -249,9 +249,9 @@ export function expectFresh({ plan, evaluation }: State): void {
 }
 
 /** The same but for records: of those, what is in force must be the same, and so all that follows from them. */
-export function expectAlike(one: Plan, other: Plan): void {
-  for (const kind of KINDS) if (!kindOf(kind).record) expect(one[kind]).toEqual(other[kind]);
-  const [a, b] = [evaluate(one), evaluate(other)];
+export function expectAlike(first: Plan, other: Plan): void {
+  for (const kind of KINDS) if (!kindOf(kind).record) expect(first[kind]).toEqual(other[kind]);
+  const [a, b] = [evaluate(first), evaluate(other)];
   const standing = (evaluation: Evaluation): unknown[] =>
     evaluation.book.setups.map(({ shots }) => shots.map(({ id }) => id).length);
   expect(standing(a)).toEqual(standing(b));

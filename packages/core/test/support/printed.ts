@@ -89,11 +89,8 @@ export function disguised(plan: Plan, chance: () => number): Plan {
 }
 
 /** What two plans print differently; nothing where they are the same. */
-export function differing(
-  one: Plan,
-  other: Plan,
-): { readonly lost: readonly string[]; readonly come: readonly string[] } {
-  const [before, after] = [printed(evaluate(one)), printed(evaluate(other))];
+export function differing(a: Plan, b: Plan): { readonly lost: readonly string[]; readonly come: readonly string[] } {
+  const [before, after] = [printed(evaluate(a)), printed(evaluate(b))];
   const rest = [...after];
   const lost = before.filter((line) => {
     const at = rest.indexOf(line);

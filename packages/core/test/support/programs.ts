@@ -118,12 +118,12 @@ export function asModel({ runs, low, high, base, rows, choices, bent = [] }: Pro
   const rowLower: number[] = [];
   const rowUpper: number[] = [];
   const put = (of: Rows, row: number, lifted?: number): void => {
-    const [one, other, share] = [of.one[row] as number, of.other[row] as number, of.share[row] as number];
+    const [a, b, share] = [of.one[row] as number, of.other[row] as number, of.share[row] as number];
     const apart = share < 0;
-    indices.push(one);
+    indices.push(a);
     values.push(apart ? 1 : share);
-    if (other !== DATUM) {
-      indices.push(other);
+    if (b !== DATUM) {
+      indices.push(b);
       values.push(apart ? -1 : 1 - share);
     }
     const [is, value] = [of.is[row], of.value[row] as number];

@@ -1413,7 +1413,7 @@ function ending(service: Service, form: NodeForm, pipe: string | ReturnType<type
 }
 
 /** A pipe into a node, and two that lead away from it at these inverts. */
-function parting(form: 'manhole' | 'd-box', [one, other]: readonly [number, number], inflow = 0): JobSpec {
+function parting(form: 'manhole' | 'd-box', [a, b]: readonly [number, number], inflow = 0): JobSpec {
   const away = (high: number) => ({ service: 'effluent' as const, pipe: '4 in SDR 35', high });
   return {
     nodes: {
@@ -1431,13 +1431,13 @@ function parting(form: 'manhole' | 'd-box', [one, other]: readonly [number, numb
             from: 'Top',
             to: 'Box',
             length: 20,
-            low: inflow === 0 ? Math.max(one, other) + 0.1 : Math.min(one, other),
+            low: inflow === 0 ? Math.max(a, b) + 0.1 : Math.min(a, b),
             slope: 0.02,
           },
         },
       },
-      One: { ...away(one), runs: { 'Leader 1': { from: 'Box', to: 'End 1', length: 30, high: one, slope: 0.02 } } },
-      Two: { ...away(other), runs: { 'Leader 2': { from: 'Box', to: 'End 2', length: 30, high: other, slope: 0.02 } } },
+      One: { ...away(a), runs: { 'Leader 1': { from: 'Box', to: 'End 1', length: 30, high: a, slope: 0.02 } } },
+      Two: { ...away(b), runs: { 'Leader 2': { from: 'Box', to: 'End 2', length: 30, high: b, slope: 0.02 } } },
     },
   };
 }

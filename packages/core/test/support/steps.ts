@@ -67,10 +67,13 @@ export function step(
     });
   const joint = joints[which % Math.max(1, joints.length)];
   if (!joint) return done([], tracks);
-  const [one, other] = Object.values(plan.run).filter(({ a, b }) => a === joint.node || b === joint.node) as [Run, Run];
-  const lengths = new Map([one, other].map((of) => [of.id, runLength(plan, of) ?? 0]));
+  const [first, other] = Object.values(plan.run).filter(({ a, b }) => a === joint.node || b === joint.node) as [
+    Run,
+    Run,
+  ];
+  const lengths = new Map([first, other].map((of) => [of.id, runLength(plan, of) ?? 0]));
   const made = joint.join.edits.find(
     (edit) => edit.op === 'put' && edit.item.kind === 'run' && edit.item.id === joint.join.run,
   );
-  return done(joint.join.edits, tracks.join(one, other, lengths, joint.node, (made as { item: Run }).item));
+  return done(joint.join.edits, tracks.join(first, other, lengths, joint.node, (made as { item: Run }).item));
 }

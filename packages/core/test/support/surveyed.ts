@@ -32,7 +32,7 @@ const runArb = fc.record({
   depth: fc.double({ min: 0.4, max: 2.5, noNaN: true }),
   turn: fc.double({ min: 0, max: 6.2, noNaN: true }),
   drawn: fc.boolean(),
-  vehicles: fc.nat({ max: 5 }).map((one) => one === 0),
+  vehicles: fc.nat({ max: 5 }).map((odds) => odds === 0),
   breaks: fc.uniqueArray(share, { maxLength: 4, selector: (at) => Math.round(at * 50) }),
   shots: fc.uniqueArray(share, { maxLength: 4, selector: (at) => Math.round(at * 40) }),
   nodeShot: fc.boolean(),
@@ -182,8 +182,8 @@ function build(
   });
   const runs = [...lengths.keys()];
   const known = planOf(items);
-  for (const [kind, item, which, one, two] of others)
-    items.push(...placed(kind, item, runs[which % runs.length] as Uuid, lengths, one, two, known));
+  for (const [kind, item, which, draw, two] of others)
+    items.push(...placed(kind, item, runs[which % runs.length] as Uuid, lengths, draw, two, known));
   const plan = planOf(items);
   // Told in short: a whole plan is no help to read.
   const told = () => JSON.stringify(specs);
@@ -240,7 +240,7 @@ function placed(
   item: Item,
   run: Uuid,
   lengths: ReadonlyMap<Uuid, number>,
-  one: number,
+  draw: number,
   two: number,
   known: Plan,
 ): Item[] {
@@ -251,7 +251,7 @@ function placed(
   if (along) {
     const several = along.spans(made);
     const spans = several.map((span, of) => {
-      const [low, high] = [Math.min(one, two) * long, Math.max(one, two) * long];
+      const [low, high] = [Math.min(draw, two) * long, Math.max(draw, two) * long];
       // One after another, since some may not lie over one another.
       const each = Math.max(high - low, 0.1 * several.length) / several.length;
       const from = low + of * each;
@@ -263,7 +263,7 @@ function placed(
     const all = [...lengths.keys()];
     const lead = all[(all.indexOf(run) + 1) % all.length] as Uuid;
     const far = lengths.get(lead) ?? 0;
-    const turned = one > two;
+    const turned = draw > two;
     if (lead === run) return [];
     made = {
       ...made,

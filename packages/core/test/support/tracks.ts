@@ -24,21 +24,21 @@ export class Tracks {
   /** A run cut in two at a distance from its end a. */
   split(run: Uuid, cut: number, a: Uuid, b: Uuid): Tracks {
     return new Tracks(
-      this.stretches.flatMap((one) => {
-        if (one.run !== run) return [one];
-        const { at, end } = one;
-        if (Math.max(at, end) <= cut) return [{ ...one, run: a }];
-        if (Math.min(at, end) >= cut) return [{ ...one, run: b, at: at - cut, end: end - cut }];
-        const middle = one.from + Math.abs(cut - at);
+      this.stretches.flatMap((stretch) => {
+        if (stretch.run !== run) return [stretch];
+        const { at, end } = stretch;
+        if (Math.max(at, end) <= cut) return [{ ...stretch, run: a }];
+        if (Math.min(at, end) >= cut) return [{ ...stretch, run: b, at: at - cut, end: end - cut }];
+        const middle = stretch.from + Math.abs(cut - at);
         const first = {
-          ...one,
+          ...stretch,
           to: middle,
           run: at < cut ? a : b,
           at: at < cut ? at : at - cut,
           end: at < cut ? cut : 0,
         };
         const second = {
-          ...one,
+          ...stretch,
           from: middle,
           run: at < cut ? b : a,
           at: at < cut ? 0 : cut,
@@ -50,9 +50,9 @@ export class Tracks {
   }
 
   /** Two runs that met at a node, joined: which of them holds end a of the new one is seen by its node. */
-  join(one: Run, other: Run, lengths: ReadonlyMap<Uuid, number>, node: Uuid, made: Run): Tracks {
+  join(a: Run, b: Run, lengths: ReadonlyMap<Uuid, number>, node: Uuid, made: Run): Tracks {
     const far = (run: Run): Uuid => (run.a === node ? run.b : run.a);
-    const first = far(one) === made.a ? one : other;
+    const first = far(a) === made.a ? a : b;
     const long = lengths.get(first.id) ?? 0;
     const place = (run: Run, at: number): number => {
       const fromNode = run.a === node ? at : (lengths.get(run.id) ?? 0) - at;
@@ -60,7 +60,7 @@ export class Tracks {
     };
     return new Tracks(
       this.stretches.map((stretch) => {
-        const run = [one, other].find(({ id }) => id === stretch.run);
+        const run = [a, b].find(({ id }) => id === stretch.run);
         return run ? { ...stretch, run: made.id, at: place(run, stretch.at), end: place(run, stretch.end) } : stretch;
       }),
     );
@@ -68,7 +68,9 @@ export class Tracks {
 
   /** The run that lies at a place on a track now. */
   place(track: Uuid, along: number): { readonly run: Uuid; readonly at: FromA } | undefined {
-    const on = this.stretches.find((one) => one.track === track && along >= one.from && along <= one.to);
+    const on = this.stretches.find(
+      (stretch) => stretch.track === track && along >= stretch.from && along <= stretch.to,
+    );
     return on && { run: on.run, at: on.at + Math.sign(on.end - on.at) * (along - on.from) };
   }
 
@@ -76,7 +78,10 @@ export class Tracks {
   track(run: Uuid, at: FromA): { readonly track: Uuid; readonly along: number } | undefined {
     const near = 1e-7;
     const on = this.stretches.find(
-      (one) => one.run === run && at >= Math.min(one.at, one.end) - near && at <= Math.max(one.at, one.end) + near,
+      (stretch) =>
+        stretch.run === run &&
+        at >= Math.min(stretch.at, stretch.end) - near &&
+        at <= Math.max(stretch.at, stretch.end) + near,
     );
     return on && { track: on.track, along: on.from + Math.abs(at - on.at) };
   }

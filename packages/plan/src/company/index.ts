@@ -21,10 +21,10 @@ export const SharedSection = z
   .superRefine(({ section, materials }, context) => {
     const refuse = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
     if (section.from) refuse('section', 'where a copy is from is said in the copy');
-    const known = new Set(materials.map(({ id }) => id));
-    if (known.size < materials.length) refuse('materials', 'a material is there twice');
+    const ids = new Set(materials.map(({ id }) => id));
+    if (ids.size < materials.length) refuse('materials', 'a material is there twice');
     const missing = [...section.below, ...section.above, ...section.surface].some(
-      ({ material }) => material !== 'native' && !known.has(material),
+      ({ material }) => material !== 'native' && !ids.has(material),
     );
     if (missing) refuse('materials', 'a material that the section names is not there');
   });
@@ -44,9 +44,9 @@ const section = {
   words: { one: 'trench section', many: 'trench sections' },
   most: LIMITS.sections,
   nameOf: (body: SharedSection): string => body.section.name,
-  upgrade: ({ section: one, materials }: Json, format: number): Json => {
+  upgrade: ({ section: section, materials }: Json, format: number): Json => {
     const upgraded = (item: unknown): unknown => (isJson(item) ? upgradeItem(item, format) : item);
-    return { section: upgraded(one), materials: Array.isArray(materials) ? materials.map(upgraded) : materials };
+    return { section: upgraded(section), materials: Array.isArray(materials) ? materials.map(upgraded) : materials };
   },
 };
 
@@ -80,13 +80,13 @@ const All = z.strictObject({ kept: z.array(One) });
 
 /** An answer of the server. @throws ZodError where it is none */
 export function readKept<Kind extends KeptKind>(kind: Kind, answer: unknown): CompanyItem<Kind> {
-  const one = One.parse(answer);
-  return { ...one, body: COMPANY_KINDS[kind].body.parse(one.body) as CompanyBody<Kind> };
+  const kept = One.parse(answer);
+  return { ...kept, body: COMPANY_KINDS[kind].body.parse(kept.body) as CompanyBody<Kind> };
 }
 
 /** @throws ZodError where it is none */
 export const readAllKept = <Kind extends KeptKind>(kind: Kind, answer: unknown): CompanyItem<Kind>[] =>
-  All.parse(answer).kept.map((one) => readKept(kind, one));
+  All.parse(answer).kept.map((kept) => readKept(kind, kept));
 
 /** Rules as they are copied into a plan. */
 export const rulesFrom = ({ id, version, body }: CompanyItem<'profile'>): Profile => ({

@@ -170,7 +170,7 @@ function where(file: Json, [first, index, ...rest]: readonly PropertyKey[]): str
   if (first !== 'items' || typeof index !== 'number')
     return first === undefined ? 'the file' : plain(String(first), NEAR_TEXT);
   if (!isJson(item)) return `item ${index + 1}`;
-  const find: Find = (of, id) => items.find((one) => isJson(one) && one.kind === of && one.id === id) as AnyItem;
+  const find: Find = (of, id) => items.find((item) => isJson(item) && item.kind === of && item.id === id) as AnyItem;
   return placeWords(item, rest, find) ?? `item ${index + 1}, of an unknown kind (${quoted(String(item.kind))})`;
 }
 

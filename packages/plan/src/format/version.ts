@@ -20,8 +20,8 @@ const upgraded = (value: unknown, from: number): unknown => (isJson(value) ? upg
 
 /** What a step did, as the newest version has it. */
 export function upgradeStep<Touched>(step: readonly Touched[], from: number): Touched[] {
-  return step.map((one) =>
-    isJson(one) ? { ...one, before: upgraded(one.before, from), after: upgraded(one.after, from) } : one,
+  return step.map((item) =>
+    isJson(item) ? { ...item, before: upgraded(item.before, from), after: upgraded(item.after, from) } : item,
   );
 }
 

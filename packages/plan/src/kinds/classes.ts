@@ -94,7 +94,9 @@ export type MaterialClass = (typeof CLASS_LIST)[number]['name'];
 export const CLASSES: readonly MaterialClass[] = CLASS_LIST.map(({ name }) => name);
 export const MaterialClass = oneOf(CLASSES, 'a class of material');
 
-const BY_NAME = new Map<MaterialClass, ClassDeclaration<MaterialClass>>(CLASS_LIST.map((one) => [one.name, one]));
+const BY_NAME = new Map<MaterialClass, ClassDeclaration<MaterialClass>>(
+  CLASS_LIST.map((declaration) => [declaration.name, declaration]),
+);
 
 export function classOf(name: MaterialClass): ClassDeclaration<MaterialClass> {
   return BY_NAME.get(name) as ClassDeclaration<MaterialClass>;

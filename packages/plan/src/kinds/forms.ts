@@ -396,7 +396,9 @@ export const FORM_LIST = [
 export type NodeForm = (typeof FORM_LIST)[number]['form'];
 export const NODE_FORMS: readonly NodeForm[] = FORM_LIST.map(({ form }) => form);
 
-const BY_FORM = new Map<NodeForm, FormDeclaration<NodeForm>>(FORM_LIST.map((one) => [one.form, one]));
+const BY_FORM = new Map<NodeForm, FormDeclaration<NodeForm>>(
+  FORM_LIST.map((declaration) => [declaration.form, declaration]),
+);
 
 export function formOf(form: NodeForm): FormDeclaration<NodeForm> {
   return BY_FORM.get(form) as FormDeclaration<NodeForm>;

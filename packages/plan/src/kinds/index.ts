@@ -94,17 +94,17 @@ export interface AnyKind {
 }
 
 const BY_NAME = new Map<string, AnyKind>(
-  (KIND_LIST as readonly unknown[] as readonly KindDeclaration<Kind, Item & Declared<Kind>>[]).map((one) => [
-    one.kind,
+  (KIND_LIST as readonly unknown[] as readonly KindDeclaration<Kind, Item & Declared<Kind>>[]).map((kind) => [
+    kind.kind,
     {
-      kind: one.kind,
-      schema: one.schema,
-      words: one.words,
-      refs: one.refs ?? [],
-      along: one.along,
-      byEnd: one.byEnd as ByEnd<Json> | undefined,
-      record: one.record ?? false,
-      upgrades: one.upgrades ?? {},
+      kind: kind.kind,
+      schema: kind.schema,
+      words: kind.words,
+      refs: kind.refs ?? [],
+      along: kind.along,
+      byEnd: kind.byEnd as ByEnd<Json> | undefined,
+      record: kind.record ?? false,
+      upgrades: kind.upgrades ?? {},
     },
   ]),
 );

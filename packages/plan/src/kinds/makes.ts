@@ -167,7 +167,7 @@ export type Make = (typeof MAKE_LIST)[number]['name'];
 export const MAKES: readonly Make[] = MAKE_LIST.map(({ name }) => name);
 export const Make = oneOf(MAKES, 'a make of pipe');
 
-const BY_NAME = new Map<Make, MakeDeclaration<Make>>(MAKE_LIST.map((one) => [one.name, one]));
+const BY_NAME = new Map<Make, MakeDeclaration<Make>>(MAKE_LIST.map((declaration) => [declaration.name, declaration]));
 
 export function makeOf(name: Make): MakeDeclaration<Make> {
   return BY_NAME.get(name) as MakeDeclaration<Make>;

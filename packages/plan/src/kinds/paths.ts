@@ -13,7 +13,7 @@ export function readPath(value: unknown, path: string): string[] {
       return at[name] === undefined ? [] : [at[name]];
     });
   }
-  return found.filter((one): one is string => typeof one === 'string');
+  return found.filter((value): value is string => typeof value === 'string');
 }
 
 /** The same data without the field at a path (or, within it, without its innermost optional part). */

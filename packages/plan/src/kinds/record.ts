@@ -26,17 +26,17 @@ export function strikeOut<T extends RecordItem>(record: T, id: Uuid): T {
 /** Parts records into those in force and those that another one superseded, struck out or took back; in their order. */
 export function inForce<T extends RecordItem>(records: readonly T[]): { standing: T[]; gone: T[] } {
   const recalls = new Map<Uuid, T[]>();
-  for (const one of records) {
-    if (one.recalls !== undefined) recalls.set(one.recalls, [...(recalls.get(one.recalls) ?? []), one]);
+  for (const record of records) {
+    if (record.recalls !== undefined) recalls.set(record.recalls, [...(recalls.get(record.recalls) ?? []), record]);
   }
   const valid = recalls.size === 0 ? records : notRecalled(records, recalls);
   const superseded = new Set(valid.flatMap(({ supersedes }) => (supersedes === undefined ? [] : [supersedes])));
   const holding = new Set(valid);
   const standing: T[] = [];
   const gone: T[] = [];
-  for (const one of records) {
-    const stands = holding.has(one) && !superseded.has(one.id) && !one.struck && one.recalls === undefined;
-    (stands ? standing : gone).push(one);
+  for (const record of records) {
+    const stands = holding.has(record) && !superseded.has(record.id) && !record.struck && record.recalls === undefined;
+    (stands ? standing : gone).push(record);
   }
   return { standing, gone };
 }
@@ -47,15 +47,15 @@ function notRecalled<T extends RecordItem>(records: readonly T[], recalls: Reado
   for (const first of records) {
     const path = [first];
     const walking = new Set<Uuid>();
-    for (let one = path[path.length - 1]; one; one = path[path.length - 1]) {
-      walking.add(one.id);
-      const by = recalls.get(one.id) ?? [];
+    for (let last = path[path.length - 1]; last; last = path[path.length - 1]) {
+      walking.add(last.id);
+      const by = recalls.get(last.id) ?? [];
       const open = by.find(({ id }) => !settled.has(id) && !walking.has(id));
       if (open) {
         path.push(open);
         continue;
       }
-      settled.set(one.id, !by.some(({ id }) => settled.get(id) === true));
+      settled.set(last.id, !by.some(({ id }) => settled.get(id) === true));
       path.pop();
     }
   }

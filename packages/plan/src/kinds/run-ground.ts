@@ -51,7 +51,7 @@ export const runGround = declareKind({
       const breaks = spans
         .filter(({ from, of }) => of < item.breaks.length && from > 0)
         .map(({ from, of }) => ({ at: from, elevation: (item.breaks[of] as GroundBreak).elevation }))
-        .sort((one, other) => one.at - other.at);
+        .sort((a, b) => a.at - b.at);
       const whole = spans.find(({ of }) => of === item.breaks.length);
       const over = whole && whole.to - whole.from;
       if (breaks.length === 0) return undefined;

@@ -9,7 +9,9 @@ export type Service = (typeof SERVICE_LIST)[number]['service'];
 export const SERVICES: readonly Service[] = SERVICE_LIST.map(({ service }) => service);
 export const Service = oneOf(SERVICES, 'a service');
 
-const BY_NAME = new Map<string, ServiceDeclaration<Service>>(SERVICE_LIST.map((one) => [one.service, one]));
+const BY_NAME = new Map<string, ServiceDeclaration<Service>>(
+  SERVICE_LIST.map((declaration) => [declaration.service, declaration]),
+);
 
 export function serviceOf(name: Service): ServiceDeclaration<Service> {
   return BY_NAME.get(name) as ServiceDeclaration<Service>;

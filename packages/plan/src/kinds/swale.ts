@@ -54,7 +54,7 @@ export const swale = declareKind({
       const cuts = spans
         .filter(({ from, to }) => to > from)
         .map((span) => cutOn(item.cuts[span.of] as SwaleStretch, span))
-        .sort((one, other) => one.from - other.from);
+        .sort((a, b) => a.from - b.from);
       return cuts.length === 0 ? undefined : { kind: 'swale', id, cuts };
     },
     join: (lower, upper) => ({ kind: 'swale', id: lower.id, cuts: meeting([...lower.cuts, ...upper.cuts]) }),
@@ -90,14 +90,13 @@ function meeting(cuts: readonly SwaleStretch[]): SwaleStretch[] {
   return all;
 }
 
-function together(one: SwaleStretch, other: SwaleStretch): SwaleStretch | undefined {
-  if (Math.abs(one.to - other.from) > CLOSE || one.width !== other.width || one.sides !== other.sides) return undefined;
-  const [lower, upper] = [one.bottom, other.bottom];
-  if (lower.by === 'depth')
-    return upper.by === 'depth' && upper.depth === lower.depth ? { ...one, to: other.to } : undefined;
+function together(a: SwaleStretch, b: SwaleStretch): SwaleStretch | undefined {
+  if (Math.abs(a.to - b.from) > CLOSE || a.width !== b.width || a.sides !== b.sides) return undefined;
+  const [lower, upper] = [a.bottom, b.bottom];
+  if (lower.by === 'depth') return upper.by === 'depth' && upper.depth === lower.depth ? { ...a, to: b.to } : undefined;
   if (upper.by === 'depth') return undefined;
   // Told on, the line of the one comes to both ends of the other.
-  const level = levelOf(one, lower);
-  const off = Math.max(Math.abs(level(other.from) - upper.from), Math.abs(level(other.to) - upper.to));
-  return off > CLOSE ? undefined : { ...one, to: other.to, bottom: { by: 'levels', from: lower.from, to: upper.to } };
+  const level = levelOf(a, lower);
+  const off = Math.max(Math.abs(level(b.from) - upper.from), Math.abs(level(b.to) - upper.to));
+  return off > CLOSE ? undefined : { ...a, to: b.to, bottom: { by: 'levels', from: lower.from, to: upper.to } };
 }

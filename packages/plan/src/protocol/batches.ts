@@ -9,19 +9,19 @@ import type { Change } from './change';
  */
 export function inBatches<T>(
   all: readonly T[],
-  changeOf: (one: T) => Change,
+  changeOf: (entry: T) => Change,
   most: number = LIMITS.batchChanges,
 ): T[][] {
   const batches: T[][] = [];
   let last: T[] = [];
   let length = 0;
-  for (const one of all) {
-    const more = JSON.stringify(changeOf(one)).length + 1;
+  for (const entry of all) {
+    const more = JSON.stringify(changeOf(entry)).length + 1;
     if (last.length > 0 && (last.length >= most || length + more > LIMITS.batchLength)) {
       batches.push(last);
       [last, length] = [[], 0];
     }
-    last.push(one);
+    last.push(entry);
     length += more;
   }
   return last.length > 0 ? [...batches, last] : batches;

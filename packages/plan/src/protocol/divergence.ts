@@ -85,8 +85,8 @@ function changeOf({ address, mine, theirs }: Lost): Change {
 /** What cannot be read here is in no step. */
 function stepOf({ mine, theirs }: Lost): RejectedBatch['step'] {
   const [before, after] = [theirs?.item ?? undefined, mine.item ?? undefined];
-  const known = before ?? after;
-  return known ? [{ address: { kind: known.kind, id: known.id }, before, after }] : [];
+  const item = before ?? after;
+  return item ? [{ address: { kind: item.kind, id: item.id }, before, after }] : [];
 }
 
 /** A number that no batch has. */

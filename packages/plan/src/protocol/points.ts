@@ -27,6 +27,6 @@ export function withPoint(points: readonly Point[], point: Point): readonly Poin
 }
 
 function gapAt(points: readonly Point[], index: number): number {
-  const at = (one: number): number => (points[one] ?? START).sequence;
+  const at = (index: number): number => (points[index] ?? START).sequence;
   return (at(index + 1) - at(index - 1)) / (lastPoint(points).sequence - at(index));
 }

@@ -70,16 +70,16 @@ export function rebase(
     const changes: Change[] = [];
     const step: Step[number][] = [];
     for (const { address, before, after } of batch.step) {
-      const one = running.get(keyOf(address));
-      const way = one?.ways.shift();
-      if (!one || !way || way === 'done') continue;
-      const { item: now, base } = one;
+      const current = running.get(keyOf(address));
+      const way = current?.ways.shift();
+      if (!current || !way || way === 'done') continue;
+      const { item: now, base } = current;
       const item = replay(now, before, after, way);
       if (sameOrAbsent(now, item)) continue;
       changes.push(item ? { op: 'put', item, base } : { op: 'remove', ...address, base });
       step.push({ address, before: now, after: item });
-      one.item = item;
-      one.base = { after: id };
+      current.item = item;
+      current.base = { after: id };
     }
     // What is not known here goes along as it is, unless it is there already.
     for (const change of passing(batch)) if (!held.has(keyOf(addressOf(change)))) changes.push({ ...change, base: 0 });
@@ -160,7 +160,7 @@ function rule(
   const [base] = states;
   const mine = states[states.length - 1];
   if (!theirs || !base || states.includes(undefined)) {
-    const decided = decisions.findLast((one) => sameOrAbsent(one.theirs ?? undefined, theirs));
+    const decided = decisions.findLast((decision) => sameOrAbsent(decision.theirs ?? undefined, theirs));
     if (decided) return { done: decided.choice === 'mine' ? 0 : states.length, left: NONE };
     return { contested: mine && theirs ? changedFields(mine, theirs) : [] };
   }
@@ -177,7 +177,8 @@ function rule(
 /** What was decided of a field, where the other side has in it what was shown then. */
 function decidedOn(name: string, theirs: Item, decisions: readonly Decision[]): Choice | undefined {
   return decisions.findLast(
-    (one) => one.fields.includes(name) && same(fieldOf(one.theirs ?? undefined, name), fieldOf(theirs, name)),
+    (decision) =>
+      decision.fields.includes(name) && same(fieldOf(decision.theirs ?? undefined, name), fieldOf(theirs, name)),
   )?.choice;
 }
 

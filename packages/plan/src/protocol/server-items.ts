@@ -11,8 +11,8 @@ export type ServerItems = ReadonlyMap<string, ServerItem>;
 export function withHeard(before: ServerItems, changes: readonly ServerItem[]): ServerItems {
   const after = new Map(before);
   for (const change of changes) {
-    const known = after.get(keyOf(change));
-    if (!known || change.revision > known.revision) after.set(keyOf(change), change);
+    const held = after.get(keyOf(change));
+    if (!held || change.revision > held.revision) after.set(keyOf(change), change);
   }
   return after;
 }

@@ -22,7 +22,7 @@ export interface HolePipe {
 }
 
 /** A small pipe is seen before a large one that lies behind it, in whatever order they were drawn in. */
-const largestFirst = (one: HolePipe, other: HolePipe): number => other.outside - one.outside || one.low - other.low;
+const largestFirst = (a: HolePipe, b: HolePipe): number => b.outside - a.outside || a.low - b.low;
 
 interface HoleSectionProps {
   pipes: readonly HolePipe[];
@@ -76,7 +76,7 @@ function Drawing({ result, plan, pipes, height: most, system, room }: HoleSectio
   const x = (right: number): number => middle + right * factor;
   const y = (over: number): number => height - PAD.bottom - over * factor;
   const size = (value: number): string => print(value, 'thickness', system);
-  const feet = [...new Set([0, ...wall.heights.filter((one) => one < depth), depth])];
+  const feet = [...new Set([0, ...wall.heights.filter((height) => height < depth), depth])];
   const side = (to: 1 | -1): Point[] =>
     feet.flatMap((at, index): Point[] => {
       const before = feet[index - 1];

@@ -101,10 +101,13 @@ function sameCrossings(a: CrossingsOfRunProps, b: CrossingsOfRunProps): boolean 
     a.handDig === b.handDig &&
     a.length === b.length &&
     a.crossings.length === b.crossings.length &&
-    a.crossings.every((one, index) => {
+    a.crossings.every((crossing, index) => {
       const other = b.crossings[index];
       return (
-        one.crossing === other?.crossing && one.top === other.top && one.bottom === other.bottom && one.at === other.at
+        crossing.crossing === other?.crossing &&
+        crossing.top === other.top &&
+        crossing.bottom === other.bottom &&
+        crossing.at === other.at
       );
     })
   );

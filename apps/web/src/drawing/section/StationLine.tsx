@@ -84,10 +84,10 @@ interface Places {
 export function placesOf({ distance, ground, bottom, depth }: Standing, { x, y, width }: SectionFrame): Places {
   const at = Math.round(x.to(distance) * 10) / 10;
   const foot = depth === undefined ? FOOT.open : FOOT.known;
-  const known = ground !== undefined && bottom !== undefined;
+  const measured = ground !== undefined && bottom !== undefined;
   return {
     line: at,
-    dug: known ? { top: y.to(ground), height: Math.max(0, y.to(bottom) - y.to(ground)) } : undefined,
+    dug: measured ? { top: y.to(ground), height: Math.max(0, y.to(bottom) - y.to(ground)) } : undefined,
     foot: { x: Math.min(Math.max(at - foot / 2, 2), Math.max(2, width - foot - 2)), width: foot },
   };
 }

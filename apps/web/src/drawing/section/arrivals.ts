@@ -39,13 +39,13 @@ export function arrivals(
     });
     const ordered = arriving.sort((a, b) => a.y - b.y);
     const labels = spread(
-      ordered.map((one) => one.y),
+      ordered.map((arrival) => arrival.y),
       14,
       0,
       Infinity,
     );
     return ordered
-      .map((one, order): Arrival => ({ ...one, x: at + side * 8, side, label: labels[order] as number }))
-      .filter((one) => of(one.run));
+      .map((arrival, order): Arrival => ({ ...arrival, x: at + side * 8, side, label: labels[order] as number }))
+      .filter((arrival) => of(arrival.run));
   });
 }

@@ -50,9 +50,9 @@ export function runShapes<Run extends RunShape>(
     const start = line.order.starts[index] as number;
     const samples = Math.max(1, Math.min(MOST_SAMPLES, Math.ceil((run.length * factor) / EVERY)));
     const materials = evaluation.plan.material;
-    const known = drawn.get(run);
-    if (known && known.shapes.start === start && known.samples === samples && known.materials === materials)
-      return [known.shapes as RunShapes<Run>];
+    const cached = drawn.get(run);
+    if (cached && cached.shapes.start === start && cached.samples === samples && cached.materials === materials)
+      return [cached.shapes as RunShapes<Run>];
     const shapes = shapesOf(evaluation, run, start, samples);
     drawn.set(run, { shapes, samples, materials });
     return [shapes];
@@ -121,11 +121,11 @@ const grounds = new WeakMap<RunShape['ground'], DrawnGround>();
 
 /** What of a run's drawing stays while its inverts are dragged. */
 function groundOf(run: RunShape, start: number, samples: number): DrawnGround {
-  const known = grounds.get(run.ground);
-  if (known?.start === start && known.samples === samples) return known;
+  const cached = grounds.get(run.ground);
+  if (cached?.start === start && cached.samples === samples) return cached;
   const ground = run.ground.points.map(({ at, elevation }): Point => [start + at, elevation]);
   const at = sampleDistances(run, samples);
-  const made = { start, samples, ground, at, levels: at.map((one) => groundAt(run.ground, one) as number) };
+  const made = { start, samples, ground, at, levels: at.map((place) => groundAt(run.ground, place) as number) };
   grounds.set(run.ground, made);
   return made;
 }

@@ -30,18 +30,18 @@ const LEAST = 4;
  * of the line are named first, then the others from the outlet up.
  */
 export function nameRows(line: LineShape, { node }: Pick<Plan, 'node'>, frame: SectionFrame): readonly PlacedName[] {
-  const known = placed.get(frame);
-  if (known?.order === line.order && known.node === node) return known.names;
+  const cached = placed.get(frame);
+  if (cached?.order === line.order && cached.node === node) return cached.names;
   const nodes = nodesOf(line);
   const taken: { readonly row: number; readonly left: number; readonly right: number }[] = [];
   const names = new Map<number, PlacedName>();
   const last = nodes.length - 1;
   const [least, most] = [PAD.left - drawn(40), frame.width - 6];
   const put = (index: number): void => {
-    const one = nodes[index];
-    if (!one || names.has(index)) return;
-    const name = node[one.id]?.name ?? '?';
-    const at = frame.x.to(one.at);
+    const named = nodes[index];
+    if (!named || names.has(index)) return;
+    const name = node[named.id]?.name ?? '?';
+    const at = frame.x.to(named.at);
     const span = (letters: number): { left: number; right: number } => {
       const wide = letters * LETTER;
       const left = Math.max(least, Math.min(most - wide, at - wide / 2));
@@ -55,14 +55,14 @@ export function nameRows(line: LineShape, { node }: Pick<Plan, 'node'>, frame: S
       );
     };
     let letters = Math.min(LEAST, name.length);
-    if (free(letters) === undefined) return void names.set(index, { id: one.id, x: at, y: 0, text: '' });
+    if (free(letters) === undefined) return void names.set(index, { id: named.id, x: at, y: 0, text: '' });
     letters = name.length;
     while (free(letters) === undefined) letters -= 1;
     const row = free(letters) as number;
     const { left, right } = span(letters);
     taken.push({ row, left, right });
     const text = letters === name.length ? name : `${cutText(name, letters - 1)}…`;
-    names.set(index, { id: one.id, x: left, y: ROWS[row] as number, text });
+    names.set(index, { id: named.id, x: left, y: ROWS[row] as number, text });
   };
   put(0);
   put(last);

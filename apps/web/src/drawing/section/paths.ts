@@ -19,8 +19,8 @@ export interface RunPaths {
 const made = new WeakMap<RunShapes, { frame: SectionFrame; paths: RunPaths }>();
 
 export function pathsOf(shapes: RunShapes, frame: SectionFrame): RunPaths {
-  const known = made.get(shapes);
-  if (known?.frame === frame) return known.paths;
+  const cached = made.get(shapes);
+  if (cached?.frame === frame) return cached.paths;
   const { x, y } = frame;
   const drawn = (points: readonly Point[], closed = false): string => path(points, closed, x, y);
   const [underside, invert, top, crown] = shapes.pipe;
@@ -41,8 +41,8 @@ const grounds = new WeakMap<readonly Point[], { frame: SectionFrame; paths: Pick
 
 /** The ground and the earth under it stay while the pipe in them is dragged. */
 function groundPaths(points: readonly Point[], frame: SectionFrame): Pick<RunPaths, 'ground' | 'earth'> {
-  const known = grounds.get(points);
-  if (known?.frame === frame) return known.paths;
+  const cached = grounds.get(points);
+  if (cached?.frame === frame) return cached.paths;
   const ground = points.map(([distance, elevation]): Point => [frame.x.to(distance), frame.y.to(elevation)]);
   const first = ground[0];
   const last = ground[ground.length - 1];
@@ -64,7 +64,7 @@ export interface LinePaths {
 
 /** All runs of a line together. */
 export function linePaths(shapes: readonly RunShapes[], frame: SectionFrame): LinePaths {
-  const runs = shapes.map((one) => pathsOf(one, frame));
+  const runs = shapes.map((shape) => pathsOf(shape, frame));
   const layers = new Map<Look, string>();
   for (const run of runs) for (const { look, d } of run.layers) layers.set(look, (layers.get(look) ?? '') + d);
   const all = (part: 'ground' | 'earth' | 'outside' | 'inside' | 'invert'): string =>

@@ -87,5 +87,5 @@ export function useMoving(
   );
 }
 
-const sameSet = (one: ReadonlySet<string>, other: ReadonlySet<string>): boolean =>
-  one.size === other.size && [...one].every((id) => other.has(id));
+const sameSet = (a: ReadonlySet<string>, b: ReadonlySet<string>): boolean =>
+  a.size === b.size && [...a].every((id) => b.has(id));

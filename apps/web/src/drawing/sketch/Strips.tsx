@@ -39,16 +39,16 @@ export const StripsOfGround = memo(function StripsOfGround({
       a.x + ux * at - (uy / far) * right * zoom,
       a.y + uy * at + (ux / far) * right * zoom,
     ];
-    const outline = (of: (one: StripAlong) => { left: number; right: number }): string =>
+    const outline = (of: (strip: StripAlong) => { left: number; right: number }): string =>
       path(
         [
-          ...along.map((one) => spot(one.at, of(one).right)),
-          ...[...along].reverse().map((one) => spot(one.at, -of(one).left)),
+          ...along.map((strip) => spot(strip.at, of(strip).right)),
+          ...[...along].reverse().map((strip) => spot(strip.at, -of(strip).left)),
         ],
         true,
       );
-    ground += outline((one) => one);
-    open += outline((one) => one.open);
+    ground += outline((strip) => strip);
+    open += outline((strip) => strip.open);
   }
   return (
     <>

@@ -132,13 +132,13 @@ export function labelsOf({
       return { left, right: left + wide, top: y - drawn(12), bottom: y + drawn(4) };
     };
     // A name goes over the edge only where its node does.
-    const some = stands.some((one) => inFrame(boxAt(one)));
+    const some = stands.some((stand) => inFrame(boxAt(stand)));
     const isFree = (box: Box): boolean => !(some && !inFrame(box)) && !taken.meets(box);
-    const clear = stands.find((one) => {
-      const box = boxAt(one);
+    const clear = stands.find((stand) => {
+      const box = boxAt(stand);
       return isFree(box) && !lines.meets(box);
     });
-    const at = clear ?? (strong ? otherwise.find((one) => isFree(boxAt(one))) : undefined);
+    const at = clear ?? (strong ? otherwise.find((stand) => isFree(boxAt(stand))) : undefined);
     if (!at) return false;
     taken.add(boxAt(at));
     labels.push({ key, at, text, strong, ...(severity ? { severity } : {}) });

@@ -72,12 +72,12 @@ export function servicePaths(
   for (const { a, b, service } of runs) {
     const { dash, width } = serviceOf(service);
     const key = `${dash ?? 'whole'} ${width}`;
-    const known = paths.get(key);
+    const cached = paths.get(key);
     const d = path([
       [a.x, a.y],
       [b.x, b.y],
     ]);
-    if (known) known.d += d;
+    if (cached) cached.d += d;
     else paths.set(key, { key, d, dash, width });
   }
   return [...paths.values()];

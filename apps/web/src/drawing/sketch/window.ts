@@ -44,9 +44,9 @@ export function shareIn(
   ] as const) {
     if (step === 0 && (start <= least || start >= most)) return undefined;
     if (step === 0) continue;
-    const [one, other] = [(least - start) / step, (most - start) / step];
-    from = Math.max(from, Math.min(one, other));
-    to = Math.min(to, Math.max(one, other));
+    const [a, b] = [(least - start) / step, (most - start) / step];
+    from = Math.max(from, Math.min(a, b));
+    to = Math.min(to, Math.max(a, b));
   }
   return from < to ? { from, to } : undefined;
 }

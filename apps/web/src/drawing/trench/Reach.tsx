@@ -21,29 +21,29 @@ export function ReachMarks({ reach, frame, system }: { reach: Reach; frame: Tren
   return (
     <>
       {reach.groundwater ? <Groundwater {...reach.groundwater} frame={frame} /> : null}
-      {reach.utilities.map((one) => (
-        <Utility key={one.id} one={one} frame={frame} system={system} />
+      {reach.utilities.map((utility) => (
+        <Utility key={utility.id} reach={utility} frame={frame} system={system} />
       ))}
     </>
   );
 }
 
-function Utility({ one, frame, system }: { one: InReach; frame: TrenchFrame; system: System }) {
+function Utility({ reach, frame, system }: { reach: InReach; frame: TrenchFrame; system: System }) {
   const tones = useTones();
   const { x, y, edge, factor } = frame;
-  const colour = utilityColour(one.utility, tones);
-  const { letter } = UTILITY_MARKS[one.utility];
-  const radius = ((one.top - one.bottom) / 2) * factor;
-  const middle = y((one.top + one.bottom) / 2);
-  const across = one.how === 'across';
+  const colour = utilityColour(reach.utility, tones);
+  const { letter } = UTILITY_MARKS[reach.utility];
+  const radius = ((reach.top - reach.bottom) / 2) * factor;
+  const middle = y((reach.top + reach.bottom) / 2);
+  const across = reach.how === 'across';
   // Where it lies, also inside what is dug; too far off to be in the picture, it stands at the edge with its distance.
-  const right = one.side === 'right';
-  const at = across ? MARK + 4 : Math.max(MARK + 4, Math.min(x(right ? one.off : -one.off), edge - MARK - 4));
+  const right = reach.side === 'right';
+  const at = across ? MARK + 4 : Math.max(MARK + 4, Math.min(x(right ? reach.off : -reach.off), edge - MARK - 4));
   const words = across
-    ? one.along > 0.02
-      ? `${print(one.along, 'distance', system)} along`
+    ? reach.along > 0.02
+      ? `${print(reach.along, 'distance', system)} along`
       : ''
-    : `${print(one.off, 'distance', system)} off${one.side ? '' : ', side not known'}`;
+    : `${print(reach.off, 'distance', system)} off${reach.side ? '' : ', side not known'}`;
   return (
     <G>
       {across ? (
@@ -53,7 +53,7 @@ function Utility({ one, frame, system }: { one: InReach; frame: TrenchFrame; sys
           y={middle - Math.max(2, radius)}
           height={Math.max(4, 2 * radius)}
           fill={colour}
-          opacity={one.along > 0.02 ? 0.4 : 0.85}
+          opacity={reach.along > 0.02 ? 0.4 : 0.85}
         />
       ) : (
         <Circle cx={at} cy={middle} r={Math.max(MARK, radius)} fill={colour} opacity={0.5} />
@@ -65,9 +65,9 @@ function Utility({ one, frame, system }: { one: InReach; frame: TrenchFrame; sys
         textAnchor="middle"
         fontFamily={FONT.strong}
         fontSize={drawn(12)}
-        fill={utilityInk(one.utility, tones)}
+        fill={utilityInk(reach.utility, tones)}
       >
-        {one.measured ? letter : `${letter}?`}
+        {reach.measured ? letter : `${letter}?`}
       </SvgText>
       {words ? (
         <SvgText

@@ -97,7 +97,7 @@ function Drawing({ shape, frame, chainage, reach, system, fraction }: DrawingPro
   const size = (value: number): string => print(value, 'thickness', system, { fraction });
   const small = { fontFamily: FONT.text, fontSize: drawn(13), fill: tones.muted };
   const strong = { fontFamily: FONT.strong, fontSize: drawn(14), fill: tones.ink };
-  const told = bands
+  const layersText = bands
     .filter(({ from, to }) => to - from > 1e-6)
     .map(({ material, from, to }) => `${material} ${size(to - from)}`)
     .join(', ');
@@ -110,7 +110,7 @@ function Drawing({ shape, frame, chainage, reach, system, fraction }: DrawingPro
       width={room}
       height={height}
       role="img"
-      aria-label={`Trench section to scale: ${print(depth, 'depth', system)} deep, ${size(width)} wide${opens}${more}; ${[told, ...(cloth ? [cloth] : []), ...(reach ? reachWords(reach, system) : [])].join('; ')}`}
+      aria-label={`Trench section to scale: ${print(depth, 'depth', system)} deep, ${size(width)} wide${opens}${more}; ${[layersText, ...(cloth ? [cloth] : []), ...(reach ? reachWords(reach, system) : [])].join('; ')}`}
     >
       <MaterialDefs prefix={patterns} tones={tones} />
       <Cut shape={shape} frame={frame} patterns={patterns} />

@@ -39,14 +39,14 @@ export function trenchShape(place: Place | undefined, plan: Plan): TrenchShape |
     const under = index === 0 ? undefined : cross.tops[index - 1];
     const thick = (cross.tops[index] ?? []).some(([, over], place) => over - (under?.[place]?.[1] ?? 0) > 1e-6);
     if (!thick) return [];
-    const known = id === 'native' ? undefined : plan.material[id];
+    const item = id === 'native' ? undefined : plan.material[id];
     return [
       {
         index,
         from,
         to,
         look: lookOf(id, plan),
-        material: id === 'native' ? 'Native soil' : (known?.name ?? 'removed'),
+        material: id === 'native' ? 'Native soil' : (item?.name ?? 'removed'),
       },
     ];
   });

@@ -43,11 +43,11 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
   const { say } = useActions();
   const [asked, setAsked] = useState<Uuid>();
   const own = all?.find(({ id }) => id === from?.id);
-  const nameOf = (one: CompanyItem<Kind>): string => nameOfKept(kind, one.body);
+  const nameOf = (kept: CompanyItem<Kind>): string => nameOfKept(kind, kept.body);
   const { one: word, many: words } = COMPANY_KINDS[kind].words;
 
-  const keepAs = async (known: CompanyItem<Kind> | undefined): Promise<void> => {
-    const answer = await put({ kind, id: known?.id ?? newId(), body, base: known?.version ?? 0 } as Parameters<
+  const keepAs = async (earlier: CompanyItem<Kind> | undefined): Promise<void> => {
+    const answer = await put({ kind, id: earlier?.id ?? newId(), body, base: earlier?.version ?? 0 } as Parameters<
       typeof put
     >[0]);
     if (answer.data) {
@@ -56,10 +56,10 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
       say(`“${nameOf(kept)}” is saved for the company, version ${kept.version}.`);
     } else say(messageOf(answer.error));
   };
-  const takeAway = async (one: CompanyItem<Kind>): Promise<void> => {
+  const takeAway = async (kept: CompanyItem<Kind>): Promise<void> => {
     setAsked(undefined);
-    const answer = await remove({ kind, id: one.id });
-    say(answer.error ? messageOf(answer.error) : `“${nameOf(one)}” was removed. Plans that use it keep their copy.`);
+    const answer = await remove({ kind, id: kept.id });
+    say(answer.error ? messageOf(answer.error) : `“${nameOf(kept)}” was removed. Plans that use it keep their copy.`);
   };
 
   return (
@@ -87,20 +87,20 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
         <Words tone="muted">{empty}</Words>
       ) : (
         <List label={title}>
-          {(all ?? []).map((one) => (
+          {(all ?? []).map((kept) => (
             <Row
-              key={one.id}
-              title={nameOf(one)}
-              note={`version ${one.version} · ${noteOf(one.body)}`}
-              onPress={() => onTake(one)}
+              key={kept.id}
+              title={nameOf(kept)}
+              note={`version ${kept.version} · ${noteOf(kept.body)}`}
+              onPress={() => onTake(kept)}
               does={takes}
               after={
-                asked === one.id ? (
-                  <Button kind="danger" label={`Remove ${nameOf(one)} for good`} onPress={() => void takeAway(one)}>
+                asked === kept.id ? (
+                  <Button kind="danger" label={`Remove ${nameOf(kept)} for good`} onPress={() => void takeAway(kept)}>
                     Remove
                   </Button>
                 ) : (
-                  <Button label={`Remove ${nameOf(one)}`} onPress={() => setAsked(one.id)}>
+                  <Button label={`Remove ${nameOf(kept)}`} onPress={() => setAsked(kept.id)}>
                     Remove
                   </Button>
                 )

@@ -28,7 +28,7 @@ export function CheckSheet({ onClose }: { onClose: () => void }) {
     reading: undefined,
   });
   const setup = standing(evaluation);
-  const known = plan.benchmark[value.benchmark]?.elevation;
+  const elevation = plan.benchmark[value.benchmark]?.elevation;
   if (setup?.height === undefined) {
     return (
       <Sheet title="Check shot" onClose={onClose}>
@@ -37,7 +37,9 @@ export function CheckSheet({ onClose }: { onClose: () => void }) {
     );
   }
   const found =
-    value.reading === undefined || known === undefined ? undefined : checkOf(setup.height, value.reading, known);
+    value.reading === undefined || elevation === undefined
+      ? undefined
+      : checkOf(setup.height, value.reading, elevation);
   const keep = (): void => {
     if (value.reading === undefined) return;
     const target = { on: 'benchmark' as const, benchmark: value.benchmark };

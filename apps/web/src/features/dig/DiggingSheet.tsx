@@ -92,7 +92,7 @@ const SYSTEM_WORDS: Readonly<Record<System, string>> = {
 function Also() {
   const dispatch = useAppDispatch();
   const { system, also } = useAppSelector((state) => state.settings);
-  const others = (Object.keys(SYSTEM_WORDS) as System[]).filter((one) => one !== system);
+  const others = (Object.keys(SYSTEM_WORDS) as System[]).filter((key) => key !== system);
   return (
     <Choice<System | 'none'>
       label="Also show readings in"

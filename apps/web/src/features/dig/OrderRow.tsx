@@ -18,7 +18,7 @@ export function OrderRow({
   return (
     <Row
       title={`${number}. ${plan.run[run]?.name ?? ''}`}
-      note={[plan.line[line]?.name ?? '', ...why.map((one) => WHY_WORDS[one])].join(' · ')}
+      note={[plan.line[line]?.name ?? '', ...why.map((reason) => WHY_WORDS[reason])].join(' · ')}
       noteLines="all"
       does="Set its access"
       onPress={() => dispatch(sheetOpened({ sheet: 'access', run }))}

@@ -26,7 +26,7 @@ interface PlaceRowProps {
 export const PlaceRow = memo(function PlaceRow({ place, dig, view, onPress }: PlaceRowProps) {
   const tones = useTones();
   const print = usePrint();
-  const told = toldAt(dig, place, view);
+  const reading = toldAt(dig, place, view);
   const { evaluation } = dig;
   const run = evaluation.runs.get(place.run);
   const name = place.node === undefined ? undefined : evaluation.plan.node[place.node]?.name;
@@ -45,7 +45,7 @@ export const PlaceRow = memo(function PlaceRow({ place, dig, view, onPress }: Pl
         )}
       </View>
       {COLUMNS.map((mark) => {
-        const value = told?.values[mark];
+        const value = reading?.values[mark];
         return (
           <View key={mark} style={styles.figure}>
             <Unseen>{`, ${MARK_WORDS[mark]} `}</Unseen>

@@ -37,7 +37,7 @@ export function SheetHead({ dig }: { dig: Dig }) {
           <Picker
             label="Every"
             options={[
-              ...steps.map((one) => ({ value: String(one), label: metric ? `${one} m` : `${one} ft` })),
+              ...steps.map((step) => ({ value: String(step), label: metric ? `${step} m` : `${step} ft` })),
               { value: 'stick', label: 'Stick of pipe' },
             ]}
             value={step === null ? 'stick' : String(Math.round(metric ? step : step / FOOT))}
@@ -85,11 +85,11 @@ function Falls() {
   if (!run || slope === undefined) return null;
   const fine = (value: number): string => (Math.abs(value) < INCH ? print(value, 'fine') : print(value, 'thickness'));
   const [stick, short, long] = fallsOf(slope, run.pipe?.stick ?? 0, system);
-  const told = [...(run.pipe ? [stick] : []), short, long].map(
+  const falls = [...(run.pipe ? [stick] : []), short, long].map(
     ({ over, fall }) => `${fine(fall)} in ${print(over, 'distance')}`,
   );
   return (
-    <Words size="small">{`${run.run.name} falls ${told.join(' · ')}${run.pipe ? ', the first per stick' : ''}.`}</Words>
+    <Words size="small">{`${run.run.name} falls ${falls.join(' · ')}${run.pipe ? ', the first per stick' : ''}.`}</Words>
   );
 }
 

@@ -24,7 +24,7 @@ export function StakeSheet({ node, onClose }: { node: Uuid; onClose: () => void 
           [
             [holed ? 'Bottom of the hole' : 'Bottom of the trench', bottom],
             ...(holed ? ([['Top of its base', base]] as const) : []),
-            ...knockouts.map((one): [string, number | undefined] => [knockoutWords(one), one.invert]),
+            ...knockouts.map((knockout): [string, number | undefined] => [knockoutWords(knockout), knockout.invert]),
             ['Rim', rim],
           ] as const
         ).map(([name, elevation]) => (

@@ -116,10 +116,10 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
   const view = useAppSelector((state) => state.view.dig);
   const has = useAppSelector((state) => state.settings.receiver !== null);
   const { evaluation, digging, trust } = dig;
-  const told = toldAt(dig, place, view);
+  const reading = toldAt(dig, place, view);
   const run = evaluation.runs.get(place.run);
-  const values = told?.values;
-  const marks = MARKS.filter((mark) => told?.levels[mark] !== undefined);
+  const values = reading?.values;
+  const marks = MARKS.filter((mark) => reading?.levels[mark] !== undefined);
   const mark: Mark = marks.includes(view.mark) ? view.mark : (marks[0] ?? 'bottom');
   const value = values?.[mark];
   const second = also !== null && also !== system && SYSTEMS.includes(also) ? also : undefined;
@@ -128,16 +128,16 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
   const chainage = print(start + place.along, 'chainage');
   const found = dig.inTheWayAt(place);
   const depth =
-    told?.levels.ground === undefined || told.levels.bottom === undefined
+    reading?.levels.ground === undefined || reading.levels.bottom === undefined
       ? undefined
-      : told.levels.ground - told.levels.bottom;
+      : reading.levels.ground - reading.levels.bottom;
   const fill =
-    told?.levels.overlay === undefined || told.levels.top === undefined
+    reading?.levels.overlay === undefined || reading.levels.top === undefined
       ? undefined
-      : told.levels.overlay - told.levels.top;
+      : reading.levels.overlay - reading.levels.top;
   const unseen =
     view.tells === 'reading'
-      ? unseenWords(told?.instrument, value, digging.rod, (amount) => print(amount, 'distance'))
+      ? unseenWords(reading?.instrument, value, digging.rod, (amount) => print(amount, 'distance'))
       : undefined;
   const say = (): void => {
     stop().catch(() => undefined);
@@ -180,9 +180,9 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
         )}
         {has && view.by === 'level' && trust.is !== 'unset' ? <Live place={place} dig={dig} /> : null}
         <View role="group" aria-label="All levels here" style={styles.marks}>
-          {marks.map((one) => (
-            <MarkTile key={one} mark={one} chosen={one === mark}>
-              {values?.[one] === undefined ? '—' : print(values[one], 'elevation', true)}
+          {marks.map((digMark) => (
+            <MarkTile key={digMark} mark={digMark} chosen={digMark === mark}>
+              {values?.[digMark] === undefined ? '—' : print(values[digMark], 'elevation', true)}
             </MarkTile>
           ))}
         </View>
@@ -314,8 +314,8 @@ function Live({ place, dig }: { place: SheetPlace; dig: StationProps['dig'] }) {
   const { evaluation } = dig;
   const [listening, setListening] = useState(false);
   const heard = useReceiver(listening ? () => truthOf(evaluation, { on: 'bottom', place }) : undefined);
-  const told = toldAt(dig, place, { tells: 'reading', stake: null });
-  const wanted = told?.values.bottom;
+  const reading = toldAt(dig, place, { tells: 'reading', stake: null });
+  const wanted = reading?.values.bottom;
   const off = heard?.reading === undefined || wanted === undefined ? undefined : wanted - heard.reading;
   return (
     <View style={styles.row}>

@@ -58,16 +58,16 @@ export function unseenWords(
   instrument: Instrument | undefined,
   reading: number | undefined,
   rod: number,
-  told: (value: number) => string,
+  words: (value: number) => string,
 ): string | undefined {
   if (!instrument || reading === undefined) return undefined;
   switch (unseenBy(instrument, reading, rod)) {
     case 'over':
       return instrument.by === 'laser'
-        ? `${told(-reading)} above the beam: measure up from it.`
-        : `${told(-reading)} above the line of sight: set the level up higher, or turn the rod over.`;
+        ? `${words(-reading)} above the beam: measure up from it.`
+        : `${words(-reading)} above the line of sight: set the level up higher, or turn the rod over.`;
     case 'short':
-      return `The rod of ${told(rod)} is ${told(reading - rod)} too short: set the level up lower, or use a longer rod.`;
+      return `The rod of ${words(rod)} is ${words(reading - rod)} too short: set the level up lower, or use a longer rod.`;
     case undefined:
       return undefined;
   }

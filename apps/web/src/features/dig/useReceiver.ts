@@ -20,12 +20,12 @@ export interface Heard {
 export function useReceiver(truth: (() => number | undefined) | undefined): Heard | undefined {
   const faults = useAppSelector((state) => state.settings.receiver);
   const [heard, setHeard] = useState<Heard>();
-  const told = useSteady(() => truth?.());
+  const truthNow = useSteady(() => truth?.());
   const listening = faults !== null && truth !== undefined;
   useEffect(() => {
     if (!listening || !faults) return undefined;
     let beats: readonly Beat[] = [];
-    const receiver = standIn({ truth: told, stood, random: Math.random, every }, faults);
+    const receiver = standIn({ truth: truthNow, stood, random: Math.random, every }, faults);
     const off = receiver((beat) => {
       beats = [...beats.slice(1 - STEADY.beats), beat];
       setHeard({ reading: beat.reading, steady: steadyReading(beats) });
@@ -34,7 +34,7 @@ export function useReceiver(truth: (() => number | undefined) | undefined): Hear
       off();
       setHeard(undefined);
     };
-  }, [listening, faults, told]);
+  }, [listening, faults, truthNow]);
   return heard;
 }
 

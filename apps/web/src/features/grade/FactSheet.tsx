@@ -60,10 +60,10 @@ export function FactSheet({ run: id, which, onClose }: { run: Uuid; which: Triad
       {could.length > 1 ? (
         <Choice
           label="Two are locked already. Which one gives way?"
-          options={could.map((one) => ({
-            value: one,
-            label: TRIAD_WORDS[one],
-            picture: <GivesPicture which={one} />,
+          options={could.map((triad) => ({
+            value: triad,
+            label: TRIAD_WORDS[triad],
+            picture: <GivesPicture which={triad} />,
           }))}
           value={gives}
           onChange={setGives}

@@ -18,7 +18,7 @@ export function GroundAlong({ run }: { run: ItemOf<'run'> }) {
   const length = runLength(plan, run) ?? 0;
   // Kept from end a, which never changes; shown and typed as it is read up the run.
   const upwards = <T extends { readonly at: FromA }>(points: readonly T[]): (Omit<T, 'at'> & { at: UpRun })[] =>
-    points.map((one) => ({ ...one, at: upRun(run, length, one.at) })).sort((a, b) => a.at - b.at);
+    points.map((point) => ({ ...point, at: upRun(run, length, point.at) })).sort((a, b) => a.at - b.at);
   const breaks = upwards(plan.runGround[run.id]?.breaks ?? []);
   const shot = upwards(useAppSelector(selectEvaluation).shots.runs.get(run.id) ?? []);
   const save = (next: readonly { readonly at: UpRun; readonly elevation: number }[]): void =>
@@ -38,7 +38,7 @@ export function GroundAlong({ run }: { run: ItemOf<'run'> }) {
   const place = (value: number): string | undefined => {
     if (value <= 0) return 'Must be past the lower end.';
     if (value >= length) return `Must be before the upper end, at ${print(length, 'distance')}.`;
-    if (breaks.some((one) => Math.abs(one.at - value) < 1e-6))
+    if (breaks.some((groundBreak) => Math.abs(groundBreak.at - value) < 1e-6))
       return 'There is already a ground point at this distance; remove it first.';
     return undefined;
   };
@@ -53,23 +53,23 @@ export function GroundAlong({ run }: { run: ItemOf<'run'> }) {
   return (
     <View style={styles.group} role="group" aria-label="Ground along the run">
       <Words strong>Ground along the run</Words>
-      {breaks.map((one) => (
-        <View key={one.at} style={styles.break}>
+      {breaks.map((groundBreak) => (
+        <View key={groundBreak.at} style={styles.break}>
           <Words style={styles.flex} size="large">
-            {`${print(one.at, 'distance')} up: ${print(one.elevation, 'elevation')}`}
+            {`${print(groundBreak.at, 'distance')} up: ${print(groundBreak.elevation, 'elevation')}`}
           </Words>
           <IconButton
             name="trash"
-            label={`Remove the ground point at ${print(one.at, 'distance')}`}
-            onPress={() => save(breaks.filter((other) => other !== one))}
+            label={`Remove the ground point at ${print(groundBreak.at, 'distance')}`}
+            onPress={() => save(breaks.filter((other) => other !== groundBreak))}
           />
         </View>
       ))}
-      {shot.map((one) => (
+      {shot.map((shot) => (
         <Words
-          key={one.shot}
+          key={shot.shot}
           tone="muted"
-        >{`${print(one.at, 'distance')} up: ${print(one.elevation, 'elevation')}, shot`}</Words>
+        >{`${print(shot.at, 'distance')} up: ${print(shot.elevation, 'elevation')}, shot`}</Words>
       ))}
       <View style={styles.row}>
         <MeasureField

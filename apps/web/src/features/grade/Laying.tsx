@@ -11,8 +11,8 @@ import { LiveWords } from '../parts/live';
 
 /** What the run at the station is laid by: what the laser is dialled to, and how far it falls over what is in hand. */
 export const Laying = memo(function Laying() {
-  const known = useAppSelector((state) => selectPlace(state)?.run.pipe !== undefined);
-  if (!known) return null;
+  const hasPipe = useAppSelector((state) => selectPlace(state)?.run.pipe !== undefined);
+  if (!hasPipe) return null;
   return (
     <FigureGrid columns={2} label="Laid by">
       <Dial />

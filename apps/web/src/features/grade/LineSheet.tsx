@@ -43,7 +43,7 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
   const lately = useAppSelector((state) => state.settings.lately);
   const runs = Object.values(plan.run).filter((run) => run.line === line.id);
   const put = (items: readonly Item[]): void => edit(items.map((item) => ({ op: 'put', item })));
-  const one = runs.every((run) => run.pipe === undefined || run.pipe === line.pipe);
+  const samePipe = runs.every((run) => run.pipe === undefined || run.pipe === line.pipe);
   const loads = new Set(runs.map(({ vehicles }) => vehicles));
   const choose = (option: string): void => {
     const { pipe, name, made } = pipeOf(plan, option);
@@ -54,9 +54,9 @@ function AllRuns({ line }: { line: ItemOf<'line'> }) {
   return (
     <>
       <Picker
-        label={one ? 'Pipe of all runs' : 'Pipe of all runs (they differ now)'}
+        label={samePipe ? 'Pipe of all runs' : 'Pipe of all runs (they differ now)'}
         options={pipeOptions(plan)}
-        value={one ? line.pipe : undefined}
+        value={samePipe ? line.pipe : undefined}
         onChange={choose}
         likely={lately.map((name) => pipeOption(plan, name))}
       />
@@ -84,8 +84,8 @@ export function LineSheet({ onClose }: { onClose: () => void }) {
   const id = line?.id;
   const turned = useMemo(() => (id === undefined ? NONE : reverseLine(plan, id)), [plan, id]);
   if (!line) return null;
-  const locked = turned.flatMap((one) =>
-    one.op === 'put' && one.item.kind === 'runGrade' ? (plan.run[one.item.id]?.name ?? []) : [],
+  const locked = turned.flatMap((edit) =>
+    edit.op === 'put' && edit.item.kind === 'runGrade' ? (plan.run[edit.item.id]?.name ?? []) : [],
   );
   return (
     <Sheet title={line.name} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>

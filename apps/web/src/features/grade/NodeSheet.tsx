@@ -86,7 +86,7 @@ function Inverts({ node }: { node: Uuid }) {
       does="Type its invert"
     />
   );
-  const highestFirst = (one: NodeEnd, other: NodeEnd): number => (other.invert ?? 0) - (one.invert ?? 0);
+  const highestFirst = (a: NodeEnd, b: NodeEnd): number => (b.invert ?? 0) - (a.invert ?? 0);
   const { rim, bottom, depth } = here;
   const depths = [
     depth === undefined ? '' : `Rim down to the lowest invert: ${print(depth, 'depth')}.`,

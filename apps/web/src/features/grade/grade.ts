@@ -48,7 +48,7 @@ export function couldGive(state: RootState, run: RunResult, which: Triad): Triad
   const usual = freedBy(which, fixed, linked(state, run, fixed));
   if (usual === undefined) return [];
   // What comes from below is held by another run.
-  return [usual, ...TRIAD.filter((one) => one !== which && one !== usual && fixed.includes(one))];
+  return [usual, ...TRIAD.filter((fact) => fact !== which && fact !== usual && fixed.includes(fact))];
 }
 
 /** Fixes a fact; where two were held already, one of them goes free: the usual one, or the one that is said. */

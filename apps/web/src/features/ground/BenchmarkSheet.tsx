@@ -10,11 +10,11 @@ import { numberedFrom } from '../../sync/frame/numbered';
 /** A point that does not move, and its elevation. */
 export function BenchmarkSheet({ benchmark: id, onClose }: { benchmark: Uuid | undefined; onClose: () => void }) {
   const { edit } = useActions();
-  const known = useAppSelector((state) => (id === undefined ? undefined : state.job.plan.benchmark[id]));
+  const benchmark = useAppSelector((state) => (id === undefined ? undefined : state.job.plan.benchmark[id]));
   const free = useAppSelector((state) => numberedFrom(1, 'Benchmark', Object.values(state.job.plan.benchmark)));
   const form = useSheetForm<Benchmark>(
     Benchmark,
-    known ?? { kind: 'benchmark', id: newId(), name: free, assumed: true, description: '' },
+    benchmark ?? { kind: 'benchmark', id: newId(), name: free, assumed: true, description: '' },
   );
   const { control, values, set } = form;
   const save = (): void =>
@@ -23,14 +23,14 @@ export function BenchmarkSheet({ benchmark: id, onClose }: { benchmark: Uuid | u
       onClose();
     });
   const remove = (): void => {
-    if (known) edit([{ op: 'remove', kind: 'benchmark', id: known.id }]);
+    if (benchmark) edit([{ op: 'remove', kind: 'benchmark', id: benchmark.id }]);
     onClose();
   };
   return (
     <Sheet
-      title={known ? known.name : 'New benchmark'}
+      title={benchmark ? benchmark.name : 'New benchmark'}
       onClose={onClose}
-      foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={known && remove} />}
+      foot={<KeepFoot ready={form.ready} onKeep={save} onRemove={benchmark && remove} />}
     >
       <FormText control={control} name="name" label="Name" onSubmit={save} />
       <FormMeasure

@@ -53,11 +53,11 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
   const { system } = useUnits();
   const here = useAppSelector(selectRun);
   /** Where it is shot instead of where it is guessed; and where it was guessed when the reading was begun, whoever adds another meanwhile. */
-  const [told, setTold] = useState<NextShot>();
+  const [proposed, setTold] = useState<NextShot>();
   const [begun, setBegun] = useState<NextShot>();
   /** Fields begin anew with each reading. */
   const [round, setRound] = useState(0);
-  const shot = [told, begun].find((one) => one && stands(one, plan)) ?? guess;
+  const shot = [proposed, begun].find((shot) => shot && stands(shot, plan)) ?? guess;
   const [reading, setReading] = useState<number>();
   /** Whether what stands in the field now is what was understood last. */
   const [understood, setUnderstood] = useState(true);
@@ -65,7 +65,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
   const { setup, sight, target } = shot;
   const by = last?.reading.by ?? 'rod';
   const standing = book.setups[book.setups.length - 1];
-  const from = setup === undefined ? undefined : book.setups.find((one) => one.setup.id === setup);
+  const from = setup === undefined ? undefined : book.setups.find((result) => result.setup.id === setup);
 
   const stand = (on: On | 'back'): void => {
     setTaped(true);
@@ -80,7 +80,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
     setReading(value);
     setBegun(value === undefined ? undefined : (begun ?? guess));
   };
-  const known = sight === 'back' ? knownElevation(target, plan, book) : undefined;
+  const elevation = sight === 'back' ? knownElevation(target, plan, book) : undefined;
   const length = target.on === 'run' ? (runs.get(target.run)?.length ?? 0) : 0;
   const placed = target.on !== 'run' || (Number.isFinite(target.at) && target.at > 0 && target.at < length);
   const named = target.on !== 'turning' || target.name.trim() !== '';
@@ -88,7 +88,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
   const keep = (): void => {
     if (!ready) return;
     const own = setup ?? newId();
-    const order = Math.max(0, ...book.setups.map((one) => one.setup.order)) + 1;
+    const order = Math.max(0, ...book.setups.map((setup) => setup.setup.order)) + 1;
     const name = `Setup ${book.setups.length + 1}`;
     const edits: Edit[] = setup === undefined ? [{ op: 'put', item: { kind: 'setup', id: own, name, order } }] : [];
     const item: Shot = {
@@ -110,7 +110,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
     const to = LETTERS[event.key.toLowerCase()];
     // A letter before a reading is begun; in one it would be a unit.
     if (!to || event.ctrlKey || event.metaKey || !(event.target instanceof HTMLInputElement)) return;
-    if (event.target.value !== '' || !options.some((one) => one.value === to)) return;
+    if (event.target.value !== '' || !options.some((option) => option.value === to)) return;
     event.preventDefault();
     stand(to);
   });
@@ -146,7 +146,7 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
             onValid={setUnderstood}
             optional
             limit={by === 'rod' ? Reading.options[0].shape.value : Elevation}
-            hint={foundWords(by, sight, known ?? from?.height, understood ? reading : undefined, (value) =>
+            hint={foundWords(by, sight, elevation ?? from?.height, understood ? reading : undefined, (value) =>
               print(value, 'elevation'),
             )}
             onSubmit={keep}
@@ -190,12 +190,12 @@ const ON_LABELS: Record<On, string> = {
 function optionsOf(
   { runs, book }: Evaluation,
   guess: NextShot,
-  known: string,
+  knownText: string,
 ): { value: On | 'back'; label: string }[] {
   const ahead: On[] = [...(runs.size > 0 ? (['run', 'node'] as const) : []), 'turning', 'benchmark'];
   const fore = ahead.map((value) => ({ value, label: ON_LABELS[value] }));
   if (guess.sight === 'fore') return fore;
-  const back = { value: 'back' as const, label: `Backsight, ${known}` };
+  const back = { value: 'back' as const, label: `Backsight, ${knownText}` };
   const levelled = book.setups[book.setups.length - 1]?.height !== undefined;
   return levelled && guess.setup === undefined ? [back, ...fore] : [back];
 }

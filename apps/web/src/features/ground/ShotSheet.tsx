@@ -86,7 +86,7 @@ type Here = ReturnType<typeof selectRun>;
 
 /** A new shot: back to what is known first, then ahead. What the rod will read is left out. */
 function begun(setup: Uuid, { plan, book, runs }: Evaluation, here: Here): Shot {
-  const result = book.setups.find((one) => one.setup.id === setup);
+  const result = book.setups.find((entry) => entry.setup.id === setup);
   const own = Object.values(plan.shot).some((shot) => shot.setup === setup);
   const back = !result?.shots.some((shot) => shot.sight === 'back');
   const carried = turningsOf(plan).length > 0 && !own && book.setups.length > 1;

@@ -232,8 +232,8 @@ function Laterals({ box, onSingle, onClose }: { box: Uuid; onSingle: () => void;
     form.keep((field) => {
       const edits = layLaterals(plan, box, field, newId);
       edit(edits);
-      const line = edits.flatMap((one) =>
-        one.op === 'put' && one.item.kind === 'line' && one.item.service === 'lateral' ? [one.item.id] : [],
+      const line = edits.flatMap((edit) =>
+        edit.op === 'put' && edit.item.kind === 'line' && edit.item.service === 'lateral' ? [edit.item.id] : [],
       )[0];
       if (line !== undefined) dispatch(lineChosen(line));
       onClose();

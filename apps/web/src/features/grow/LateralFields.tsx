@@ -39,7 +39,7 @@ const TOWARDS: readonly { value: Towards; label: string }[] = [
 export function LateralFields({ form: { control, values } }: { form: SheetForm<LateralDraft> }) {
   const print = usePrint();
   const metric = useUnits().system === 'metric';
-  const told = (metres: number | undefined): string | undefined =>
+  const words = (metres: number | undefined): string | undefined =>
     metres !== undefined && Number.isFinite(metres) ? print(metres, 'distance') : undefined;
   return (
     <>
@@ -67,7 +67,7 @@ export function LateralFields({ form: { control, values } }: { form: SheetForm<L
         limit={Thickness}
         hint="The local code sets the spacing; leave the soil between them undisturbed"
       />
-      <FieldPicture count={values.count ?? 3} length={told(values.length)} spacing={told(values.spacing)} />
+      <FieldPicture count={values.count ?? 3} length={words(values.length)} spacing={words(values.spacing)} />
       <FormMeasure
         control={control}
         name="ground"

@@ -135,8 +135,8 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
             outlet={row.key === 0}
             service={service}
             called={meant[at]?.name ?? called(row.form, rows.indexOf(row))}
-            said={read.said.filter((one) => one.row === at && (tried || !one.missing))}
-            tell={(one) => say(one.words, system, { fraction })}
+            said={read.said.filter((said) => said.row === at && (tried || !said.missing))}
+            tell={(said) => say(said.words, system, { fraction })}
             onChange={(to) => change(row.key, to)}
           />
         );
@@ -189,7 +189,7 @@ function StructureFields({ row, outlet, service, called: name, said, tell, onCha
   const [more, setMore] = useState(false);
   const words = (field: SheetField, missing: boolean): string | undefined =>
     said
-      .filter((one) => one.field === field && one.missing === missing)
+      .filter((said) => said.field === field && said.missing === missing)
       .map(tell)
       .join(' ') || undefined;
   const fields = outlet ? (['rim', 'in'] as const) : SHEET_FIELDS;
@@ -231,7 +231,7 @@ function StructureFields({ row, outlet, service, called: name, said, tell, onCha
                 hint={words(field, false)}
                 onChange={(value) => onChange({ [field]: value })}
                 onValid={(valid) =>
-                  onChange({ wrong: valid ? row.wrong.filter((one) => one !== field) : [...row.wrong, field] })
+                  onChange({ wrong: valid ? row.wrong.filter((wrong) => wrong !== field) : [...row.wrong, field] })
                 }
               />
             </Cell>

@@ -99,7 +99,7 @@ export function RunFields({ form, service, fromHead = false }: RunFieldsProps) {
           ]}
           onChange={(by) => {
             // What was not understood in the other field is in nobody's way once that is gone.
-            for (const told of TOLD_BY) if (Number.isNaN(values[told])) set(told, undefined);
+            for (const field of TOLD_BY) if (Number.isNaN(values[field])) set(field, undefined);
             set('by', by);
           }}
         />

@@ -18,7 +18,7 @@ const WIDE = 2 * FOOT;
 /** A stretch that keeps out of the others. */
 const among = (others: readonly SwaleStretch[]) =>
   SwaleStretch.superRefine(({ from, to }, context) => {
-    const met = others.find((one) => from < one.to - CLOSE && to > one.from + CLOSE);
+    const met = others.find((stretch) => from < stretch.to - CLOSE && to > stretch.from + CLOSE);
     if (!met) return;
     // At the end by which it reaches into it.
     const path = from > met.from ? ['from'] : ['to'];
@@ -67,12 +67,12 @@ function Stretch({ run: id, cuts, chosen, start, onChoose, onClose }: StretchPro
   const schema = useMemo(() => among(others), [others]);
   const form = useSheetForm<SwaleStretch>(schema, start);
   const put = (all: readonly SwaleStretch[]): void => {
-    const item: Swale = { kind: 'swale', id, cuts: [...all].sort((one, other) => one.from - other.from) };
+    const item: Swale = { kind: 'swale', id, cuts: [...all].sort((a, b) => a.from - b.from) };
     edit([all.length === 0 ? { op: 'remove', kind: 'swale', id } : { op: 'put', item: toldFromA(item, plan) }]);
     onClose();
   };
   const save = (): void => form.keep((cut) => put([cut, ...others]));
-  const cut = runs.get(id)?.swales.reduce((sum, one) => sum + one.cut.volume, 0) ?? 0;
+  const cut = runs.get(id)?.swales.reduce((sum, swale) => sum + swale.cut.volume, 0) ?? 0;
   const stretches = [
     ...cuts.map(({ from, to }, index) => ({
       value: String(index),

@@ -48,12 +48,12 @@ export function DivergedSheet({ onClose }: { onClose: () => void }) {
           Changed on the server too since then
         </Words>
       ) : null}
-      {asked.map((one) => (
+      {asked.map((loss) => (
         <Asked
-          key={keyOf(one.address)}
-          lost={one}
-          value={choices.get(keyOf(one.address)) ?? 'mine'}
-          onChange={(held) => setChoices(new Map(choices).set(keyOf(one.address), held))}
+          key={keyOf(loss.address)}
+          lost={loss}
+          value={choices.get(keyOf(loss.address)) ?? 'mine'}
+          onChange={(held) => setChoices(new Map(choices).set(keyOf(loss.address), held))}
         />
       ))}
       {asked.length > 0 && others.length > 0 ? (
@@ -61,8 +61,8 @@ export function DivergedSheet({ onClose }: { onClose: () => void }) {
           Only on this device
         </Words>
       ) : null}
-      {others.slice(0, MOST).map((one) => (
-        <Told key={keyOf(one.address)} lost={one} />
+      {others.slice(0, MOST).map((loss) => (
+        <Told key={keyOf(loss.address)} lost={loss} />
       ))}
       {others.length > MOST ? <Words tone="muted">{`and ${others.length - MOST} more`}</Words> : null}
     </Sheet>

@@ -97,7 +97,7 @@ function Stages({ stage, wide }: { stage: StageName; wide: boolean }) {
   const router = useRouter();
   const states = useAppSelector(
     (state) =>
-      Object.fromEntries(STAGES.map((one) => [one, selectStageState(state, one)])) as Record<Stage, StageState>,
+      Object.fromEntries(STAGES.map((stage) => [stage, selectStageState(state, stage)])) as Record<Stage, StageState>,
     shallowEqual,
   );
   return (

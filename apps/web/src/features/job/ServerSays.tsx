@@ -58,8 +58,8 @@ interface CountedProps extends Omit<ToldProps, 'words'> {
 }
 
 /** Nothing where there is nothing to say. */
-function Counted({ count, words, ...told }: CountedProps) {
-  return count === 0 ? null : <Told {...told} words={words(count === 1 ? undefined : count)} />;
+function Counted({ count, words, ...props }: CountedProps) {
+  return count === 0 ? null : <Told {...props} words={words(count === 1 ? undefined : count)} />;
 }
 
 interface ToldProps {

@@ -35,8 +35,8 @@ function fieldWords(item: Item, name: string, plan: Plan): string {
 
 function value(item: Item, name: string, system: System): string {
   const raw = (item as unknown as Record<string, unknown>)[name];
-  const told = kindOf(item.kind).words.fields[name];
-  const measure = typeof told === 'string' ? undefined : told?.[1];
+  const words = kindOf(item.kind).words.fields[name];
+  const measure = typeof words === 'string' ? undefined : words?.[1];
   if (typeof raw === 'number') return measure ? print(raw, measure, system) : String(raw);
   if (raw === undefined) return 'not set';
   if (name === 'length' && typeof raw === 'object' && raw !== null && 'value' in raw)
@@ -44,7 +44,7 @@ function value(item: Item, name: string, system: System): string {
   if (name === 'breaks' && Array.isArray(raw)) {
     return (
       (raw as { at: number; elevation: number }[])
-        .map((one) => `${print(one.at, 'distance', system)} along ${print(one.elevation, 'elevation', system)}`)
+        .map((point) => `${print(point.at, 'distance', system)} along ${print(point.elevation, 'elevation', system)}`)
         .join(', ') || 'none'
     );
   }

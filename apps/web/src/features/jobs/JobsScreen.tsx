@@ -109,7 +109,7 @@ const FEW = 4;
 function found(list: readonly KnownJob[], sought: string, order: JobOrder): readonly KnownJob[] {
   const words = sought.trim().toLowerCase();
   const some = words === '' ? list : list.filter(({ name }) => name.toLowerCase().includes(words));
-  return order === 'changed' ? some : [...some].sort((one, other) => one.name.localeCompare(other.name, 'en'));
+  return order === 'changed' ? some : [...some].sort((a, b) => a.name.localeCompare(b.name, 'en'));
 }
 
 /** How a job is begun, and what is to be known of the list. */

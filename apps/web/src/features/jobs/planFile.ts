@@ -36,7 +36,7 @@ export async function duplicateJob({ id, name }: Job, jobs: JobActions): Promise
     return undefined;
   }
   const items = heard.changes.flatMap(({ item }) => item ?? []);
-  const foreign = heard.changes.flatMap((one) => one.foreign ?? []);
+  const foreign = heard.changes.flatMap((change) => change.foreign ?? []);
   return create(`${name}, copy`, items, foreign, jobs);
 }
 
@@ -61,13 +61,13 @@ const A_BATCH = LIMITS.batchChanges / 5;
 const putOf = (item: Item | Foreign) => ({ op: 'put' as const, item, base: 0 });
 
 function batchesOf(items: readonly Item[], foreign: readonly Foreign[]): Pending[] {
-  const known = new Set<unknown>(items);
+  const own = new Set<unknown>(items);
   return inBatches([...items, ...foreign], putOf, A_BATCH).map((some) => ({
     id: newId(),
     format: VERSION,
     changes: some.map(putOf),
     step: some
-      .filter((item): item is Item => known.has(item))
+      .filter((item): item is Item => own.has(item))
       .map((item) => ({ address: { kind: item.kind, id: item.id }, before: undefined, after: item })),
   }));
 }

@@ -5,7 +5,7 @@ import { Table } from '../../ui/Table';
 /** A figure of what is compared. */
 export interface Compared<Of> {
   readonly words: string;
-  readonly of: (one: Of) => string;
+  readonly of: (column: Of) => string;
 }
 
 interface BesideProps<Of extends { readonly name: string }> {

@@ -235,8 +235,8 @@ function Nothing({ least, watch }: { least: Exclude<DigLeast, { ok: true }>; wat
 
 function CannotHold({ against, watch }: { against: readonly Against[]; watch: boolean }) {
   const plan = useAppSelector((state) => selectCommitted(state).plan);
-  return against.map((one, index) => {
-    const { limits, runs } = one;
+  return against.map((against, index) => {
+    const { limits, runs } = against;
     const lines = new Set(runs.map(({ result }) => plan.line[result.run.line]?.name ?? ''));
     return (
       <View key={index}>
@@ -249,7 +249,7 @@ function CannotHold({ against, watch }: { against: readonly Against[]; watch: bo
           </Words>
         </View>
         <Limits label="Conflicting limits" limits={limits} free={runs} />
-        <WaysOut against={one} watch={watch} />
+        <WaysOut against={against} watch={watch} />
       </View>
     );
   });
@@ -267,12 +267,12 @@ function Left({ left }: { left: readonly LeftOut[] }) {
   if (left.length === 0) return null;
   return (
     <View style={styles.body}>
-      {left.map((one) => (
-        <Words key={one.run} size="small" tone="fix">
-          {`${plan.run[one.run]?.name ?? 'A run'} ${
-            one.lacks === 'some-ground'
-              ? `has no ground over ${print(one.missing, 'distance')}: cover and digging are not figured there`
-              : `${LACKS[one.lacks]}, and is left out`
+      {left.map((wayOut) => (
+        <Words key={wayOut.run} size="small" tone="fix">
+          {`${plan.run[wayOut.run]?.name ?? 'A run'} ${
+            wayOut.lacks === 'some-ground'
+              ? `has no ground over ${print(wayOut.missing, 'distance')}: cover and digging are not figured there`
+              : `${LACKS[wayOut.lacks]}, and is left out`
           }.`}
         </Words>
       ))}

@@ -30,21 +30,21 @@ export function Limits({
   const { nodes } = evaluation;
   return (
     <List label={label}>
-      {limits.map((told, index) => {
-        const place = placeOf(told, (node) => nodes.get(node)?.arriving[0]?.run ?? nodes.get(node)?.leaving[0]?.run);
-        const edits = free && freed(evaluation, free, told);
-        const keeping = free && 'keeping' in told.from ? told.from.keeping : undefined;
+      {limits.map((stated, index) => {
+        const place = placeOf(stated, (node) => nodes.get(node)?.arriving[0]?.run ?? nodes.get(node)?.leaving[0]?.run);
+        const edits = free && freed(evaluation, free, stated);
+        const keeping = free && 'keeping' in stated.from ? stated.from.keeping : undefined;
         return (
           <Row
             key={index}
-            title={capital(words(told, own))}
-            note={told.source}
+            title={capital(words(stated, own))}
+            note={stated.source}
             onPress={place && (() => go(place.run, place.at))}
             does="Go to it"
             after={
               <>
                 {edits ? (
-                  <Button icon="free" label={`Unlock: ${words(told, own)}`} onPress={() => edit(edits)}>
+                  <Button icon="free" label={`Unlock: ${words(stated, own)}`} onPress={() => edit(edits)}>
                     Unlock
                   </Button>
                 ) : null}

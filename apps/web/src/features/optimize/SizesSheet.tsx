@@ -78,7 +78,7 @@ export function SizesSheet({ onClose }: { onClose: () => void }) {
 function useFigures(now: SizeTried | undefined, other: SizeTried | undefined, plan: Plan): Compared<SizeTried>[] {
   const print = usePrint();
   return useMemo(() => {
-    const told = (value: number | undefined, quantity: Quantity): string =>
+    const printed = (value: number | undefined, quantity: Quantity): string =>
       value === undefined ? '–' : print(value, quantity);
     const spare = ({ fall: { asked, has } }: SizeTried): string =>
       has === undefined
@@ -94,20 +94,20 @@ function useFigures(now: SizeTried | undefined, other: SizeTried | undefined, pl
       ),
     ];
     return [
-      { words: 'Fall required', of: ({ fall }) => told(fall.asked, 'distance') },
-      { words: 'Fall available', of: ({ fall }) => told(fall.has, 'distance') },
+      { words: 'Fall required', of: ({ fall }) => printed(fall.asked, 'distance') },
+      { words: 'Fall available', of: ({ fall }) => printed(fall.has, 'distance') },
       { words: 'That is', of: spare },
-      { words: 'Deepest trench', of: ({ deepest }) => told(deepest, 'depth') },
-      { words: 'Digging', of: ({ dug }) => told(dug, 'volume') },
+      { words: 'Deepest trench', of: ({ deepest }) => printed(deepest, 'depth') },
+      { words: 'Digging', of: ({ dug }) => printed(dug, 'volume') },
       ...materials.map((material): Compared<SizeTried> => ({
         words: plan.material[material]?.name ?? 'Material',
         of: ({ sums }) =>
-          told(sums.find(({ key }) => key === keyOf({ of: 'material', material }))?.ordered ?? 0, 'volume'),
+          printed(sums.find(({ key }) => key === keyOf({ of: 'material', material }))?.ordered ?? 0, 'volume'),
       })),
       {
         words: 'Pipe',
         of: ({ sums }) =>
-          told(
+          printed(
             sums.reduce((all, { what, amount }) => (what.of === 'pipe' ? all + amount : all), 0),
             'footage',
           ),

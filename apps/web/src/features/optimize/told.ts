@@ -14,13 +14,13 @@ import { useUnits } from '../../ui/measured';
 const MOST = 2;
 
 /** As in "12 in of cover at 1+32": with the run where it is another than the one that is asked about. */
-export function useToldWords(): (told: Told, own?: Uuid) => string {
+export function useToldWords(): (stated: Told, own?: Uuid) => string {
   const store = useStore() as Store;
   const { system, fraction } = useUnits();
   return useCallback(
-    (told, own) => {
+    (stated, own) => {
       const { lines, plan } = selectCommitted(store.getState());
-      const stations = told.at.flatMap(({ run, at }) => {
+      const stations = stated.at.flatMap(({ run, at }) => {
         const line = lines.get(plan.run[run]?.line ?? '');
         const along = line && distanceOf(line, run, at);
         return line && along !== undefined ? print(line.line.startChainage + along, 'chainage', system) : [];
@@ -28,9 +28,9 @@ export function useToldWords(): (told: Told, own?: Uuid) => string {
       const places = [...new Set(stations)];
       const more = places.length > MOST ? ` and ${places.length - MOST} more` : '';
       const where = places.length > 0 ? ` at ${places.slice(0, MOST).join(', ')}${more}` : '';
-      const named = 'rule' in told.from && told.run !== undefined && told.run !== own && !told.crossing;
-      const whose = named ? ` of ${plan.run[told.run ?? '']?.name ?? 'a run'}` : '';
-      return `${say(told.words, system, { fraction })}${where}${whose}`;
+      const named = 'rule' in stated.from && stated.run !== undefined && stated.run !== own && !stated.crossing;
+      const whose = named ? ` of ${plan.run[stated.run ?? '']?.name ?? 'a run'}` : '';
+      return `${say(stated.words, system, { fraction })}${where}${whose}`;
     },
     [store, system, fraction],
   );
@@ -53,11 +53,11 @@ export function useGo(): (run: Uuid, at?: number) => void {
 
 /** Where a tap on a limit goes: to its first place, else to what it is of. */
 export function placeOf(
-  told: Told,
+  stated: Told,
   lowerRunAt: (node: Uuid) => Uuid | undefined,
 ): { run: Uuid; at?: number } | undefined {
-  const [first] = told.at;
+  const [first] = stated.at;
   if (first) return first;
-  const run = told.run ?? (told.node === undefined ? undefined : lowerRunAt(told.node));
+  const run = stated.run ?? (stated.node === undefined ? undefined : lowerRunAt(stated.node));
   return run === undefined ? undefined : { run };
 }

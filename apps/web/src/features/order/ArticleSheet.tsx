@@ -19,7 +19,7 @@ import { Workings } from './Workings';
 export function ArticleSheet({ article: key, onClose }: { article: string; onClose: () => void }) {
   const now = useTakeoff();
   const print = usePrint();
-  const sum = now?.takeoff.sums.find((one) => one.key === key);
+  const sum = now?.takeoff.sums.find((sum) => sum.key === key);
   if (!now || !sum) {
     return (
       <Sheet title="Item" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
@@ -167,7 +167,7 @@ function Places({ sum, evaluation, onClose }: { sum: Sum; evaluation: Evaluation
   const print = usePrint();
   const dispatch = useAppDispatch();
   const router = useRouter();
-  const entries = [...entriesOf(sum)].sort((one, other) => other.amount - one.amount);
+  const entries = [...entriesOf(sum)].sort((a, b) => b.amount - a.amount);
   if (entries.length === 0) return null;
   const quantity = quantityOf(sum);
   const go = (entry: Entry): void => {
@@ -217,8 +217,8 @@ function chainageOf(entry: Entry, evaluation: Evaluation, print: ReturnType<type
   const line = evaluation.lines.get(evaluation.runs.get(where.run)?.run.line ?? '');
   const [from, to] = [where.from, where.to].map((at) => line && distanceOf(line, where.run, at));
   if (!line || from === undefined || to === undefined) return '';
-  const told = (along: number): string => print(line.line.startChainage + along, 'chainage');
-  return from === to ? ` · at ${told(from)}` : ` · ${told(from)} to ${told(to)}`;
+  const chainage = (along: number): string => print(line.line.startChainage + along, 'chainage');
+  return from === to ? ` · at ${chainage(from)}` : ` · ${chainage(from)} to ${chainage(to)}`;
 }
 
 const styles = StyleSheet.create({ buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 } });

@@ -63,10 +63,7 @@ export function JobOrder() {
         {by === 'line' ? <ByLine takeoff={takeoff} evaluation={evaluation} /> : null}
         {by === 'article' ? (
           <Card title="All items" style={styles.whole}>
-            <Sums
-              sums={[...takeoff.sums].sort((one, other) => one.name.localeCompare(other.name, 'en'))}
-              books={takeoff.books}
-            />
+            <Sums sums={[...takeoff.sums].sort((a, b) => a.name.localeCompare(b.name, 'en'))} books={takeoff.books} />
           </Card>
         ) : null}
         <Strays takeoff={takeoff} />

@@ -4,8 +4,8 @@ import { Note, usePrint, Words } from '../../ui/measured';
 /** What nothing below counts, in one sentence. */
 export function Missing({ takeoff: { missing, terms } }: { takeoff: Takeoff }) {
   const print = usePrint();
-  const many = (count: number, one: string, more: string): string[] =>
-    count === 0 ? [] : [count === 1 ? one : `${count} ${more}`];
+  const many = (count: number, singular: string, more: string): string[] =>
+    count === 0 ? [] : [count === 1 ? singular : `${count} ${more}`];
   const said = [
     ...(missing.length > 1e-6 ? [`${print(missing.length, 'distance')} of the job without ground or grade`] : []),
     ...many(missing.holes, 'the hole of a structure without a depth', 'holes of structures without a depth'),

@@ -26,14 +26,14 @@ export function MovedHere({ sum: { key, moved }, evaluation }: { sum: Sum; evalu
         <Words tone="muted">None: everything is ordered. Stone dug up elsewhere can go here.</Words>
       ) : (
         <List label="Moved from other trenches">
-          {moved.map((one) => {
-            const { transfer } = one;
+          {moved.map((move) => {
+            const { transfer } = move;
             const title = `${print(transfer.volume, 'volume')} into ${nameOf(transfer.into) ?? 'a line that was removed'}`;
             return (
               <Row
                 key={transfer.id}
                 title={title}
-                note={noteOf(one)}
+                note={noteOf(move)}
                 noteLines="all"
                 after={
                   <Button

@@ -275,23 +275,27 @@ function Stretches({ finding: { stretches, by } }: { finding: Finding }) {
   const lines = useAppSelector((state) => selectRested(state).lines);
   const runs = useAppSelector((state) => selectRested(state).runs);
   const { system } = useUnits();
-  const placed = stretches.flatMap((one: Stretch) => {
-    const line = lines.get(runs.get(one.run)?.run.line ?? '');
-    const [from, to, at] = [one.from, one.to, one.at].map((along) => line && distanceOf(line, one.run, along));
-    return line && from !== undefined && to !== undefined && at !== undefined ? [{ one, line, from, to, at }] : [];
+  const placed = stretches.flatMap((stretch: Stretch) => {
+    const line = lines.get(runs.get(stretch.run)?.run.line ?? '');
+    const [from, to, at] = [stretch.from, stretch.to, stretch.at].map(
+      (along) => line && distanceOf(line, stretch.run, along),
+    );
+    return line && from !== undefined && to !== undefined && at !== undefined
+      ? [{ one: stretch, line, from, to, at }]
+      : [];
   });
   return (
     <List label="Stretches">
-      {placed.map(({ one, line, from, to, at }) => {
+      {placed.map(({ one: stretch, line, from, to, at }) => {
         const chainage = (along: number): string => print(line.line.startChainage + along, 'chainage', system);
         return (
-          <View role="listitem" key={`${one.run} ${one.from}`}>
+          <View role="listitem" key={`${stretch.run} ${stretch.from}`}>
             <Tap style={styles.stretch} onPress={() => store.dispatch(wentTo({ line: line.id, along: at }))}>
               <Words tone="water" strong>
                 {`${chainage(from)} to ${chainage(to)}`}
               </Words>
               <Words size="small">
-                {`${print(to - from, 'distance', system)} long${by && one.by > 0 ? `, by ${tell([{ value: one.by, quantity: by.quantity }])} at ${chainage(at)}` : ''}`}
+                {`${print(to - from, 'distance', system)} long${by && stretch.by > 0 ? `, by ${tell([{ value: stretch.by, quantity: by.quantity }])} at ${chainage(at)}` : ''}`}
               </Words>
             </Tap>
           </View>

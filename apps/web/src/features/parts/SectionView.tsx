@@ -122,7 +122,7 @@ const Surface = memo(function Surface({ frame, children }: { frame: SectionFrame
  * Tells of the station at once, and whenever it has moved: what follows it need not be drawn anew.
  * @param atRest not while something is dragged
  */
-function useFollowed<T>(tell: (state: RootState) => T, atRest = false): (hear: (told: T) => void) => () => void {
+function useFollowed<T>(tell: (state: RootState) => T, atRest = false): (hear: (value: T) => void) => () => void {
   const store = useStore() as Store;
   return useCallback(
     (hear) => {

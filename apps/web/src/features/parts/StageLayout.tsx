@@ -59,10 +59,8 @@ export function StageLayout({ stage, drawings, share = 0.54, numbers, rows, afte
   const shown: readonly Drawing[] = [...drawings].filter(({ above }) => above > 0);
   const beside = arrangement === 'beside' && shown.length > 0;
   // Beside the numbers one is in sight at a time.
-  const order = beside
-    ? [...shown].sort((one, other) => Number(other.main ?? false) - Number(one.main ?? false))
-    : shown;
-  const drawing = order.map((one, index) => <Above key={index} {...one} />);
+  const order = beside ? [...shown].sort((a, b) => Number(b.main ?? false) - Number(a.main ?? false)) : shown;
+  const drawing = order.map((drawing, index) => <Above key={index} {...drawing} />);
   if (beside) {
     return (
       <View style={styles.wide}>

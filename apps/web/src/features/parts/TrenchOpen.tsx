@@ -95,9 +95,9 @@ export function DepthClasses() {
   const classes = useMemo(() => (line ? classesAlong(line, runs, profile) : []), [line, runs, profile]);
   if (!line || classes.length === 0) return null;
   const depths = classDepths(profile);
-  const told = new Map<keyof typeof CLASS_WORDS, number>();
-  for (const { class: name, from, to } of classes) told.set(name, (told.get(name) ?? 0) + to - from);
-  const words = [...told].map(([name, long]) => {
+  const lengths = new Map<keyof typeof CLASS_WORDS, number>();
+  for (const { class: name, from, to } of classes) lengths.set(name, (lengths.get(name) ?? 0) + to - from);
+  const words = [...lengths].map(([name, long]) => {
     const from = depths[name] > 0 ? ` from ${print(depths[name], 'depth')}` : '';
     return `${CLASS_WORDS[name]}${from}, ${print(long, 'distance')}`;
   });

@@ -92,7 +92,7 @@ function sheetOf(at: RestAt): SheetOpen {
 
 /** A level at a station that follows from the grade can be typed, and the grade follows from it. */
 function reachedOf(figure: FigureRef): { run: Uuid; at: UpRun; which: Reached } | undefined {
-  const which = REACHED.find((one) => one === figure.figure);
+  const which = REACHED.find((reached) => reached === figure.figure);
   return which && 'run' in figure && 'at' in figure ? { run: figure.run, at: figure.at, which } : undefined;
 }
 

@@ -7,7 +7,7 @@ type Pipes = Pick<Plan, 'pipe'>;
 /** The pipe of the job first, each by its id, for two may be called the same; then the catalogue, by name. */
 export function pipeOptions({ pipe }: Pipes) {
   const own = Object.values(pipe);
-  const others = CATALOGUE.filter(({ name }) => !own.some((one) => one.name === name));
+  const others = CATALOGUE.filter(({ name }) => !own.some((pipe) => pipe.name === name));
   return [
     ...own.map(({ id, name, standard }) => ({ value: id, label: name, note: standard })),
     ...others.map(({ name, standard }) => ({ value: name, label: name, note: standard })),
@@ -16,7 +16,7 @@ export function pipeOptions({ pipe }: Pipes) {
 
 /** By what a pipe of a name stands among the options. */
 export const pipeOption = ({ pipe }: Pipes, name: string): string =>
-  Object.values(pipe).find((one) => one.name === name)?.id ?? name;
+  Object.values(pipe).find((pipe) => pipe.name === name)?.id ?? name;
 
 /** The pipe of an option, and what is new to the job with it. */
 export function pipeOf(

@@ -23,7 +23,7 @@ const SKETCH = 420;
 export function Paper({ lines, part }: { lines: readonly LineResult[]; part: Part | 'all' }) {
   const evaluation = useAppSelector(selectEvaluation);
   const system = useAppSelector((state) => state.settings.system);
-  const wanted = (one: Part): boolean => part === 'all' || part === one;
+  const wanted = (name: Part): boolean => part === 'all' || part === name;
   return (
     <Printed>
       {wanted('sketch') ? (

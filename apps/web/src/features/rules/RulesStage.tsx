@@ -186,18 +186,18 @@ function Trying({ profile, ready, onKeep, onLeave }: TryingProps) {
     return () => clearTimeout(timer);
   }, [before, profile]);
   // What is being typed is not hidden by what it does.
-  const told = found?.by === profile;
+  const foundHere = found?.by === profile;
   useEffect(() => {
     const typing = document.activeElement;
     if (typing instanceof HTMLInputElement) typing.scrollIntoView({ block: 'center' });
-  }, [told, ready]);
+  }, [foundHere, ready]);
   return (
     <View style={[styles.trying, { borderColor: tones.line, backgroundColor: tones.raised }]}>
       {/* The arrows scroll it: there is nothing in it that a key could reach otherwise. */}
       <ScrollView style={styles.effect} role="region" aria-label="What these rules do" tabIndex={0}>
         <View role="status" style={styles.said}>
           <Words strong>These rules are on trial, not saved yet. What they do to this plan:</Words>
-          {told ? <Effect changes={found.changes} /> : <Busy>Checking the plan…</Busy>}
+          {foundHere ? <Effect changes={found.changes} /> : <Busy>Checking the plan…</Busy>}
         </View>
       </ScrollView>
       {ready ? null : <Words tone="stop">A figure above is not understood yet: finish it before you save.</Words>}

@@ -53,7 +53,7 @@ export function ServiceRules({ profile, onChange }: { profile: Profile; onChange
           onChange={(least) =>
             put({
               ...rule,
-              leastSlope: rule.leastSlope.map((one, at) => (at === index ? { ...one, least } : one)),
+              leastSlope: rule.leastSlope.map((step, at) => (at === index ? { ...step, least } : step)),
             })
           }
         />

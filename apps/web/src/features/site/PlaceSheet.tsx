@@ -46,7 +46,7 @@ export function PlaceSheet({ node, onClose }: { node: Uuid; onClose: () => void 
   const evaluation = useAppSelector(selectEvaluation);
   const { plan } = evaluation;
   const now = plan.nodePlace[node];
-  const others = Object.values(plan.node).filter((one) => one.id !== node && plan.nodePlace[one.id]);
+  const others = Object.values(plan.node).filter((candidate) => candidate.id !== node && plan.nodePlace[candidate.id]);
   const drawn = [...evaluation.runs.values()].filter(({ run }) =>
     [lowerOf(run), upperOf(run)].every((end) => end !== node && plan.nodePlace[end]),
   );

@@ -16,7 +16,7 @@ export const Utilities = memo(function Utilities() {
   const { runs } = useAppSelector(selectAlongLines);
   const crossings = runs.flatMap((id) => {
     const run = evaluation.runs.get(id);
-    const there = [...crossingsAt(evaluation, id)].sort((one, other) => one.at - other.at);
+    const there = [...crossingsAt(evaluation, id)].sort((a, b) => a.at - b.at);
     return run ? there.map((result) => ({ run, result })) : [];
   });
   return (

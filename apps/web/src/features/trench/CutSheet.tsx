@@ -35,7 +35,7 @@ export function CutSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
     );
   }
   // Told up the run, as people stand in it; kept from end a.
-  const told = run.cut && (run.flow === 'to-a' ? run.cut : turnedCut(run.cut));
+  const stated = run.cut && (run.flow === 'to-a' ? run.cut : turnedCut(run.cut));
   const put = (next: Cut): void => {
     const kept = run.flow === 'to-a' ? next : turnedCut(next);
     const parsed = Cut.safeParse(kept);
@@ -70,19 +70,19 @@ export function CutSheet({ run: id, onClose }: { run: Uuid; onClose: () => void 
           soil === native.soil ? '' : `A test pit found Type ${soil ?? 'C'} soil, which counts here. `
         }Unclassified soil counts as the loosest: slope it 1½ out for one up.`}
       </Words>
-      <Sides run={run} told={told} out={out} soil={soil} put={put} />
+      <Sides run={run} told={stated} out={out} soil={soil} put={put} />
       <PlanMeasure
         label="Ground rises to the right, looking up the run"
         quantity="slope"
-        value={told?.across}
+        value={stated?.across}
         limit={Cut.shape.across}
         optional
-        check={(across) => problemOf(withField(told, 'across', across))}
-        onChange={(across) => put(withField(told, 'across', across))}
+        check={(across) => problemOf(withField(stated, 'across', across))}
+        onChange={(across) => put(withField(stated, 'across', across))}
         hint="Minus where it falls to the right; empty where it is level across"
       />
       {run.protection === 'shielded' ? (
-        <ShieldFields shield={told?.shield} onChange={(shield) => put(withField(told, 'shield', shield))} />
+        <ShieldFields shield={stated?.shield} onChange={(shield) => put(withField(stated, 'shield', shield))} />
       ) : null}
     </Sheet>
   );
@@ -106,12 +106,12 @@ interface SidesProps {
 }
 
 /** Both sides alike, or each by itself. */
-function Sides({ run, told, out, soil, put }: SidesProps) {
-  const alike = JSON.stringify(told?.left) === JSON.stringify(told?.right);
+function Sides({ run, told: stated, out, soil, put }: SidesProps) {
+  const alike = JSON.stringify(stated?.left) === JSON.stringify(stated?.right);
   const [apart, setApart] = useState(!alike);
   const deepest = useAppSelector((state) => selectEvaluation(state).runs.get(run.id)?.trench?.deepest?.depth) ?? 0;
-  const usual = usualSide(run.protection, classOf(soil), told?.shield, deepest);
-  const both = (side: Side | undefined): void => put(withField(withField(told, 'left', side), 'right', side));
+  const usual = usualSide(run.protection, classOf(soil), stated?.shield, deepest);
+  const both = (side: Side | undefined): void => put(withField(withField(stated, 'left', side), 'right', side));
   return (
     <>
       <Choice
@@ -123,7 +123,7 @@ function Sides({ run, told, out, soil, put }: SidesProps) {
         value={apart ? 'apart' : 'alike'}
         onChange={(value) => {
           setApart(value === 'apart');
-          if (value === 'alike' && !alike) both(told?.left);
+          if (value === 'alike' && !alike) both(stated?.left);
         }}
       />
       {apart ? (
@@ -131,22 +131,22 @@ function Sides({ run, told, out, soil, put }: SidesProps) {
           <SideFields
             key={which}
             name={`${which === 'left' ? 'Left' : 'Right'} side, looking up the run`}
-            side={told?.[which]}
+            side={stated?.[which]}
             deep={deepest}
             usual={usual}
             out={out}
-            problem={(side) => problemOf(withField(told, which, side))}
-            onChange={(side) => put(withField(told, which, side))}
+            problem={(side) => problemOf(withField(stated, which, side))}
+            onChange={(side) => put(withField(stated, which, side))}
           />
         ))
       ) : (
         <SideFields
           name="Both sides"
-          side={told?.left}
+          side={stated?.left}
           deep={deepest}
           usual={usual}
           out={out}
-          problem={(side) => problemOf(withField(withField(told, 'left', side), 'right', side))}
+          problem={(side) => problemOf(withField(withField(stated, 'left', side), 'right', side))}
           onChange={both}
         />
       )}

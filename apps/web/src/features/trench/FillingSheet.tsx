@@ -68,7 +68,7 @@ export function FillingSheet({ onClose }: { onClose: () => void }) {
               <View key={index} role="listitem" style={[styles.lift, { borderColor: tones.line }]}>
                 {before.length > 0 ? (
                   <Words strong tone="fix">
-                    {`Stop and check ${before.map((one) => HOLD_WORDS[one]).join('; ')}`}
+                    {`Stop and check ${before.map((hold) => HOLD_WORDS[hold]).join('; ')}`}
                   </Words>
                 ) : null}
                 <Words strong>

@@ -22,7 +22,7 @@ export function MaterialChoice({ material, onChange }: MaterialChoiceProps) {
   const lately = useAppSelector((state) => state.settings.lately);
   const [typing, setTyping] = useState<Uuid>();
   const own = Object.values(inJob);
-  const others = MATERIAL_CATALOGUE.filter(({ name }) => !own.some((one) => one.name === name));
+  const others = MATERIAL_CATALOGUE.filter(({ name }) => !own.some((material) => material.name === name));
   const bring = (model: (typeof MATERIAL_CATALOGUE)[number]): Uuid => {
     const id = newId();
     onChange(id, [{ op: 'put', item: { kind: 'material', id, ...model } }]);
@@ -56,7 +56,7 @@ export function MaterialChoice({ material, onChange }: MaterialChoiceProps) {
           })),
         ]}
         value={material}
-        likely={lately.map((name) => own.find((one) => one.name === name)?.id ?? name)}
+        likely={lately.map((name) => own.find((material) => material.name === name)?.id ?? name)}
         onChange={choose}
         otherwise={{ words: 'A material of your own', onPress: typeOwn }}
       />

@@ -45,9 +45,9 @@ export function Protection() {
     () =>
       own &&
       new Map(
-        PROTECTIONS.map((one) => [
-          one,
-          one === own.protection ? undefined : costOf([protectedBy(own, one)], evaluation),
+        PROTECTIONS.map((way) => [
+          way,
+          way === own.protection ? undefined : costOf([protectedBy(own, way)], evaluation),
         ]),
       ),
     [own, evaluation],

@@ -35,7 +35,7 @@ function Choosing({ label, service, value, onChange, company }: ChoosingProps) {
   const inPlan = Object.values(plan.section);
   const keys = (Object.keys(LIBRARY) as LibraryKey[])
     .filter((key) => !inPlan.some(({ name }) => name === LIBRARY[key].name))
-    .sort((one, other) => Number(usual.includes(other)) - Number(usual.includes(one)));
+    .sort((a, b) => Number(usual.includes(b)) - Number(usual.includes(a)));
   // A copy of one that is in the job already is chosen there.
   const kept = company.filter(
     ({ id, version }) => !inPlan.some(({ from }) => from?.section === id && from.version === version),

@@ -81,7 +81,7 @@ export function SectionFromSheet({ onClose }: { onClose: () => void }) {
 
 /** What the section that was chosen is called. */
 function nameOf({ section, more }: Chosen, { plan }: Evaluation): string {
-  const made = more.find((one) => one.op === 'put' && one.item.id === section);
+  const made = more.find((edit) => edit.op === 'put' && edit.item.id === section);
   const item = made?.op === 'put' ? made.item : plan.section[section];
   return item && 'name' in item ? String(item.name) : '';
 }
@@ -100,10 +100,10 @@ function editsFor(
   const part = which === 'above' ? split.upper : split.lower;
   return [
     ...more,
-    ...split.edits.map((one): Edit =>
-      one.op === 'put' && one.item.kind === 'run' && one.item.id === part
-        ? { op: 'put', item: { ...one.item, section } }
-        : one,
+    ...split.edits.map((edit): Edit =>
+      edit.op === 'put' && edit.item.kind === 'run' && edit.item.id === part
+        ? { op: 'put', item: { ...edit.item, section } }
+        : edit,
     ),
   ];
 }

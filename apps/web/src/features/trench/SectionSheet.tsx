@@ -155,8 +155,8 @@ function Besides() {
 function useNewMaterial(): () => { material: LayerMaterial; more: readonly Edit[] } {
   const materials = useAppSelector((state) => state.job.plan.material);
   return () => {
-    const [known] = Object.values(materials);
-    if (known) return { material: known.id, more: [] };
+    const [firstMaterial] = Object.values(materials);
+    if (firstMaterial) return { material: firstMaterial.id, more: [] };
     const item: ItemOf<'material'> = { kind: 'material', id: newId(), ...MATERIALS.stone };
     return { material: item.id, more: [{ op: 'put', item }] };
   };

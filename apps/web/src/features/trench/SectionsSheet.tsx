@@ -32,9 +32,9 @@ function TwoSections({ company }: { company: readonly CompanyItem<'section'>[] }
   const sections = useMemo(() => sectionsFor(evaluation, line, newId, company), [evaluation, line, company]);
   const [chosen, setChosen] = useState<string>();
   const name = evaluation.plan.line[line]?.name ?? 'the line';
-  const now = sections.find((one) => one.now);
-  const others = sections.filter((one) => !one.now);
-  const other = others.find((one) => one.id === chosen) ?? others[0];
+  const now = sections.find((section) => section.now);
+  const others = sections.filter((section) => !section.now);
+  const other = others.find((trial) => trial.id === chosen) ?? others[0];
   const [prices, setPrices] = useState<Prices>({});
   const figures = useFigures(prices);
   return (
@@ -43,10 +43,14 @@ function TwoSections({ company }: { company: readonly CompanyItem<'section'>[] }
         <>
           <Picker
             label="Compare with"
-            options={others.map((one) => ({
-              value: one.id,
-              label: one.name,
-              note: one.refused ? 'refused' : one.usual ? 'usual for it' : (one.school?.good ?? `of the ${one.of}`),
+            options={others.map((trial) => ({
+              value: trial.id,
+              label: trial.name,
+              note: trial.refused
+                ? 'refused'
+                : trial.usual
+                  ? 'usual for it'
+                  : (trial.school?.good ?? `of the ${trial.of}`),
             }))}
             value={other.id}
             onChange={setChosen}
@@ -137,35 +141,35 @@ function useFigures(prices: Prices): readonly Compared<SectionTried>[] {
   const print = usePrint();
   const { system } = useUnits();
   return useMemo(() => {
-    const told = (value: number | undefined, quantity: Quantity): string =>
+    const printed = (value: number | undefined, quantity: Quantity): string =>
       value === undefined ? '–' : print(value, quantity);
     // Told for a length that people bid by.
     const long = system === 'metric' ? 10 : 100 * FOOT;
-    const per = (of: (one: SectionTried) => number) => (one: SectionTried) => {
-      const each = perLength(of(one), one);
-      return told(each === undefined ? undefined : each * long, 'volume');
+    const per = (of: (trial: SectionTried) => number) => (trial: SectionTried) => {
+      const each = perLength(of(trial), trial);
+      return printed(each === undefined ? undefined : each * long, 'volume');
     };
     const words = print(long, 'distance').replace(/\.0+(?= )/, '');
     return [
-      { words: 'Digging, total', of: ({ soil }) => told(soil.excavation, 'volume') },
+      { words: 'Digging, total', of: ({ soil }) => printed(soil.excavation, 'volume') },
       { words: `Digging, ${words}`, of: per(({ soil }) => soil.excavation) },
-      { words: 'Bought, total', of: ({ bought }) => told(bought.volume, 'volume') },
+      { words: 'Bought, total', of: ({ bought }) => printed(bought.volume, 'volume') },
       { words: `Bought, ${words}`, of: per(({ bought }) => bought.volume) },
       { words: 'Set by the piece', of: ({ bought }) => (bought.pieces > 0 ? String(bought.pieces) : 'none') },
-      { words: 'Hauled away', of: ({ soil }) => told(soil.spoilLoose, 'volume') },
+      { words: 'Hauled away', of: ({ soil }) => printed(soil.spoilLoose, 'volume') },
       ...(Object.values(prices).some((price) => price !== undefined)
         ? [
             {
               words: `Cost, ${words}`,
-              of: (one: SectionTried) => {
-                const all = moneyOf(one, prices, system === 'metric');
-                const each = all === undefined ? undefined : perLength(all, one);
+              of: (trial: SectionTried) => {
+                const all = moneyOf(trial, prices, system === 'metric');
+                const each = all === undefined ? undefined : perLength(all, trial);
                 return each === undefined ? '–' : String(Math.round(each * long));
               },
             },
           ]
         : []),
-      { words: 'Deepest trench', of: ({ deepest }) => told(deepest, 'depth') },
+      { words: 'Deepest trench', of: ({ deepest }) => printed(deepest, 'depth') },
       { words: 'Problems', of: ({ against }) => (against.length === 0 ? 'nothing' : String(against.length)) },
     ];
   }, [print, prices, system]);

@@ -114,10 +114,10 @@ function PutIn({ run, name }: { run: Uuid; name: string }) {
     <>
       <Picker
         label="Another pipe in it"
-        options={others.map((one) => ({
-          value: one.id,
-          label: one.run.name,
-          note: `${one.line?.name ?? ''}, ${print(one.length, 'distance')}`,
+        options={others.map((run) => ({
+          value: run.id,
+          label: run.run.name,
+          note: `${run.line?.name ?? ''}, ${print(run.length, 'distance')}`,
         }))}
         value={other}
         onChange={setOther}

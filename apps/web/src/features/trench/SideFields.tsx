@@ -40,14 +40,14 @@ export function SideFields({ name, side, deep, usual, out, problem, onChange }: 
   const print = usePrint();
   const { system } = useUnits();
   const size = (value: number): string => print(value, system === 'metric' ? 'thickness' : 'depth');
-  const told = (one: Side): string => {
-    switch (one.by) {
+  const told = (side: Side): string => {
+    switch (side.by) {
       case 'upright':
         return 'vertical';
       case 'sloped':
-        return `sloped ${print(one.out, 'plain')} out for one up`;
+        return `sloped ${print(side.out, 'plain')} out for one up`;
       case 'benched':
-        return `benched, ${size(one.rise)} up and ${size(one.tread)} out`;
+        return `benched, ${size(side.rise)} up and ${size(side.tread)} out`;
     }
   };
   return (

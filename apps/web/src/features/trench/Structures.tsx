@@ -18,12 +18,12 @@ export function Structures() {
     if (!node) return [];
     const form = formOf(node.form);
     if (!hole && (!form.hole || form.existing)) return [];
-    const told = hole
+    const words = hole
       ? hole.amounts && hole.depth !== undefined
         ? `${print(hole.depth, 'depth')} deep, ${print(hole.amounts.excavation, 'volume')} dug`
         : 'depth not known yet'
       : `${form.word}: no hole set; not counted`;
-    return [{ id, name: node.name, told }];
+    return [{ id, name: node.name, told: words }];
   });
   if (rows.length === 0) return null;
   return (

@@ -55,7 +55,7 @@ const slice = createSlice({
     settingsChanged: (state, { payload }: PayloadAction<Partial<Settings>>) => ({ ...state, ...payload }),
     chosenLately: (state, { payload }: PayloadAction<string>) => ({
       ...state,
-      lately: [payload, ...state.lately.filter((one) => one !== payload)].slice(0, LATELY),
+      lately: [payload, ...state.lately.filter((id) => id !== payload)].slice(0, LATELY),
     }),
   },
 });

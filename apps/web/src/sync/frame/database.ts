@@ -113,7 +113,7 @@ type First = Pick<DeviceSchema, 'jobs' | 'held' | 'pending' | 'settings'> & DBSc
  */
 export async function takeOver(database: Database, name: string): Promise<void> {
   const all = await indexedDB.databases();
-  const there = all.find((one) => one.name === name);
+  const there = all.find((rule) => rule.name === name);
   if (!there) return;
   const first = await openDB<First>(name);
   try {
@@ -152,11 +152,11 @@ async function putAll(database: Database, from: number, { jobs, held, pending, s
   const tx = database.transaction(['jobs', 'held', 'pending', 'settings'], 'readwrite', { durability: 'strict' });
   const here = await tx.objectStore('jobs').getAllKeys();
   for (const job of jobs) if (!here.includes(job.id)) await tx.objectStore('jobs').put(job);
-  for (const one of held) {
-    const key: [Uuid, string] = [one.job, keyOf(one)];
+  for (const row of held) {
+    const key: [Uuid, string] = [row.job, keyOf(row)];
     const known = await tx.objectStore('held').get(key);
-    if (known && known.revision >= one.revision) continue;
-    await tx.objectStore('held').put(forwardHeld(one, from), key);
+    if (known && known.revision >= row.revision) continue;
+    await tx.objectStore('held').put(forwardHeld(row, from), key);
   }
   const waiting = new Set((await tx.objectStore('pending').getAll()).map(({ id }) => id));
   for (const batch of pending)

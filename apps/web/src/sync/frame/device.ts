@@ -58,11 +58,11 @@ function deviceOn(db: Database) {
       const before = await rows.getAll();
       const waiting = await jobsIn(tx.objectStore('pending'));
       // The sequence kept for a job says how far its plan is held here, not how far the server is.
-      const known = new Map(before.map((job) => [job.id, job]));
+      const byId = new Map(before.map((job) => [job.id, job]));
       const listed = new Set(jobs.map(({ id }) => id));
       await rows.clear();
       for (const job of jobs) {
-        const { sequence = 0, points } = known.get(job.id) ?? {};
+        const { sequence = 0, points } = byId.get(job.id) ?? {};
         await rows.put({ ...job, sequence, ...(points ? { points } : {}) });
       }
       const unlisted = before.filter(
@@ -77,8 +77,8 @@ function deviceOn(db: Database) {
     /** A job that the server had and knows nothing of now. */
     async keepLost(job: Uuid): Promise<void> {
       const tx = db.transaction('jobs', 'readwrite');
-      const known = await tx.store.get(job);
-      if (known) await tx.store.put({ ...known, lost: true });
+      const stored = await tx.store.get(job);
+      if (stored) await tx.store.put({ ...stored, lost: true });
       await tx.done;
     },
 
@@ -104,10 +104,10 @@ function deviceOn(db: Database) {
       const { keyOf } = planCode();
       await tx.objectStore('jobs').put(job);
       await clearJob(tx.objectStore('held'), job.id);
-      for (const one of held) await tx.objectStore('held').put({ ...one, job: job.id }, [job.id, keyOf(one)]);
+      for (const item of held) await tx.objectStore('held').put({ ...item, job: job.id }, [job.id, keyOf(item)]);
       await clearJob(tx.objectStore('pending'), job.id);
       for (const batch of pending) await tx.objectStore('pending').add({ ...batch, job: job.id });
-      for (const one of aside) await tx.objectStore('aside').add({ ...one, job: job.id });
+      for (const batch of aside) await tx.objectStore('aside').add({ ...batch, job: job.id });
       await tx.done;
     },
 
@@ -122,8 +122,8 @@ function deviceOn(db: Database) {
     /** The server has heard of a job that was made here. */
     async madeKnown(job: Uuid): Promise<void> {
       const tx = db.transaction('jobs', 'readwrite', { durability: 'strict' });
-      const { made: _made, ...known } = (await tx.store.get(job)) ?? {};
-      if ('id' in known) await tx.store.put(known);
+      const { made: _made, ...stored } = (await tx.store.get(job)) ?? {};
+      if ('id' in stored) await tx.store.put(stored);
       await tx.done;
     },
 
@@ -188,9 +188,8 @@ function deviceOn(db: Database) {
       const { keyOf } = planCode();
       for (const change of changes) {
         const key: [Uuid, string] = [job.id, keyOf(change)];
-        const known = await tx.objectStore('held').get(key);
-        if (!known || known.revision < change.revision)
-          await tx.objectStore('held').put({ ...change, job: job.id }, key);
+        const row = await tx.objectStore('held').get(key);
+        if (!row || row.revision < change.revision) await tx.objectStore('held').put({ ...change, job: job.id }, key);
       }
       if (answered !== undefined) {
         for (
@@ -218,7 +217,7 @@ function deviceOn(db: Database) {
       const waits = tx.objectStore('pending');
       await clearJob(waits, job);
       for (const batch of pending) await waits.add({ ...batch, job });
-      for (const one of aside) await tx.objectStore('aside').add({ ...one, job });
+      for (const batch of aside) await tx.objectStore('aside').add({ ...batch, job });
       await tx.done;
     },
 

@@ -62,7 +62,7 @@ export function jobActionsOn(store: FrameStore, api: JobsApi, device: Device | u
         return job.id;
       }
       const made = await tried(async () => {
-        const known = await api.createJob(job.id, name);
+        const created = await api.createJob(job.id, name);
         try {
           await contents.send(job.id);
         } catch (error) {
@@ -70,7 +70,7 @@ export function jobActionsOn(store: FrameStore, api: JobsApi, device: Device | u
           await api.deleteJob(job.id).catch(() => undefined);
           throw error;
         }
-        changed(jobPut(known));
+        changed(jobPut(created));
       });
       return made ? job.id : undefined;
     },

@@ -29,7 +29,7 @@ export function leaveLastWords(words: readonly LastWord[]): void {
  * @param keep puts a batch on the device, unless it is there
  */
 export async function takeLastWords(keep: (job: Uuid, batch: Pending) => Promise<void>): Promise<void> {
-  for (const key of Object.keys(localStorage).filter((one) => one.startsWith(PREFIX) && one !== OWN)) {
+  for (const key of Object.keys(localStorage).filter((key) => key.startsWith(PREFIX) && key !== OWN)) {
     for (const { job, batch } of read(localStorage.getItem(key))) await keep(job, batch);
     localStorage.removeItem(key);
   }

@@ -16,7 +16,7 @@ export function formOf(run: Run, section: Section, length: number, read: Reader)
   const up = flow === 'to-a';
   return {
     cut: { cut: cut && (up ? cut : turnedCut(cut)), protection, soil },
-    beside: (shared?.beside ?? []).flatMap((one) => besideOf(run, length, one, read)),
+    beside: (shared?.beside ?? []).flatMap((lying) => besideOf(run, length, lying, read)),
     elsewhere: shared ? elsewhereOf(run, length, shared) : [],
     beyond: beyond
       ? { low: endsFree(lowerOf(run), read) ? beyond : 0, high: endsFree(upperOf(run), read) ? beyond : 0 }
@@ -39,8 +39,8 @@ function elsewhereOf(run: Run, length: number, { elsewhere, reach }: SharedTrenc
     { from: Math.max(0, length - reach.b), to: length },
   ].filter(({ from, to }) => to > from);
   return [...elsewhere, ...holes].map(({ from, to }) => {
-    const [one, other] = [upRun(run, length, from), upRun(run, length, to)];
-    return { from: Math.min(one, other), to: Math.max(one, other) };
+    const [a, b] = [upRun(run, length, from), upRun(run, length, to)];
+    return { from: Math.min(a, b), to: Math.max(a, b) };
   });
 }
 

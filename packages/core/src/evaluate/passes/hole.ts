@@ -34,8 +34,8 @@ function workHole(id: Uuid, read: Reader): HoleResult {
     read,
   );
   const side = sideOfHole(item, soil, depth ?? 0);
-  const known = { id, hole: item, depth, bottom, side, protection: protectionOf(item), soil, body };
-  if (bottom === undefined || depth === undefined) return { ...known, amounts: undefined };
+  const base = { id, hole: item, depth, bottom, side, protection: protectionOf(item), soil, body };
+  if (bottom === undefined || depth === undefined) return { ...base, amounts: undefined };
   const trenches: TrenchAtHole[] = [];
   const pipes: PipeAtHole[] = [];
   const axis = wayOf(ends[0]?.run, id, read);
@@ -48,7 +48,7 @@ function workHole(id: Uuid, read: Reader): HoleResult {
     const turn = way === undefined || axis === undefined ? undefined : way - axis;
     if (end.trench) trenches.push({ ...end.trench, through: sideThrough(item, turn, index) });
   });
-  return { ...known, amounts: holeAmounts(item, side, depth, trenches, pipes) };
+  return { ...base, amounts: holeAmounts(item, side, depth, trenches, pipes) };
 }
 
 /** What is set by its ports stands by the pipe that leaves it, or by the one that comes in where none does yet. */

@@ -54,7 +54,7 @@ function soilOf(
   let pipeDisplaced = 0;
   let nativeReturned = 0;
   for (const { trench, envelope, swales: cut } of runs) {
-    for (const one of cut) swales += one.cut.volume;
+    for (const swale of cut) swales += swale.cut.volume;
     const amounts = trench?.amounts;
     if (!amounts || !envelope) continue;
     excavation += amounts.excavation;
@@ -90,7 +90,7 @@ function soilOf(
 function gapsOf(runs: readonly RunResult[], holes: readonly HoleResult[], read: Pick<Reader, 'item'>): LineGaps {
   let length = 0;
   let steep = 0;
-  const known = new Set<string>(['native']);
+  const materials = new Set<string>(['native']);
   const unsized: Uuid[] = [];
   const lost = new Map<string, LostLayer>();
   const there = (id: Uuid): boolean => {
@@ -100,11 +100,11 @@ function gapsOf(runs: readonly RunResult[], holes: readonly HoleResult[], read: 
   };
   /** A layer that has a material is asked about once; one that has none is summed up by its name. */
   const layer = (material: string, name: string, run: Uuid, placed: number): void => {
-    if (known.has(material)) return;
+    if (materials.has(material)) return;
     const key = `${material} ${name}`;
     const before = lost.get(key);
     if (before) lost.set(key, { ...before, placed: before.placed + placed });
-    else if (there(material)) known.add(material);
+    else if (there(material)) materials.add(material);
     else lost.set(key, { name, material, run, placed });
   };
   for (const { id, length: long, grade, trench, envelope } of runs) {

@@ -60,14 +60,11 @@ function endsOf(
 }
 
 /** The lowest first, of those at one level the largest, of those alike by name: their order follows from what they are. */
-function byLevel(one: NodeEnd, other: NodeEnd): number {
-  const low = Math.round((one.invert ?? Infinity) / NEAR);
-  const lower = Math.round((other.invert ?? Infinity) / NEAR);
+function byLevel(a: NodeEnd, b: NodeEnd): number {
+  const low = Math.round((a.invert ?? Infinity) / NEAR);
+  const lower = Math.round((b.invert ?? Infinity) / NEAR);
   if (low !== lower) return low - lower;
-  return (
-    (other.inside ?? 0) - (one.inside ?? 0) ||
-    byName({ id: one.run, name: one.name }, { id: other.run, name: other.name })
-  );
+  return (b.inside ?? 0) - (a.inside ?? 0) || byName({ id: a.run, name: a.name }, { id: b.run, name: b.name });
 }
 
 /** Undefined where one of the ways out is not known. */

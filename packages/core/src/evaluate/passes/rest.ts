@@ -17,47 +17,40 @@ export const rest = tablePass<Resting>({
     return { of: laid, usual, high, floods: floodsOf(laid, { usual, high }) };
   },
   tables: {
-    wet: { of: ({ usual }) => usual.runs, same: (one: WetRun, other: WetRun) => same(one, other) },
-    restLevel: { of: ({ usual }) => usual.levels, same: (one: RestLevel, other: RestLevel) => same(one, other) },
-    wetHigh: { of: ({ high }) => high.runs, same: (one: WetRun, other: WetRun) => same(one, other) },
-    flood: { of: ({ floods }) => floods, same: (one: Flood, other: Flood) => same(one, other) },
+    wet: { of: ({ usual }) => usual.runs, same: (a: WetRun, b: WetRun) => same(a, b) },
+    restLevel: { of: ({ usual }) => usual.levels, same: (a: RestLevel, b: RestLevel) => same(a, b) },
+    wetHigh: { of: ({ high }) => high.runs, same: (a: WetRun, b: WetRun) => same(a, b) },
+    flood: { of: ({ floods }) => floods, same: (a: Flood, b: Flood) => same(a, b) },
   },
 });
 
 /** Whether all lies so that water stands as it did: most edits are of other things. */
-function lieAlike(one: Laid, other: Laid): boolean {
-  return alikeIn(one.runs, other.runs, runsAlike) && alikeIn(one.nodes, other.nodes, nodesAlike);
+function lieAlike(a: Laid, b: Laid): boolean {
+  return alikeIn(a.runs, b.runs, runsAlike) && alikeIn(a.nodes, b.nodes, nodesAlike);
 }
 
-function alikeIn<T>(
-  one: ReadonlyMap<Uuid, T>,
-  other: ReadonlyMap<Uuid, T>,
-  alike: (one: T, other: T) => boolean,
-): boolean {
-  if (one === other) return true;
-  if (one.size !== other.size) return false;
-  for (const [id, now] of other) {
-    const was = one.get(id);
+function alikeIn<T>(a: ReadonlyMap<Uuid, T>, b: ReadonlyMap<Uuid, T>, alike: (one: T, other: T) => boolean): boolean {
+  if (a === b) return true;
+  if (a.size !== b.size) return false;
+  for (const [id, now] of b) {
+    const was = a.get(id);
     if (was !== now && (was === undefined || !alike(was, now))) return false;
   }
   return true;
 }
 
-const runsAlike = (one: RunResult, other: RunResult): boolean =>
-  one.grade.low === other.grade.low &&
-  one.grade.high === other.grade.high &&
-  one.length === other.length &&
-  one.pipe === other.pipe &&
-  one.line?.service === other.line?.service &&
-  one.run.a === other.run.a &&
-  one.run.b === other.run.b &&
-  one.run.flow === other.run.flow;
+const runsAlike = (a: RunResult, b: RunResult): boolean =>
+  a.grade.low === b.grade.low &&
+  a.grade.high === b.grade.high &&
+  a.length === b.length &&
+  a.pipe === b.pipe &&
+  a.line?.service === b.line?.service &&
+  a.run.a === b.run.a &&
+  a.run.b === b.run.b &&
+  a.run.flow === b.run.flow;
 
-const nodesAlike = (one: NodeResult, other: NodeResult): boolean =>
-  one.node === other.node &&
-  one.rim === other.rim &&
-  same(one.arriving, other.arriving) &&
-  same(one.leaving, other.leaving);
+const nodesAlike = (a: NodeResult, b: NodeResult): boolean =>
+  a.node === b.node && a.rim === b.rim && same(a.arriving, b.arriving) && same(a.leaving, b.leaving);
 
 /** Whether a highest level is stated anywhere. */
 function isHigh({ nodes }: Laid): boolean {

@@ -45,7 +45,7 @@ function workRun(id: Uuid, read: Reader): RunResult {
     grade,
     ground,
     natural,
-    swales: depths.length === 0 ? NONE : depths.map((one) => cutBy(one, trench?.width)),
+    swales: depths.length === 0 ? NONE : depths.map((depth) => cutBy(depth, trench?.width)),
     twice,
     pipe,
     section,

@@ -20,12 +20,12 @@ export const shared = tablePass<Shared>({
       if (!there) byRun.set(run, (there = { beside: [], elsewhere: [] }));
       return there;
     };
-    for (const told of all)
-      for (const item of itemsNow(told, { run: runs }, lineage))
+    for (const sharing of all)
+      for (const item of itemsNow(sharing, { run: runs }, lineage))
         for (const { run, lead, own } of onLeads(item, runs, lineage)) {
           const { lies, clear, place } = item;
-          of(run).beside.push({ sharing: told.id, run: item.run, own, lead, lies, clear, place });
-          of(item.run).elsewhere.push({ ...inOrder(own), lead: run, sharing: told.id });
+          of(run).beside.push({ sharing: sharing.id, run: item.run, own, lead, lies, clear, place });
+          of(item.run).elsewhere.push({ ...inOrder(own), lead: run, sharing: sharing.id });
         }
     for (const run of reaches.keys()) of(run);
     // One run may lie twice beside another: then by where.
@@ -35,10 +35,10 @@ export const shared = tablePass<Shared>({
     });
     const trenches = new Map<Uuid, SharedTrench>();
     for (const [run, { beside, elsewhere }] of byRun) {
-      beside.sort((one, other) => one.place - other.place || byName(nameOf(one), nameOf(other)));
-      elsewhere.sort((one, other) => one.from - other.from);
+      beside.sort((a, b) => a.place - b.place || byName(nameOf(a), nameOf(b)));
+      elsewhere.sort((a, b) => a.from - b.from);
       trenches.set(run, {
-        beside: beside.map(({ place: _place, ...one }) => one),
+        beside: beside.map(({ place: _place, ...lying }) => lying),
         elsewhere,
         reach: reaches.get(run) ?? NO_REACH,
       });

@@ -12,10 +12,10 @@ import { tablePass } from '../pass';
 
 /** What is worked out for the job as a whole, and told by run, node, line or utility. */
 
-const sameIds = (one: readonly unknown[], other: readonly unknown[]): boolean =>
-  one.length === other.length && one.every((value, index) => value === other[index]);
-const sameItems = <T>(one: readonly T[], other: readonly T[]): boolean =>
-  one.length === other.length && one.every((value, index) => value === other[index] || same(value, other[index]));
+const sameIds = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((value, index) => value === b[index]);
+const sameItems = <T>(a: readonly T[], b: readonly T[]): boolean =>
+  a.length === b.length && a.every((value, index) => value === b[index] || same(value, b[index]));
 const always = (): boolean => true;
 
 export const topology = tablePass<Topology>({
@@ -27,8 +27,8 @@ export const topology = tablePass<Topology>({
     ringed: { of: (whole) => whole.ringed, same: always },
     order: {
       of: (whole) => whole.orders,
-      same: (one: LineOrder, other: LineOrder) =>
-        sameIds(one.runs, other.runs) && sameIds(one.starts, other.starts) && sameIds(one.astray, other.astray),
+      same: (a: LineOrder, b: LineOrder) =>
+        sameIds(a.runs, b.runs) && sameIds(a.starts, b.starts) && sameIds(a.astray, b.astray),
     },
   },
 });
@@ -43,12 +43,11 @@ export const solution = tablePass<Solution>({
   tables: {
     grade: {
       of: (whole) => whole.grade.runs,
-      same: (one: RunGradeResult, other: RunGradeResult) =>
-        one.low === other.low && one.high === other.high && one.slope === other.slope,
+      same: (a: RunGradeResult, b: RunGradeResult) => a.low === b.low && a.high === b.high && a.slope === b.slope,
     },
     surplus: {
       of: (whole) => whole.surplus,
-      same: (one: readonly SurplusFact[], other: readonly SurplusFact[]) => sameItems(one, other),
+      same: (a: readonly SurplusFact[], b: readonly SurplusFact[]) => sameItems(a, b),
     },
   },
 });
@@ -87,25 +86,24 @@ export const book = tablePass<Book>({
   tables: {},
 });
 
-const sameShot = (one: GroundShot, other: GroundShot): boolean =>
-  one.shot === other.shot && one.elevation === other.elevation;
+const sameShot = (a: GroundShot, b: GroundShot): boolean => a.shot === b.shot && a.elevation === b.elevation;
 
 export const shots = tablePass<GroundShots>({
   name: 'shots',
   work: (read) => {
-    const { lineage: told } = read.whole('lineage');
+    const { lineage: lineage } = read.whole('lineage');
     // Where no run was split or joined, each shot lies where it was told.
-    const plan = hasLineage(told) ? { run: read.all('run'), node: read.all('node') } : { run: {}, node: {} };
-    return groundShots(read.whole('book'), { plan, lineage: told });
+    const plan = hasLineage(lineage) ? { run: read.all('run'), node: read.all('node') } : { run: {}, node: {} };
+    return groundShots(read.whole('book'), { plan, lineage: lineage });
   },
   tables: {
     nodeShot: { of: (whole) => whole.nodes, same: sameShot },
     nodeLevels: { of: (whole) => whole.levels, same },
     runShots: {
       of: (whole) => whole.runs,
-      same: (one: readonly RunShot[], other: readonly RunShot[]) =>
-        one.length === other.length &&
-        one.every((shot, index) => sameShot(shot, other[index] as RunShot) && shot.at === other[index]?.at),
+      same: (a: readonly RunShot[], b: readonly RunShot[]) =>
+        a.length === b.length &&
+        a.every((shot, index) => sameShot(shot, b[index] as RunShot) && shot.at === b[index]?.at),
     },
   },
 });
@@ -117,10 +115,10 @@ export const site = tablePass<Site>({
     const plan = hasLineage(told) ? { run: read.all('run') } : { run: {} };
     const pieces = new Map<Uuid, readonly Crossing[]>();
     const crossings = new Map<Uuid, Uuid[]>();
-    for (const one of Object.values(read.all('crossing'))) {
-      const now = itemsNow(one, plan, told);
-      pieces.set(one.id, now);
-      for (const run of new Set(now.map((piece) => piece.run))) add(crossings, run, one.id);
+    for (const crossing of Object.values(read.all('crossing'))) {
+      const now = itemsNow(crossing, plan, told);
+      pieces.set(crossing.id, now);
+      for (const run of new Set(now.map((piece) => piece.run))) add(crossings, run, crossing.id);
     }
     const pits = new Map<Uuid, TestPit[]>();
     const pitsNow = new Map<Uuid, TestPit>();
@@ -134,12 +132,12 @@ export const site = tablePass<Site>({
   tables: {
     pieces: {
       of: (whole) => whole.pieces,
-      same: (one: readonly Crossing[], other: readonly Crossing[]) => sameItems(one, other),
+      same: (a: readonly Crossing[], b: readonly Crossing[]) => sameItems(a, b),
     },
     pitNow: { of: (whole) => whole.pitsNow, same },
     pitsOn: {
       of: (whole) => whole.pits,
-      same: (one: readonly TestPit[], other: readonly TestPit[]) => sameItems(one, other),
+      same: (a: readonly TestPit[], b: readonly TestPit[]) => sameItems(a, b),
     },
   },
 });

@@ -25,15 +25,15 @@ const place = (level: number, side: Side): number => 2 * level + side;
 export function bindingRows(rows: Rows, { levelOf, forest }: Compiled, ends: ArrayLike<number>): BindingRows {
   const places = 2 * forest.least.length;
   const tight: number[] = [];
-  const { one, other, share, is, value } = rows;
+  const { one: a, other: b, share, is, value } = rows;
   for (let row = 0; row < rows.count; row += 1) {
     // As `room` has it, written out: this is gone through for every limit there is.
     const part = share[row] as number;
     const which = is[row] as number;
     if (part < 0 && which === JUST) continue;
-    const there = other[row] as number;
+    const there = b[row] as number;
     const near = there === DATUM ? 0 : (ends[there] as number);
-    const far = ends[one[row] as number] as number;
+    const far = ends[a[row] as number] as number;
     const past = (part < 0 ? far - near : near + part * (far - near)) - (value[row] as number);
     if (which === JUST ? Math.abs(past) > NONE : which * past > NONE) continue;
     tight.push(row);
@@ -109,11 +109,11 @@ export function chainOf(
     }
     for (let index = start[at] as number; index < (start[at + 1] as number); index += 1) {
       const row = tight[index] as number;
-      const [one, other] = [rows.one[row] as number, rows.other[row] as number];
-      const own = levelOf[one] === level ? one : other;
-      const partner = own === one ? other : one;
+      const [a, b] = [rows.one[row] as number, rows.other[row] as number];
+      const own = levelOf[a] === level ? a : b;
+      const partner = own === a ? b : a;
       for (const tie of way(own)) tied.add(tie);
-      if (other === DATUM || levelOf[one] === levelOf[other]) (side === from ? by : against).add(row);
+      if (b === DATUM || levelOf[a] === levelOf[b]) (side === from ? by : against).add(row);
       else if ((rows.share[row] as number) >= 0) {
         (side === from ? by : against).add(row);
         open.push({ end: partner, side: side === OVER ? UNDER : OVER });
@@ -149,8 +149,8 @@ class Ties {
       const here = open[next] as number;
       if (here === DATUM) continue;
       for (const row of this.#at.get(here) ?? []) {
-        const [one, other] = [this.rows.one[row] as number, this.rows.other[row] as number];
-        const there = one === here ? other : one;
+        const [a, b] = [this.rows.one[row] as number, this.rows.other[row] as number];
+        const there = a === here ? b : a;
         if (came.has(there)) continue;
         came.set(there, { row, from: here });
         open.push(there);

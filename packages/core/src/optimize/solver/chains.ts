@@ -66,7 +66,7 @@ export function chainsOf(rows: Rows, placed: Placed, links: number): Between {
  * @returns nothing where they do not come so
  */
 function asTheyCome(rows: Rows, { levelOf, over, linkOf }: Placed, links: number): Between | undefined {
-  const { count, one, other, share, is, value } = rows;
+  const { count, one: a, other: b, share, is, value } = rows;
   const [underStart, overStart] = [new Int32Array(links + 1), new Int32Array(links + 1)];
   let [underAt, underLevel] = [new Float64Array(POINTS * links), new Float64Array(POINTS * links)];
   let [overAt, overLevel] = [new Float64Array(POINTS * links), new Float64Array(POINTS * links)];
@@ -75,8 +75,8 @@ function asTheyCome(rows: Rows, { levelOf, over, linkOf }: Placed, links: number
   for (let row = 0; row < count; row += 1) {
     const at = share[row] as number;
     if (at < 0) continue;
-    const far = one[row] as number;
-    const near = other[row] as number;
+    const far = a[row] as number;
+    const near = b[row] as number;
     if (!apart(levelOf[far] as number, levelOf[near] as number)) continue;
     const link = linkOf[far >> 1] as number;
     if (link !== current) {
@@ -111,24 +111,24 @@ function asTheyCome(rows: Rows, { levelOf, over, linkOf }: Placed, links: number
 }
 
 /** Whether the ends of a run are two levels, neither of them fixed. */
-export const apart = (one: number, other: number): boolean => one !== other && one >= 0 && other >= 0;
+export const apart = (a: number, b: number): boolean => a !== b && a >= 0 && b >= 0;
 
 /** Rows that come as they like, of one side: put link by link first. */
 function sorted(rows: Rows, { levelOf, over, linkOf }: Placed, links: number, side: 1 | -1): Chains {
-  const { count, one, other, share, is, value } = rows;
+  const { count, one: firsts, other, share, is, value } = rows;
   const mine = Int32Array.from({ length: count }, (_, row) => row).filter(
     (row) =>
       (share[row] as number) >= 0 &&
       is[row] !== side &&
-      apart(levelOf[one[row] as number] as number, levelOf[other[row] as number] as number),
+      apart(levelOf[firsts[row] as number] as number, levelOf[other[row] as number] as number),
   );
-  const linkAt = (row: number): number => linkOf[(one[row] as number) >> 1] as number;
+  const linkAt = (row: number): number => linkOf[(firsts[row] as number) >> 1] as number;
   mine.sort((a, b) => linkAt(a) - linkAt(b) || a - b);
   const first = new Int32Array(links + 1);
   const [ats, levels] = [new Float64Array(mine.length), new Float64Array(mine.length)];
   mine.forEach((row, point) => {
     const at = share[row] as number;
-    const [far, near] = [over[one[row] as number] as number, over[other[row] as number] as number];
+    const [far, near] = [over[firsts[row] as number] as number, over[other[row] as number] as number];
     first[linkAt(row) + 1] = point + 1;
     ats[point] = at;
     levels[point] = (value[row] as number) - at * far - (1 - at) * near;

@@ -67,8 +67,8 @@ export class Cheapest {
       this.#pieces.restore(before.kept);
     };
     const anew = new Uint8Array(order.length);
-    for (const one of touched)
-      for (let level = one; anew[level] === 0;) {
+    for (const end of touched)
+      for (let level = end; anew[level] === 0;) {
         anew[level] = 1;
         const link = by[level] as number;
         if (link < 0) break;

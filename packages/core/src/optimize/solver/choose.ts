@@ -118,7 +118,7 @@ class Search {
     if (open === undefined || this.beaten(found.cost)) return;
     const { ways } = this.program.choices[open] as Choice;
     const order = ways.map((way, index) => ({ way, index, off: broken(way, ends) }));
-    order.sort((one, other) => one.off - other.off || one.index - other.index);
+    order.sort((a, b) => a.off - b.off || a.index - b.index);
     for (const { way, index } of order) this.take(compiled, cheapest, open, index, way, found.cost);
   }
 

@@ -24,13 +24,13 @@ export interface Compiled {
 /** @returns the row that contradicts those before it, where fixed values do */
 export function compile({ runs, low, high, rows, bent = [] }: Program): Compiled | { readonly contradicts: number } {
   const tied = new TiedLevels(1 + 2 * runs);
-  const { one, other, share, is, value } = rows;
+  const { one: firsts, other, share, is, value } = rows;
   const count = rows.count;
   for (let row = 0; row < count; row += 1) {
     if (is[row] !== JUST || (share[row] as number) >= 0) continue;
     const rise = value[row] as number;
-    const known = tied.tie((one[row] as number) + 1, (other[row] as number) + 1, rise);
-    if (known !== undefined && Math.abs(known - rise) > NEAR) return { contradicts: row };
+    const tiedRise = tied.tie((firsts[row] as number) + 1, (other[row] as number) + 1, rise);
+    if (tiedRise !== undefined && Math.abs(tiedRise - rise) > NEAR) return { contradicts: row };
   }
   const ends = 2 * runs;
   const levelOf = new Int32Array(ends);
@@ -50,7 +50,7 @@ export function compile({ runs, low, high, rows, bent = [] }: Program): Compiled
   const least = new Float64Array(levels).fill(-FAR);
   const most = new Float64Array(levels).fill(FAR);
   const links = new Links(runs);
-  const told = { levelOf, over, least, most };
+  const intervals = { levelOf, over, least, most };
   const linkOf = links.ofRun;
   for (let row = 0; row < count; row += 1) {
     const part = share[row] as number;
@@ -58,7 +58,7 @@ export function compile({ runs, low, high, rows, bent = [] }: Program): Compiled
       if (is[row] === JUST) continue;
     } else {
       // Most rows by far are places along a run with two levels: they become chains, all at once.
-      const far = one[row] as number;
+      const far = firsts[row] as number;
       const run = far >> 1;
       if ((linkOf[run] as number) >= 0) continue;
       const a = levelOf[far] as number;
@@ -68,7 +68,7 @@ export function compile({ runs, low, high, rows, bent = [] }: Program): Compiled
         continue;
       }
     }
-    if (!put(rows, row, told, links)) return { contradicts: row };
+    if (!put(rows, row, intervals, links)) return { contradicts: row };
   }
   return {
     forest: {
@@ -76,7 +76,7 @@ export function compile({ runs, low, high, rows, bent = [] }: Program): Compiled
       most,
       cost,
       ...links.done(rows, levelOf, over),
-      bent: bent.map((one) => bentLevels(one, levelOf, over)),
+      bent: bent.map((cost) => bentLevels(cost, levelOf, over)),
     },
     levelOf,
     over,
@@ -127,10 +127,10 @@ export function tighten(
   const least = forest.least.slice();
   const most = forest.most.slice();
   const links = new Tighter(forest, linkOf);
-  const told = { levelOf, over, least, most };
+  const intervals = { levelOf, over, least, most };
   for (let row = 0; row < rows.count; row += 1) {
     if (rows.is[row] === JUST && (rows.share[row] as number) < 0) return undefined;
-    if (!put(rows, row, told, links)) return { contradicts: row };
+    if (!put(rows, row, intervals, links)) return { contradicts: row };
   }
   if (links.unlinked) return undefined;
   const touched: number[] = [];

@@ -70,9 +70,9 @@ function needed(of: readonly number[], clashes: (some: readonly number[]) => boo
     if (grown && clashes(base)) return [];
     if (rest.length <= 1) return [...rest];
     const half = rest.length >> 1;
-    const [one, other] = [rest.slice(0, half), rest.slice(half)];
-    const second = search([...base, ...one], true, other);
-    const first = search([...base, ...second], second.length > 0, one);
+    const [a, b] = [rest.slice(0, half), rest.slice(half)];
+    const second = search([...base, ...a], true, b);
+    const first = search([...base, ...second], second.length > 0, a);
     return [...first, ...second];
   };
   return clashes([]) ? [] : search([], false, of);

@@ -84,15 +84,15 @@ export class Rows {
   }
 
   /** One end over another. */
-  apart(one: number, other: number, is: Is, by: number, limit: number): void {
-    this.add(one, other, APART, is, by, limit);
+  apart(a: number, b: number, is: Is, by: number, limit: number): void {
+    this.add(a, b, APART, is, by, limit);
   }
 
-  add(one: number, other: number, share: number, is: Is, value: number, limit: number): void {
+  add(a: number, b: number, share: number, is: Is, value: number, limit: number): void {
     const row = this.count;
     if (row === this.one.length) this.grow();
-    this.one[row] = one;
-    this.other[row] = other;
+    this.one[row] = a;
+    this.other[row] = b;
     this.share[row] = share;
     this.is[row] = is;
     this.value[row] = value;

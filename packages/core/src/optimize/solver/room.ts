@@ -49,7 +49,7 @@ export function roomOf(program: Program, run: number): Room | undefined {
     between(found, to);
   };
   // Up, then round by the other three sides.
-  const sides = [furthest(1, 0), furthest(0, -1), furthest(-1, 0)].filter((one) => one !== undefined);
+  const sides = [furthest(1, 0), furthest(0, -1), furthest(-1, 0)].filter((corner) => corner !== undefined);
   let last = first;
   for (const side of [...sides, first]) {
     between(last, side);
@@ -81,9 +81,9 @@ export function roomAt({ corners }: Room, share: number): { readonly lowest: Cor
   const at = ({ low, high }: Corner): number => low + share * (high - low);
   const [first, ...others] = corners as readonly [Corner, ...Corner[]];
   let [lowest, highest] = [first, first];
-  for (const one of others) {
-    if (at(one) < at(lowest)) lowest = one;
-    if (at(one) > at(highest)) highest = one;
+  for (const corner of others) {
+    if (at(corner) < at(lowest)) lowest = corner;
+    if (at(corner) > at(highest)) highest = corner;
   }
   return { lowest, highest };
 }

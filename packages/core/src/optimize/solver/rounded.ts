@@ -134,10 +134,10 @@ function bendsOf({ levelOf, over, linkOf }: Compiled, costs: readonly BentCost[]
     // Both ends are one level, or one is fixed; where nothing links them, the other is taken where it is cheapest.
     const level = low >= 0 ? low : high;
     if (level < 0) continue;
-    const one = (end: number, of: number, above: number, here: number): number =>
+    const roundedEnd = (end: number, of: number, above: number, here: number): number =>
       of === level ? here + above : (ends[end] as number);
     const list = ofLevel.get(level) ?? [];
-    list.push((here) => at(one(lowEnd, low, overLow, here), one(highEnd, high, overHigh, here)).value);
+    list.push((here) => at(roundedEnd(lowEnd, low, overLow, here), roundedEnd(highEnd, high, overHigh, here)).value);
     ofLevel.set(level, list);
   }
   return { ofLevel, ofLink };
@@ -147,7 +147,7 @@ function bendsOf({ levelOf, over, linkOf }: Compiled, costs: readonly BentCost[]
 function near(level: number, step: number, window: number): number[] {
   const middle = Math.round(level / step);
   const all = Array.from({ length: 2 * window + 1 }, (_, index) => (middle - window + index) * step);
-  return all.sort((one, other) => Math.abs(one - level) - Math.abs(other - level));
+  return all.sort((a, b) => Math.abs(a - level) - Math.abs(b - level));
 }
 
 interface Steps {

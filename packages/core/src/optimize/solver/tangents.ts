@@ -33,7 +33,7 @@ export function chooseBent(program: Program, costs: readonly BentCost[], goOn: (
       const [low, high] = [found.ends[lowOf(run)] as number, found.ends[highOf(run)] as number];
       return { low, high, at, more: at(low, high).value - bentAt(bent[index] as Bent, low, high) };
     });
-    const more = off.reduce((sum, one) => sum + Math.max(0, one.more), 0);
+    const more = off.reduce((sum, piece) => sum + Math.max(0, piece.more), 0);
     const cost = found.cost + more;
     if (more <= NEAR_ENOUGH * (1 + Math.abs(cost)) || round >= ROUNDS || !goOn())
       return { ...found, cost, gap: found.gap + more, program: tried };

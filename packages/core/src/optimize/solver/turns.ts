@@ -90,10 +90,9 @@ export class Lines {
   }
 
   /** Where two lines meet. */
-  meet(one: number, other: number): number {
+  meet(a: number, b: number): number {
     return (
-      ((this.rise[other] as number) - (this.rise[one] as number)) /
-      ((this.steep[one] as number) - (this.steep[other] as number))
+      ((this.rise[b] as number) - (this.rise[a] as number)) / ((this.steep[a] as number) - (this.steep[b] as number))
     );
   }
 }

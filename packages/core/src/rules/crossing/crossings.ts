@@ -12,8 +12,8 @@ import { outAt, stripAt, wallOf } from '../../trench';
 export function crossingResult(crossing: Crossing, run: RunShape): CrossingResult {
   const { lies, size } = crossing;
   const { length, pipe } = run;
-  const told = lies.how === 'across' ? [lies.at, lies.at] : [lies.from, lies.to];
-  const [from, to] = told.map((at: FromA) => upRun(run.run, length, at)).sort((a, b) => a - b) as [UpRun, UpRun];
+  const ends = lies.how === 'across' ? [lies.at, lies.at] : [lies.from, lies.to];
+  const [from, to] = ends.map((at: FromA) => upRun(run.run, length, at)).sort((a, b) => a - b) as [UpRun, UpRun];
   const beyond = Math.max(0, 0 - from, to - length);
   const stretch = { from: Math.min(length, Math.max(0, from)), to: Math.min(length, Math.max(0, to)) };
   // What lies wholly beyond the run lies nowhere at it.
@@ -86,7 +86,7 @@ export function topOfCrossing(
 function placesOf(crossing: Crossing, run: RunShape, { from, to }: CrossingResult['stretch']): CrossingPlace[] {
   const at = new Set<UpRun>([from, to]);
   if (to > from) for (const point of run.ground.points) if (point.at > from && point.at < to) at.add(point.at);
-  const places = [...at].sort((a, b) => a - b).flatMap((one) => placeAt(crossing, run, one) ?? []);
+  const places = [...at].sort((a, b) => a - b).flatMap((place) => placeAt(crossing, run, place) ?? []);
   return places.flatMap((place, index) => {
     const next = places[index + 1];
     const meet = next && meeting(place, next);
@@ -96,10 +96,10 @@ function placesOf(crossing: Crossing, run: RunShape, { from, to }: CrossingResul
 }
 
 /** Where between two places the centres lie level; undefined where they nowhere do. */
-function meeting(one: CrossingPlace, other: CrossingPlace): UpRun | undefined {
-  const [a, b] = [centres(one), centres(other)];
+function meeting(first: CrossingPlace, other: CrossingPlace): UpRun | undefined {
+  const [a, b] = [centres(first), centres(other)];
   if (a === 0 || b === 0 || a > 0 === b > 0) return undefined;
-  return one.at + ((other.at - one.at) * a) / (a - b);
+  return first.at + ((other.at - first.at) * a) / (a - b);
 }
 
 function placeAt(crossing: Crossing, run: RunShape, at: UpRun): CrossingPlace | undefined {

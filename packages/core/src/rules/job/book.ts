@@ -135,17 +135,17 @@ export const turningTwice = rule<BookFacts>()({
   judge: ({ book }) =>
     turningAgain(book)
       .filter(({ by }) => by > SAME_POINT)
-      .map((one) => ({ cause: one.again.id, by: one.by, one })),
-  words: ({ one, by = 0 }, { setups }) => ({
+      .map((turning) => ({ cause: turning.again.id, by: turning.by, one: turning })),
+  words: ({ one: turning, by = 0 }, { setups }) => ({
     what: [
-      `${one.name} is shot ${fromSetups(one.first, one.again, setups)}, `,
+      `${turning.name} is shot ${fromSetups(turning.first, turning.again, setups)}, `,
       measured(by, 'distance'),
       ' apart; the first is used.',
     ],
     why: ['Either the name was used for another point, or one of the two readings is wrong.'],
     gives: [
-      struck('the first', one.first),
-      struck('the second', one.again),
+      struck('the first', turning.first),
+      struck('the second', turning.again),
       'Give the later point its own name',
       'Shoot it again',
     ],
@@ -191,18 +191,18 @@ export const rodWrong = rule<BookFacts>()({
   judge: ({ book, benchmarks }, limit) =>
     rodChecks(book, benchmarks)
       .filter(({ by }) => by > limit)
-      .map((one) => ({ cause: one.shot.id, by: one.by, one })),
-  words: ({ one }, { setups }) => {
-    const [read, known] = apart(
-      measured(one.shot.reading.value, 'elevation'),
-      exact(one.benchmark.elevation, 'elevation'),
+      .map((check) => ({ cause: check.shot.id, by: check.by, one: check })),
+  words: ({ one: check }, { setups }) => {
+    const [read, elevation] = apart(
+      measured(check.shot.reading.value, 'elevation'),
+      exact(check.benchmark.elevation, 'elevation'),
     );
     return {
       what: [
-        `From ${setupOf(one.shot, setups)} the rod reads `,
+        `From ${setupOf(check.shot, setups)} the rod reads `,
         read,
-        ` on ${one.benchmark.name}, which is `,
-        known,
+        ` on ${check.benchmark.name}, which is `,
+        elevation,
         '.',
       ],
       why: ['Everything it read from there is off by the same amount.'],

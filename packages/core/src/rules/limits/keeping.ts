@@ -35,10 +35,10 @@ export function keptStretch(
   length: number,
   { from, to }: Extract<Keeping['at'], { run: unknown }>,
 ): readonly [UpRun, UpRun] {
-  const [one, other] = [from, to]
+  const [start, other] = [from, to]
     .map((at) => Math.min(length, Math.max(0, upRun(run, length, at))))
     .sort((a, b) => a - b);
-  return [one as UpRun, other as UpRun];
+  return [start as UpRun, other as UpRun];
 }
 
 /** Where what follows the ground can be kept least along a stretch: at its ends and wherever the ground bends. */

@@ -5,26 +5,26 @@ import { NEAR } from '../../tolerance';
 
 /** The least slopes in force for a size, the gravest first: of each severity, the band that starts nearest below it. */
 export function slopesInForce({ leastSlope }: Pick<ServiceRule, 'leastSlope'>, size: number): readonly SlopeBand[] {
-  const bySize = known(leastSlope);
+  const bySize = memo(leastSlope);
   let bands = bySize.get(size);
   if (!bands) bySize.set(size, (bands = bandsFor(leastSlope, size)));
   return bands;
 }
 
 /** A plan has few sizes of pipe, and asks for each of them at every run. */
-const known = keptWith((_bands: readonly SlopeBand[]) => new Map<number, readonly SlopeBand[]>());
+const memo = keptWith((_bands: readonly SlopeBand[]) => new Map<number, readonly SlopeBand[]>());
 
 function bandsFor(leastSlope: readonly SlopeBand[], size: number): readonly SlopeBand[] {
   const inForce: SlopeBand[] = [];
   for (const severity of GRAVEST_FIRST) {
     let nearest: SlopeBand | undefined;
-    for (const one of leastSlope) {
+    for (const step of leastSlope) {
       if (
-        one.severity === severity &&
-        one.fromNominal <= size * NEIGHBOUR + NEAR &&
-        (!nearest || one.fromNominal > nearest.fromNominal)
+        step.severity === severity &&
+        step.fromNominal <= size * NEIGHBOUR + NEAR &&
+        (!nearest || step.fromNominal > nearest.fromNominal)
       )
-        nearest = one;
+        nearest = step;
     }
     if (nearest) inForce.push(nearest);
   }

@@ -95,8 +95,8 @@ export const LINES = declareSubject({
     const { line, order, soil, gaps } = result;
     const runs: RunResult[] = [];
     for (const { id: run } of order.runs) {
-      const one = read.of('run', run);
-      if (one) runs.push(one);
+      const result = read.of('run', run);
+      if (result) runs.push(result);
     }
     // Field by field: copying objects wholesale takes many times as long.
     const facts = { id, line, order, soil, gaps, read, profile, runs };

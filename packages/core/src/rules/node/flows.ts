@@ -97,17 +97,17 @@ const FLOWS = [
 
 type Row = (typeof FLOWS)[number];
 /** By form, by what comes there and by what leads on, each looked up once: every node asks. */
-const known = new Map<NodeForm, Partial<Record<Water, Partial<Record<Water | 'nothing', Row | null>>>>>();
+const table = new Map<NodeForm, Partial<Record<Water, Partial<Record<Water | 'nothing', Row | null>>>>>();
 
 /** What forbids that water comes to a form of node, and on from there; undefined where nothing does. */
 function forbidden(carries: Water, form: NodeForm, below: Water | undefined): Row | undefined {
-  let byWater = known.get(form);
-  if (!byWater) known.set(form, (byWater = {}));
+  let byWater = table.get(form);
+  if (!byWater) table.set(form, (byWater = {}));
   const byBelow = (byWater[carries] ??= {});
   const row = byBelow[below ?? 'nothing'];
   if (row !== undefined) return row ?? undefined;
   const at = formOf(form);
-  const found = FLOWS.find((one: FlowRow) => one.carries.includes(carries) && one.forbids(at, below));
+  const found = FLOWS.find((row: FlowRow) => row.carries.includes(carries) && row.forbids(at, below));
   byBelow[below ?? 'nothing'] = found ?? null;
   return found;
 }

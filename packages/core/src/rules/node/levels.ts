@@ -114,7 +114,7 @@ function statedLevel(
   if (what === 'rim') return node.rim;
   if (what === 'invert')
     return invertsOf([...arriving, ...leaving]).reduce<number | undefined>(
-      (near, one) => (near === undefined || Math.abs(one - shot) < Math.abs(near - shot) ? one : near),
+      (near, invert) => (near === undefined || Math.abs(invert - shot) < Math.abs(near - shot) ? invert : near),
       undefined,
     );
   const { normal, high = normal } = node.water ?? {};

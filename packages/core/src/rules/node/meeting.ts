@@ -271,9 +271,9 @@ export const roofIntoFrench = rule<NodeFacts>()({
   },
   bound: {
     over: ({ node, end, arriving, leaving }) => {
-      if (!serviceAt(end)?.perforated || !arriving.some((one) => serviceAt(one)?.carries === 'roof')) return undefined;
+      if (!serviceAt(end)?.perforated || !arriving.some((end) => serviceAt(end)?.carries === 'roof')) return undefined;
       // Roof water that runs on through a perforated pipe is another matter, which no level mends.
-      if (leaving.some((one) => serviceAt(one)?.perforated)) return undefined;
+      if (leaving.some((end) => serviceAt(end)?.perforated)) return undefined;
       const insides = leaving.flatMap(({ inside }) => inside ?? []);
       if (insides.length === 0) return undefined;
       return {

@@ -129,7 +129,13 @@ export const standsFull = rule<NodeFacts>()({
     if (stretches.length === 0) return NOTHING;
     const where = there.at === id ? undefined : read.of('node', there.at)?.node.name;
     return [
-      { ...outletPlace(facts), by: Math.max(...stretches.map((one) => one.by)), level: there.level, where, stretches },
+      {
+        ...outletPlace(facts),
+        by: Math.max(...stretches.map((stretch) => stretch.by)),
+        level: there.level,
+        where,
+        stretches,
+      },
     ];
   },
   words: ({ level, where, stretches = NOTHING }, { node, arriving }) => ({

@@ -65,6 +65,6 @@ export const PIPES = declareSubject({
     // What nothing is made of troubles nobody.
     return on === undefined
       ? NOTHING
-      : found.map((one) => ({ ...one, line: on, run: line === undefined ? run : undefined }));
+      : found.map((finding) => ({ ...finding, line: on, run: line === undefined ? run : undefined }));
   },
 });

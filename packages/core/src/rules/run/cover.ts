@@ -63,14 +63,14 @@ export const outOfGround = rule<RunFacts>()({
   judge: (facts, beyond) => {
     const { id, trench, pipe } = facts;
     if (!trench.shallowest || trench.shallowest.cover >= -NEAR) return NOTHING;
-    const { excused, told } = parted(
+    const { excused, told: stated } = parted(
       facts,
       shortfalls(id, stationsAlong(facts), coverOf, 0, NEAR),
       pipe.outside,
       beyond,
     );
     return [
-      ...breachOf(told, { open: false }),
+      ...breachOf(stated, { open: false }),
       ...breachOf(excused, { open: true, cause: 'open-end', severity: 'watch' as const }),
     ];
   },
@@ -110,12 +110,12 @@ export const leastCoverOver = rule<RunFacts>()({
     if (!trench.shallowest || trench.shallowest.cover >= least - NEAR) return NOTHING;
     const short = shortfalls(id, stationsAlong(facts), coverOf, least, NEAR);
     // Wheels crush it at an open end as anywhere.
-    const { excused, told } = run.vehicles
+    const { excused, told: stated } = run.vehicles
       ? { excused: NOTHING, told: short }
       : parted(facts, short, pipe.outside + least, PAST_BANK);
     const out = trench.shallowest.cover < -NEAR;
     return [
-      ...breachOf(told, { open: false, least, source }),
+      ...breachOf(stated, { open: false, least, source }),
       // Where the end stands out, that is said, and says this too.
       ...(out
         ? NOTHING

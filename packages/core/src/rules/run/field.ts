@@ -144,7 +144,8 @@ function* classesIn({ layers }: Envelope, material: (id: string) => { readonly c
 }
 
 const has = (facts: RunFacts, fact: 'level' | 'drains'): boolean => {
-  for (const one of classesIn(facts.envelope, (id) => facts.read.item('material', id))) if (one[fact]) return true;
+  for (const soilClass of classesIn(facts.envelope, (id) => facts.read.item('material', id)))
+    if (soilClass[fact]) return true;
   return false;
 };
 
@@ -170,8 +171,8 @@ export const setLevel = rule<RunFacts>()({
   bound: {
     run: (run, most) => {
       if (!serviceOf(run.line.service).field) return;
-      for (const one of classesIn(run.envelope, (id) => run.worked.plan.material[id])) {
-        if (!one.level) continue;
+      for (const soilClass of classesIn(run.envelope, (id) => run.worked.plan.material[id])) {
+        if (!soilClass.level) continue;
         run.slopeMost(most, run.limit(['chambers and modules, which are set level']));
         return;
       }

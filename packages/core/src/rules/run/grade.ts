@@ -24,7 +24,7 @@ const surplus = (contradicts: boolean) => (facts: RunFacts) =>
   facts.surplus.length === 0
     ? NOTHING
     : facts.surplus
-        .filter((one) => one.contradicts === contradicts)
+        .filter((fact) => fact.contradicts === contradicts)
         .map(({ fact, off }) => ({
           fact,
           cause: fact,

@@ -49,7 +49,7 @@ export const breakBeyond = rule<RunFacts>()({
   judge: ({ length, ground }) => {
     if (ground.beyond.length === 0) return NOTHING;
     const past = ground.beyond.map(({ at }) => ({ end: at < 0 ? 0 : length, by: at < 0 ? 0 - at : at - length }));
-    const far = past.reduce((one, other) => (other.by > one.by ? other : one));
+    const far = past.reduce((a, b) => (b.by > a.by ? b : a));
     return [{ at: far.end, by: far.by, count: past.length }];
   },
   words: ({ at, by = 0, count }, { run }) => ({
@@ -159,7 +159,7 @@ export const groundTwice = rule<RunFacts>()({
 function withoutBreak({ id, run, length, read }: RunFacts, at: UpRun): Edit[] {
   const ground = read.item('runGround', id);
   if (!ground) return [];
-  const breaks = ground.breaks.filter((one) => Math.abs(upRun(run, length, one.at) - at) > NEAR);
+  const breaks = ground.breaks.filter((groundBreak) => Math.abs(upRun(run, length, groundBreak.at) - at) > NEAR);
   return breaks.length === 0 ? [{ op: 'remove', kind: 'runGround', id }] : [{ op: 'put', item: { ...ground, breaks } }];
 }
 
@@ -178,8 +178,8 @@ export const breakAtEnd = rule<RunFacts>()({
     const last = ground?.breaks[ground.breaks.length - 1];
     if (!last || last.at < length - NEAR) return NOTHING;
     const found: { cause: string; at: UpRun; by: number; typed: number; node: string; level: number }[] = [];
-    for (const { at: told, elevation } of ground.breaks) {
-      const at = upRun(run, length, told);
+    for (const { at: statedAt, elevation } of ground.breaks) {
+      const at = upRun(run, length, statedAt);
       const end = Math.abs(at) <= NEAR ? lowerOf(run) : Math.abs(at - length) <= NEAR ? upperOf(run) : undefined;
       const level = end === undefined ? undefined : nodeGround(end, read);
       if (end === undefined || !level || Math.abs(level.elevation - elevation) <= READ) continue;

@@ -159,18 +159,18 @@ function judged(facts: RunFacts, keeping: Keeping | undefined): readonly Keeping
     }
     case 'even': {
       const [from, to] = stretch;
-      const [one, other] = [under(from, 'depth'), under(to, 'depth')];
-      return one === undefined || other === undefined || Math.abs(one - other) <= NEAR
+      const [a, b] = [under(from, 'depth'), under(to, 'depth')];
+      return a === undefined || b === undefined || Math.abs(a - b) <= NEAR
         ? NOTHING
         : [
             {
               keeping,
               cause: keeping.id,
               at: from,
-              by: Math.abs(one - other),
+              by: Math.abs(a - b),
               quantity: 'depth',
-              has: one,
-              needs: other,
+              has: a,
+              needs: b,
               of: 'depth',
             },
           ];
@@ -191,7 +191,7 @@ function broken(
   const side = is === 'least' ? 1 : -1;
   const stretches: readonly Stretch[] = shortfalls(run, points, ({ value }) => side * value, side * limit, NEAR);
   let worst = stretches[0];
-  for (const one of stretches) if (worst && one.by > worst.by) worst = one;
+  for (const stretch of stretches) if (worst && stretch.by > worst.by) worst = stretch;
   return worst
     ? [
         {

@@ -30,13 +30,15 @@ export const byNominal = rule<RunFacts>()({
     const { section, pipe } = facts;
     if (section?.width.rule !== 'room' || section.width.beside !== 'nominal') return NOTHING;
     if (pipe.outside < pipe.nominal * THICK) return NOTHING;
-    const told = bought(
+    const statedNominal = bought(
       facts,
       { ...pipe, outside: pipe.nominal, wall: Math.min(pipe.wall, pipe.nominal / 4) },
       section,
     );
     const is = bought(facts, pipe, { ...section, width: { ...section.width, beside: 'outside' } });
-    return is - told < NEAR ? NOTHING : [{ by: is - told, quantity: 'mass' as const, told, is }];
+    return is - statedNominal < NEAR
+      ? NOTHING
+      : [{ by: is - statedNominal, quantity: 'mass' as const, told: statedNominal, is }];
   },
   words: ({ told, is }, { run, pipe }) => ({
     what: [

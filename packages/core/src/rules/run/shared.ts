@@ -15,8 +15,8 @@ const LARGE = 24 * INCH;
 const MOST_ROOM = 36 * INCH;
 
 /** Room that two pipes take between them: that of the larger. */
-export function roomBeside(one: number, other: number, room: number): number {
-  const outside = Math.max(one, other);
+export function roomBeside(a: number, b: number, room: number): number {
+  const outside = Math.max(a, b);
   return outside < LARGE ? room : Math.max(room, Math.min(outside / 2, MOST_ROOM));
 }
 
@@ -47,12 +47,12 @@ export const sharedClose = rule<RunFacts>()({
       // Over the trench's own pipe: plumb, from its crown to the underside of the other.
       const crown = envelope.underside + pipe.outside;
       const worst = (trench.strips ?? []).flatMap((strip) =>
-        strip.pipes.flatMap((one) => (one.run === run ? [least(strip, one.from - crown, one.to - crown)] : [])),
+        strip.pipes.flatMap((pipe) => (pipe.run === run ? [least(strip, pipe.from - crown, pipe.to - crown)] : [])),
       );
       const needed = Math.max(room, clear);
       return worst
         .filter(({ value }) => value < needed - NEAR)
-        .sort((one, other) => one.value - other.value)
+        .sort((a, b) => a.value - b.value)
         .slice(0, 1)
         .map(({ at, value }) => ({
           cause: run,
@@ -100,9 +100,9 @@ export const sharedLow = rule<RunFacts>()({
     if (!form || form.beside.length === 0) return NOTHING;
     return form.beside.flatMap(({ run }) =>
       (trench.strips ?? [])
-        .flatMap((strip) => strip.pipes.flatMap((one) => (one.run === run ? [least(strip, one.from, one.to)] : [])))
+        .flatMap((strip) => strip.pipes.flatMap((pipe) => (pipe.run === run ? [least(strip, pipe.from, pipe.to)] : [])))
         .filter(({ value }) => value < -NEAR)
-        .sort((one, other) => one.value - other.value)
+        .sort((a, b) => a.value - b.value)
         .slice(0, 1)
         .map(({ at, value }) => ({ cause: run, other: run, at, by: -value, quantity: 'thickness' as const })),
     );

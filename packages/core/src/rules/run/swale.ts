@@ -75,11 +75,11 @@ export const swaleStands = rule<RunFacts>()({
   severity: 'watch',
   source: COMMON,
   judge: (facts) =>
-    facts.swales.flatMap((one) => {
-      const stretches = standing(facts, one);
+    facts.swales.flatMap((swale) => {
+      const stretches = standing(facts, swale);
       const worst = worstOf(stretches);
       return worst
-        ? [{ cause: causeOf(one.stretch), at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }]
+        ? [{ cause: causeOf(swale.stretch), at: worst.at, by: worst.by, quantity: 'thickness' as const, stretches }]
         : [];
     }),
   words: ({ by = 0, stretches = NOTHING }, { run }) => ({

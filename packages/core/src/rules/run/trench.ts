@@ -29,7 +29,7 @@ function deeper(facts: RunFacts, depth: number): readonly Stretch[] {
   const { elsewhere = [] } = facts.form ?? {};
   return elsewhere.length === 0 || stretches.length === 0 || nobodyDigs(facts)
     ? stretches
-    : stretches.flatMap((one) => ownOf(facts, one, elsewhere, depth));
+    : stretches.flatMap((stretch) => ownOf(facts, stretch, elsewhere, depth));
 }
 
 /** Whether it is told to lie in a trench that lies in another's itself: then it is judged as if it had its own. */
@@ -41,14 +41,14 @@ function ownOf(facts: RunFacts, { run, from, to }: Stretch, elsewhere: readonly 
   const { grade, ground, envelope } = facts;
   const inside = (at: number): boolean => at > from + NEAR && at < to - NEAR;
   const ends = elsewhere.flatMap((other) => [other.from, other.to]).filter(inside);
-  const cuts = [from, ...ends.sort((one, other) => one - other), to];
+  const cuts = [from, ...ends.sort((a, b) => a - b), to];
   return cuts.slice(1).flatMap((end, index): Stretch[] => {
     const begin = cuts[index] as number;
     const middle = (begin + end) / 2;
     if (elsewhere.some((other) => other.from < middle && other.to > middle)) return [];
     const places = [begin, ...stationsAlong(facts).flatMap(({ at }) => (at > begin && at < end ? [at] : [])), end];
     const depthAt = (at: number): number => stationAt(grade, ground, envelope, at).depth ?? 0;
-    const at = places.reduce((most, one) => (depthAt(one) > depthAt(most) ? one : most));
+    const at = places.reduce((most, place) => (depthAt(place) > depthAt(most) ? place : most));
     return [{ run, from: begin, to: end, at, by: depthAt(at) - depth + 2 * NEAR }];
   });
 }
@@ -126,8 +126,8 @@ export const protection = rule<RunFacts>()({
     const { deepest } = facts.trench;
     if (facts.run.protection || !deepest || deepest.depth < depth - NEAR) return NOTHING;
     const rock = soilAt([facts.id], facts.read) === 'rock';
-    return deepBreach(deeper(facts, depth)).map((one) => ({
-      ...one,
+    return deepBreach(deeper(facts, depth)).map((breach) => ({
+      ...breach,
       rock,
       ...(rock ? { severity: 'watch' as const } : {}),
     }));

@@ -91,8 +91,8 @@ function Findings({ id }: { id: Uuid }) {
   if (found.length === 0) return null;
   return (
     <List label="Problems with this hole">
-      {found.map((one) => (
-        <Row key={one.id} title={say(one.what)} note={say(one.why)} noteLines="all" />
+      {found.map((finding) => (
+        <Row key={finding.id} title={say(finding.what)} note={say(finding.why)} noteLines="all" />
       ))}
     </List>
   );

@@ -7,8 +7,8 @@ import { newId } from '../../../sync/ids';
 export function useFresh(key: keyof typeof MATERIALS): () => { material: Uuid; more: readonly Edit[] } {
   const materials = useAppSelector((state) => state.job.plan.material);
   return () => {
-    const known = Object.values(materials).find(({ name }) => name === MATERIALS[key].name);
-    if (known) return { material: known.id, more: [] };
+    const existing = Object.values(materials).find(({ name }) => name === MATERIALS[key].name);
+    if (existing) return { material: existing.id, more: [] };
     const item: ItemOf<'material'> = { kind: 'material', id: newId(), ...MATERIALS[key] };
     return { material: item.id, more: [{ op: 'put', item }] };
   };
