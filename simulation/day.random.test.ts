@@ -125,15 +125,15 @@ class Day {
   /** Somebody looks at what the page asks, and decides it all alike. */
   async decide(of: Who, choice: Choice): Promise<void> {
     const { store, outbox } = await this.device(of).page();
-    const { conflicts, parted } = store.getState().job;
+    const { conflicts, diverged: diverged } = store.getState().job;
     for (const conflict of conflicts) {
       this.choose(of, conflict, choice);
       store.dispatch(conflictChosen({ key: keyOf(conflict.address), choice }));
     }
     if (conflicts.length > 0) await outbox.settle();
-    if (!parted) return;
+    if (!diverged) return;
     this.#merges[of] = (this.#merges[of] ?? 0) + 1;
-    const choices = new Map(parted.lost.map((lost) => [keyOf(lost.address), this.merged(lost, choice)]));
+    const choices = new Map(diverged.lost.map((lost) => [keyOf(lost.address), this.merged(lost, choice)]));
     await outbox.rejoin(choices);
   }
 
@@ -174,8 +174,8 @@ class Day {
         await passes(15_000);
         await this.decide(who, 'mine');
         await outbox.run();
-        const { conflicts, parted } = store.getState().job;
-        busy += (await this.device(who).waiting()) + conflicts.length + (parted ? 1 : 0);
+        const { conflicts, diverged: diverged } = store.getState().job;
+        busy += (await this.device(who).waiting()) + conflicts.length + (diverged ? 1 : 0);
       }
       if (busy === 0 && tries > 0) break;
     }

@@ -165,7 +165,7 @@ class World {
     for (const { id, nodes } of this.jobs) {
       const items = await simulation.server.items(id);
       const puts = await simulation.server.puts(id);
-      const { aside } = await device.read(id);
+      const { rejected } = await device.read(id);
       for (const node of nodes) {
         const mine = this.device.typed.filter(({ job, what }) => job === id && what.node === node);
         const values = puts.flatMap((item) => (item.id === node ? [highOf(item)] : []));
@@ -174,7 +174,7 @@ class World {
         const last = mine.findLast(({ kept }) => kept);
         const there = items.find((item) => item.id === node);
         if (there && simulation.server.version === 'next') expect(there).toMatchObject(LATER);
-        const refused = aside.flatMap(({ step }) =>
+        const refused = rejected.flatMap(({ step }) =>
           step.flatMap(({ address, after }) => (address.id === node ? [highOf(after)] : [])),
         );
         if (!this.cursed.has(node)) expect(refused).toEqual([]);

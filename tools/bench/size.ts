@@ -31,12 +31,12 @@ export async function benchSize(): Promise<Row[]> {
   const parts = ours.map((file) => `${path.extname(file).slice(1)} ${kB(size(file)).toFixed(0)}`).join(', ');
   const later = ownFiles(web).filter((file) => file.endsWith('.js') && !ours.includes(file) && !file.endsWith('sw.js'));
   const shared = later.find((file) => path.basename(file).startsWith('__common'));
-  const parted = later.filter((file) => file !== shared).map((file) => ({ file, bytes: size(file) }));
-  const largestOf = (some: typeof parted) => some.reduce((a, b) => (b.bytes > a.bytes ? b : a));
+  const chunks = later.filter((file) => file !== shared).map((file) => ({ file, bytes: size(file) }));
+  const largestOf = (some: typeof chunks) => some.reduce((a, b) => (b.bytes > a.bytes ? b : a));
   // A stage and its sheets come with the job; what is asked of the plan beyond that comes when somebody asks.
   const asked = ({ file }: { readonly file: string }): boolean => !/(Stage|Screen|sheets)-/.test(path.basename(file));
-  const largest = largestOf(parted.filter((chunk) => !asked(chunk)));
-  const question = largestOf(parted.filter(asked));
+  const largest = largestOf(chunks.filter((chunk) => !asked(chunk)));
+  const question = largestOf(chunks.filter(asked));
   return [
     {
       name: 'first screen, bytes over those of the almost-empty app',

@@ -144,20 +144,20 @@ describe('somebody who knows of what is not here', () => {
     const [first, second] = [batch([put(node(randomUUID(), 'Outlet'))]), batch([put(node(randomUUID(), 'Basin'))])];
     await job.send(first).expect(200);
     await job.send(second).expect(200);
-    const parted = async (query: string) => {
+    const divergedAt = async (query: string) => {
       const heard = await request(world.app()).get(`/api/jobs/${job.id}/changes?${query}`).expect(409);
       expect(heard.body.error.code).toBe('parted');
       const more = batch([put(node(randomUUID(), 'x'))]);
       const sent = await request(world.app()).post(`/api/jobs/${job.id}/changes?${query}`).send(more).expect(409);
       expect(sent.body.error.code).toBe('parted');
     };
-    await parted('since=3');
-    await parted('since=0&known=3');
-    await parted(`since=3&known=3&at=${randomUUID()}`);
-    await parted(`since=2&known=2&at=${first.id}`);
-    await parted(`since=1&known=2&at=${first.id}`);
-    await parted(`since=1&known=1&at=${second.id}`);
-    await parted(`since=0&at=${second.id}`);
+    await divergedAt('since=3');
+    await divergedAt('since=0&known=3');
+    await divergedAt(`since=3&known=3&at=${randomUUID()}`);
+    await divergedAt(`since=2&known=2&at=${first.id}`);
+    await divergedAt(`since=1&known=2&at=${first.id}`);
+    await divergedAt(`since=1&known=1&at=${second.id}`);
+    await divergedAt(`since=0&at=${second.id}`);
     const known = `known=2&at=${second.id}`;
     const heard = await request(world.app()).get(`/api/jobs/${job.id}/changes?since=1&${known}`).expect(200);
     expect(heard.body).toMatchObject({ sequence: 2, at: second.id, changes: [{ item: { name: 'Basin' } }] });

@@ -20,7 +20,7 @@ describe('what the server refuses', () => {
       JSON.stringify(batch.changes).includes('Cursed') ? 'There are too many things in it.' : undefined;
     await tab.outbox.run();
     expect(tab.words()).toBe('Saved · 1 change rejected');
-    expect(tab.store.getState().job.aside).toMatchObject([{ reason: 'There are too many things in it.' }]);
+    expect(tab.store.getState().job.rejected).toMatchObject([{ reason: 'There are too many things in it.' }]);
     expect(server.held.get(`node:${NODE}`)?.item).toEqual(node('Basin', 2));
     expect(server.held.get(`node:${OTHER_NODE}`)?.item).toEqual(other('Ditch'));
     expect(tab.plan().node[NODE]).toEqual(node('Basin', 2));
@@ -39,7 +39,7 @@ describe('what the server refuses', () => {
     await tab.edit(node('Basin'));
     await tab.edit(other('Ditch'));
     server.refuse = () => undefined;
-    const [first, second] = tab.store.getState().job.aside;
+    const [first, second] = tab.store.getState().job.rejected;
     if (!first || !second) throw new Error('nothing aside');
     tab.actions.tryAgain(first);
     tab.actions.letGo(second);
@@ -48,7 +48,7 @@ describe('what the server refuses', () => {
     expect(tab.words()).toBe('Saved');
     expect(nameOn(server)).toBe('Basin');
     expect(server.held.has(`node:${OTHER_NODE}`)).toBe(false);
-    expect((await tab.device.read(JOB)).aside).toEqual([]);
+    expect((await tab.device.read(JOB)).rejected).toEqual([]);
     tab.kill();
   });
 

@@ -152,7 +152,7 @@ test('what was decided before the server is joined anew is not asked about again
       of: [mine.batch],
       held: [held(node(1, 'theirs'), 2)],
       pending: decided.pending,
-      aside: [],
+      rejected: [],
       made: false,
     }),
   );

@@ -274,7 +274,7 @@ test('trenches through any side, wider than the hole or not: what is dug is the 
             specs.some(({ through, width, bottom, out: spreads }) => {
               if (height <= bottom) return false;
               const half = width / 2 + spreads * (height - bottom);
-              const [beyond, aside] =
+              const [beyond, rejected] =
                 through === 'ahead'
                   ? [east - long / 2, north]
                   : through === 'behind'
@@ -282,7 +282,7 @@ test('trenches through any side, wider than the hole or not: what is dug is the 
                     : through === 'left'
                       ? [north - wide / 2, east]
                       : [-north - wide / 2, east];
-              return beyond > 0 && Math.abs(aside) < half;
+              return beyond > 0 && Math.abs(rejected) < half;
             });
           const cells = 60;
           let count = 0;

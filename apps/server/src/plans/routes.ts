@@ -18,7 +18,7 @@ const Heard = z
     point: { sequence: Math.max(known, since), at: at ?? null },
   }));
 
-const parted = (): Refusal =>
+const divergedAt = (): Refusal =>
   new Refusal(409, 'parted', 'The server was restored to an earlier day. It does not have what this device has.');
 
 const renewed = (): Refusal =>
@@ -66,7 +66,7 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
       }),
     );
     if (!stands) throw await absent(pool, company, id);
-    if (stands === 'parted') throw parted();
+    if (stands === 'parted') throw divergedAt();
     if (stands === 'renewed') throw renewed();
   });
 
@@ -85,7 +85,7 @@ export function changeRoutes(pool: pg.Pool, company: Uuid): Router {
       case 'no-job':
         throw await absent(pool, company, id);
       case 'parted':
-        throw parted();
+        throw divergedAt();
       case 'renewed':
         throw renewed();
       case 'reused':

@@ -57,11 +57,11 @@ export interface JobState {
   /** Why this device does not keep edits, where it does not. */
   readonly unkept: string | null;
   /** What the server refused, until somebody decides. */
-  readonly aside: readonly RejectedBatch[];
+  readonly rejected: readonly RejectedBatch[];
   readonly conflicts: readonly Conflict[];
   readonly decisions: Decisions;
   /** What the server lost when it was put back to an earlier day, until somebody decides. */
-  readonly parted: DivergedState | null;
+  readonly diverged: DivergedState | null;
 }
 
 /** Things that this device has and the server does not. */
@@ -94,10 +94,10 @@ export const CLOSED: JobState = {
   future: [],
   link: { state: 'idle' },
   unkept: null,
-  aside: [],
+  rejected: [],
   conflicts: [],
   decisions: NO_DECISIONS,
-  parted: null,
+  diverged: null,
 };
 
 const NO_DRAFT = { draft: CLOSED.draft, rested: CLOSED.rested };
@@ -148,13 +148,13 @@ export const pendingRebased = createAction<Rebased>('job/rebased');
 /** What the device has of what was refused. */
 export const rejectedKnown = createAction<readonly RejectedBatch[]>('job/asides');
 /** The server refused a batch: what goes aside, and what still waits. */
-export const batchesRejected = createAction<Rebased & { aside: readonly RejectedBatch[] }>('job/aside');
+export const batchesRejected = createAction<Rebased & { rejected: readonly RejectedBatch[] }>('job/aside');
 /** What could be undone and redone when the job was last open on this device. */
 export const stepsKnown = createAction<{ past: readonly Step[]; future: readonly Step[] }>('job/steps');
 export const divergenceFound = createAction<DivergedState>('job/parted');
 /** The server's as it is since it was put back, what waits from here on, and what went aside. */
 export const jobRejoined = createAction<
-  Rebased & { held: readonly ServerItem[]; aside: readonly RejectedBatch[]; made: boolean }
+  Rebased & { held: readonly ServerItem[]; rejected: readonly RejectedBatch[]; made: boolean }
 >('job/rejoined');
 export const rejectedDropped = createAction<Uuid>('job/aside-dropped');
 
@@ -208,25 +208,26 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
     };
   }
   if (pendingRebased.match(action)) return withRebased(state, action.payload);
-  if (rejectedKnown.match(action)) return { ...state, aside: action.payload };
+  if (rejectedKnown.match(action)) return { ...state, rejected: action.payload };
   if (stepsKnown.match(action)) return { ...state, ...action.payload };
   if (batchesRejected.match(action)) {
-    return withRebased({ ...state, aside: [...state.aside, ...action.payload.aside] }, action.payload);
+    return withRebased({ ...state, rejected: [...state.rejected, ...action.payload.rejected] }, action.payload);
   }
-  if (divergenceFound.match(action)) return { ...state, parted: action.payload };
+  if (divergenceFound.match(action)) return { ...state, diverged: action.payload };
   if (jobRejoined.match(action)) {
-    const { held, aside, made } = action.payload;
+    const { held, rejected, made } = action.payload;
     const joined = {
       ...state,
       held: withHeard(new Map(), held),
       made,
-      aside: [...state.aside, ...aside],
+      rejected: [...state.rejected, ...rejected],
       parted: null,
     };
     // What was decided before holds for what is made anew next.
     return { ...withRebased(joined, action.payload), decisions: state.decisions };
   }
-  if (rejectedDropped.match(action)) return { ...state, aside: state.aside.filter(({ id }) => id !== action.payload) };
+  if (rejectedDropped.match(action))
+    return { ...state, rejected: state.rejected.filter(({ id }) => id !== action.payload) };
   return state;
 };
 

@@ -7,13 +7,13 @@ export function savingWords({ job }: RootState): { text: string; tone: Tone } {
   const waiting = job.pending.length;
   /** With the job itself, where the server has not heard of it. */
   const unsent = waiting + (job.made ? 1 : 0);
-  if (job.conflicts.length > 0 || job.parted) return { text: 'On this device · needs your decision', tone: 'fix' };
+  if (job.conflicts.length > 0 || job.diverged) return { text: 'On this device · needs your decision', tone: 'fix' };
   if (waiting > job.kept && job.unkept !== null) return { text: job.unkept, tone: 'stop' };
   if (job.link.state === 'refused') return { text: `Not saved: ${job.link.message}`, tone: 'stop' };
   if (unsent === 0) {
     if (job.opening !== 'open')
       return { text: job.link.state === 'offline' ? 'No connection' : 'Opening…', tone: 'muted' };
-    if (job.aside.length > 0) return { text: `Saved · ${changes(job.aside.length)} rejected`, tone: 'fix' };
+    if (job.rejected.length > 0) return { text: `Saved · ${changes(job.rejected.length)} rejected`, tone: 'fix' };
     return job.link.state === 'offline'
       ? { text: 'Saved · no connection', tone: 'muted' }
       : { text: 'Saved', tone: 'settled' };

@@ -100,8 +100,8 @@ export type Sheet =
   | { readonly sheet: 'ends'; readonly node: Uuid }
   | { readonly sheet: 'keeping'; readonly keeping: Uuid | undefined }
   | { readonly sheet: 'try'; readonly words: string; readonly edits: readonly Edit[] }
-  | { readonly sheet: 'aside' }
-  | { readonly sheet: 'parted' }
+  | { readonly sheet: 'rejected' }
+  | { readonly sheet: 'diverged' }
   | { readonly sheet: 'menu' }
   | { readonly sheet: 'print' }
   | { readonly sheet: 'keys' };
@@ -151,7 +151,7 @@ const slice = createSlice({
       ...state,
       dig: { ...state.dig, ...payload },
     }),
-    used: (state, { payload }: PayloadAction<string>) => ({
+    itemUsed: (state, { payload }: PayloadAction<string>) => ({
       ...state,
       recent: [payload, ...state.recent.filter((id) => id !== payload)].slice(0, RECENT),
     }),
@@ -169,7 +169,7 @@ export const {
   viewChanged,
   sketchChosen,
   trenchShown,
-  used,
+  itemUsed,
   viewReset,
   wentTo,
 } = slice.actions;

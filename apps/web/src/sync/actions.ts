@@ -1,5 +1,5 @@
 import type { Address, RejectedBatch, Edit, Moved, Plan } from '@alveus/plan';
-import { doAgain, itemAt, kindOf, KINDS, LIMITS, nameOf, problemOf, undo } from '@alveus/plan';
+import { reappliedEdits, itemAt, kindOf, KINDS, LIMITS, nameOf, problemOf, undo } from '@alveus/plan';
 import { noticed } from '../store/frame/notice';
 import { editRecalled, planEdited } from '../store/job';
 import type { Store } from '../store/store';
@@ -7,7 +7,7 @@ import { newId } from './ids';
 import type { Outbox } from './outbox';
 
 /** What a person does to the open plan. Each says in a sentence where it could not be done. */
-export function actionsOn(store: Store, outbox: Pick<Outbox, 'dropAside'>) {
+export function actionsOn(store: Store, outbox: Pick<Outbox, 'dropRejected'>) {
   const say = (text: string): void => void store.dispatch(noticed(text));
 
   /** Takes an edit that every server takes, or says why not: one that none takes would wait for ever. */
@@ -40,11 +40,11 @@ export function actionsOn(store: Store, outbox: Pick<Outbox, 'dropAside'>) {
     redo: () => back('redo'),
 
     /** Does again, to the plan as it is now, what the server refused then. */
-    tryAgain: (aside: RejectedBatch): void => {
-      if (take(doAgain(store.getState().job.plan, aside.step), 'do')) void outbox.dropAside(aside.id);
+    tryAgain: (rejected: RejectedBatch): void => {
+      if (take(reappliedEdits(store.getState().job.plan, rejected.step), 'do')) void outbox.dropRejected(rejected.id);
     },
     /** What the server refused is let go of. */
-    letGo: (aside: RejectedBatch): void => void outbox.dropAside(aside.id),
+    letGo: (rejected: RejectedBatch): void => void outbox.dropRejected(rejected.id),
   };
 }
 

@@ -7,24 +7,24 @@ export class Left extends Error {}
  * The desk while somebody works at it. An exchange that comes back from the server after the job was closed, or opened
  * anew, finds other papers there than those it began with: it ends instead.
  */
-export function attended<D extends Replica>(desk: D): D {
+export function attended<D extends Replica>(replica: D): D {
   const here = <Args extends readonly unknown[], Answer>(work: (...given: Args) => Answer) => {
     return (...given: Args): Answer => {
-      if (!desk.live()) throw new Left();
+      if (!replica.live()) throw new Left();
       return work(...given);
     };
   };
   return {
-    ...desk,
-    papers: here(desk.papers),
-    keep: here(desk.keep),
-    madeKnown: here(desk.madeKnown),
-    named: here(desk.named),
-    tried: here(desk.tried),
-    heard: here(desk.heard),
-    taken: here(desk.taken),
-    rebased: here(desk.rebased),
-    undecided: here(desk.undecided),
-    putAside: here(desk.putAside),
+    ...replica,
+    state: here(replica.state),
+    keep: here(replica.keep),
+    madeKnown: here(replica.madeKnown),
+    named: here(replica.named),
+    tried: here(replica.tried),
+    heard: here(replica.heard),
+    taken: here(replica.taken),
+    rebased: here(replica.rebased),
+    undecided: here(replica.undecided),
+    reject: here(replica.reject),
   };
 }

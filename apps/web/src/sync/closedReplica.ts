@@ -35,7 +35,7 @@ export async function closedReplica(device: Device, job: Uuid, live: () => boole
   };
   return {
     job,
-    papers: () => papers,
+    state: () => papers,
     live,
     keep: () => Promise.resolve(),
     madeKnown: async () => {
@@ -59,8 +59,8 @@ export async function closedReplica(device: Device, job: Uuid, live: () => boole
     undecided: (conflicts) => {
       papers = { ...papers, conflicts };
     },
-    putAside: async (aside, pending) => {
-      await device.keepAside(job, aside, pending);
+    reject: async (rejected, pending) => {
+      await device.keepRejected(job, rejected, pending);
       papers = { ...papers, pending };
     },
   };

@@ -6,20 +6,20 @@ import type { OpenReplica, Divergence } from './openReplica';
 import { newId } from './ids';
 
 /** Whether what the server answered means that it was put back, and not that somebody asks for what never was. */
-export function isParted(error: Refused, desk: OpenReplica): boolean {
-  const { known, points, pending } = desk.papers();
+export function isDiverged(error: Refused, replica: OpenReplica): boolean {
+  const { known, points, pending } = replica.state();
   return error.code === 'parted' || (error.code === 'no-job' && known && points.length + pending.length > 0);
 }
 
 /** Asks the server what it still has. @throws Unreachable, Refused */
-export async function partingOf(desk: OpenReplica, api: Api): Promise<Divergence> {
-  const { points, held } = desk.papers();
-  const all = await api.changes(desk.job, 0, START).catch((error: unknown) => {
+export async function divergenceOf(replica: OpenReplica, api: Api): Promise<Divergence> {
+  const { points, held } = replica.state();
+  const all = await api.changes(replica.job, 0, START).catch((error: unknown) => {
     if (error instanceof Refused && error.code === 'no-job') return undefined;
     throw error;
   });
   if (!all) return { there: false, point: START, theirs: [], lost: lostOf(held, 0, new Map()) };
-  const common = await commonPoint(points, (point) => api.changes(desk.job, point.sequence, point));
+  const common = await commonPoint(points, (point) => api.changes(replica.job, point.sequence, point));
   const theirs = new Map(all.changes.map((change) => [keyOf(change), change]));
   return {
     there: true,
@@ -50,10 +50,10 @@ async function commonPoint(points: readonly Point[], ask: (point: Point) => Prom
 
 /** Takes the server's as it is now, and puts what it lost before all that waits; of what is chosen to stay there, the device's goes aside. */
 export async function rejoin(
-  desk: OpenReplica,
-  parting: Divergence,
+  replica: OpenReplica,
+  divergence: Divergence,
   choices: ReadonlyMap<string, Choice>,
 ): Promise<void> {
-  const { pending, aside } = rejoined(parting.lost, choices, desk.papers().pending, newId);
-  await desk.rejoined(parting, pending, aside);
+  const { pending, rejected } = rejoined(divergence.lost, choices, replica.state().pending, newId);
+  await replica.rejoined(divergence, pending, rejected);
 }

@@ -12,54 +12,54 @@ import { newId } from './ids';
  * @throws Unreachable; Refused where the job itself is; Left where the desk was left meanwhile
  */
 export async function exchange(left: Replica, api: Api): Promise<void> {
-  const desk = attended(left);
-  await desk.keep();
-  await make(desk, api);
-  await hear(desk, api);
-  while (await sendNext(desk, api));
+  const replica = attended(left);
+  await replica.keep();
+  await make(replica, api);
+  await hear(replica, api);
+  while (await sendNext(replica, api));
 }
 
-async function make(desk: Replica, api: Api): Promise<void> {
-  const { made } = desk.papers();
+async function make(replica: Replica, api: Api): Promise<void> {
+  const { made } = replica.state();
   if (made === undefined) return;
-  await api.createJob(desk.job, made).catch((error: unknown) => {
+  await api.createJob(replica.job, made).catch((error: unknown) => {
     // It arrived before, and the answer did not.
     if (!(error instanceof Refused && error.status === 409)) throw error;
   });
-  await desk.madeKnown();
+  await replica.madeKnown();
 }
 
-async function hear(desk: Replica, api: Api): Promise<void> {
-  const { known, sequence, points } = desk.papers();
-  const about = known ? undefined : await api.job(desk.job);
-  const { changes, ...point } = await api.changes(desk.job, sequence, lastPoint(points));
-  if (about) desk.named(about.name);
-  await desk.heard(point, changes);
+async function hear(replica: Replica, api: Api): Promise<void> {
+  const { known, sequence, points } = replica.state();
+  const about = known ? undefined : await api.job(replica.job);
+  const { changes, ...point } = await api.changes(replica.job, sequence, lastPoint(points));
+  if (about) replica.named(about.name);
+  await replica.heard(point, changes);
 }
 
 /** @returns whether there may be more to send */
-async function sendNext(desk: Replica, api: Api): Promise<boolean> {
-  const [batch] = desk.papers().pending;
-  if (!batch || desk.papers().conflicts.length > 0) return false;
+async function sendNext(replica: Replica, api: Api): Promise<boolean> {
+  const [batch] = replica.state().pending;
+  if (!batch || replica.state().conflicts.length > 0) return false;
   // First on the device, then to the server; but where the device cannot keep it the server is all the safer.
-  await desk.keep();
+  await replica.keep();
   // From here on the server may have it; before, it could still be taken back.
-  if (desk.papers().pending[0] !== batch) return true;
-  desk.tried(batch.id);
-  const answer = await api.send(desk.job, batch, lastPoint(desk.papers().points)).catch((error: unknown) => {
+  if (replica.state().pending[0] !== batch) return true;
+  replica.tried(batch.id);
+  const answer = await api.send(replica.job, batch, lastPoint(replica.state().points)).catch((error: unknown) => {
     if (error instanceof Refused && FOR_GOOD.has(error.status) && error.code !== 'parted') return error;
     throw error;
   });
-  if (answer instanceof Refused && answer.code === 'unknown-base') return makeAnew(desk);
-  if (answer instanceof Refused) await goOnWithout(desk, batch, answer.message);
-  else if (answer.taken) await desk.taken(batch, answer.sequence);
+  if (answer instanceof Refused && answer.code === 'unknown-base') return makeAnew(replica);
+  if (answer instanceof Refused) await goOnWithout(replica, batch, answer.message);
+  else if (answer.taken) await replica.taken(batch, answer.sequence);
   else {
-    const { held } = desk.papers();
+    const { held } = replica.state();
     // It has an older state of a thing than is known of it here. Only a server that was put back answers so.
     if (answer.conflicts.some((conflict) => (held.get(keyOf(conflict))?.revision ?? 0) > conflict.revision))
       throw new Refused(409, PUT_BACK, 'parted');
-    await hear(desk, api);
-    return makeAnew(desk);
+    await hear(replica, api);
+    return makeAnew(replica);
   }
   return true;
 }
@@ -67,25 +67,25 @@ async function sendNext(desk: Replica, api: Api): Promise<boolean> {
 /** What a server answers that will never take this batch: it is malformed, too large, or against the rules. */
 const FOR_GOOD: ReadonlySet<number> = new Set([400, 409, 413, 422]);
 
-async function goOnWithout(desk: Replica, refused: Pending, reason: string): Promise<void> {
-  const { pending, held, decisions } = desk.papers();
-  const parted = rejectBatch(pending, refused.id, held, decisions, newId);
-  const aside = parted.aside.map(({ id, step }): RejectedBatch => ({
+async function goOnWithout(replica: Replica, refused: Pending, reason: string): Promise<void> {
+  const { pending, held, decisions } = replica.state();
+  const split = rejectBatch(pending, refused.id, held, decisions, newId);
+  const rejected = split.rejected.map(({ id, step }): RejectedBatch => ({
     id,
     step,
     reason: id === refused.id ? reason : RESTS,
   }));
-  await desk.putAside(aside, parted.pending);
+  await replica.reject(rejected, split.pending);
 }
 
 const PUT_BACK = 'The server was restored to an earlier day.';
 const RESTS = 'It depends on another change that the server did not take.';
 
 /** @returns whether the waiting edits could be made anew without asking */
-export async function makeAnew(desk: Replica): Promise<boolean> {
-  const { pending, held, decisions } = desk.papers();
+export async function makeAnew(replica: Replica): Promise<boolean> {
+  const { pending, held, decisions } = replica.state();
   const anew = rebase(pending, held, decisions, newId);
-  if (anew.conflicts.length > 0) desk.undecided(anew.conflicts);
-  else await desk.rebased(anew.pending);
+  if (anew.conflicts.length > 0) replica.undecided(anew.conflicts);
+  else await replica.rebased(anew.pending);
   return anew.conflicts.length === 0;
 }

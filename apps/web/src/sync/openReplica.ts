@@ -36,7 +36,7 @@ export interface OpenReplica extends Replica {
   /** A batch was taken back by the person who made it. */
   takenBack(batch: Uuid): Promise<void>;
   /** The server's as it is since it was put back, what waits from here on, and what went aside. */
-  rejoined(parting: Divergence, pending: readonly Pending[], aside: readonly RejectedBatch[]): Promise<void>;
+  rejoined(divergence: Divergence, pending: readonly Pending[], rejected: readonly RejectedBatch[]): Promise<void>;
 }
 
 /** @param device undefined where the browser keeps nothing; then edits live on this page only, and it says so */
@@ -78,7 +78,7 @@ export function openReplica(
   return {
     job: id,
     live,
-    papers: () => {
+    state: () => {
       const { opening, held, pending, conflicts, decisions } = state();
       return {
         made: known.made ? known.name : undefined,
@@ -145,20 +145,21 @@ export function openReplica(
 
     undecided: (conflicts) => void store.dispatch(conflictsFound(conflicts)),
 
-    putAside: async (aside, pending) => {
+    reject: async (rejected, pending) => {
       const of = anew();
-      await guarded(() => device?.keepAside(id, aside, pending), cannotKeep);
+      await guarded(() => device?.keepRejected(id, rejected, pending), cannotKeep);
       keeper.known(pending);
-      if (here()) store.dispatch(batchesRejected({ of, aside, pending }));
+      if (here()) store.dispatch(batchesRejected({ of, rejected, pending }));
     },
 
-    rejoined: async (parting, pending, aside) => {
+    rejoined: async (divergence, pending, rejected) => {
       const of = anew();
       const { made: _made, lost: _lost, points: _points, ...rest } = known;
-      known = heardUpTo({ ...rest, sequence: 0, ...(parting.there ? {} : { made: true }) }, parting.point);
-      await guarded(() => device?.keepRejoined(known, parting.theirs, pending, aside), cannotKeep);
+      known = heardUpTo({ ...rest, sequence: 0, ...(divergence.there ? {} : { made: true }) }, divergence.point);
+      await guarded(() => device?.keepRejoined(known, divergence.theirs, pending, rejected), cannotKeep);
       keeper.known(pending);
-      if (here()) store.dispatch(jobRejoined({ of, held: parting.theirs, pending, aside, made: !parting.there }));
+      if (here())
+        store.dispatch(jobRejoined({ of, held: divergence.theirs, pending, rejected, made: !divergence.there }));
     },
 
     takenBack: async (batch) => {

@@ -27,7 +27,7 @@ import { hold, ifFree } from './locks';
 import type { OpenReplica, Divergence } from './openReplica';
 import { openReplica } from './openReplica';
 import { Backoff } from './backoff';
-import { isParted, partingOf, rejoin } from './divergence';
+import { isDiverged, divergenceOf, rejoin } from './divergence';
 import { closedReplica } from './closedReplica';
 
 const UNREADABLE = 'The server’s answer cannot be read. What you typed is saved on this device.';
@@ -95,9 +95,9 @@ export class Outbox {
   /** An edit came into the queue, or the last one was taken back out of it. */
   private queueMoved(before: readonly Pending[], { pending }: JobState): void {
     const last = before[before.length - 1];
-    const desk = this.#open?.desk;
-    if (last && !pending.includes(last)) void desk?.takenBack(last.id);
-    if (pending.length > before.length) void desk?.keep().then(() => this.run());
+    const replica = this.#open?.desk;
+    if (last && !pending.includes(last)) void replica?.takenBack(last.id);
+    if (pending.length > before.length) void replica?.keep().then(() => this.run());
   }
 
   /** Opens a job: at once from the device if it is there, and in step with the server as soon as that answers. */
@@ -114,17 +114,17 @@ export class Outbox {
     const carried = this.takeCarried(id);
     if (carried.length > 0) this.#store.dispatch(jobOpening({ id, name: '', pending: carried }));
     const about = kept?.job ?? { id, name: '', sequence: 0, changedAt: new Date(0).toISOString() };
-    const desk: OpenReplica = openReplica(
+    const replica: OpenReplica = openReplica(
       this.#store,
       this.#device,
       about,
       this.#keeper,
-      () => !this.#stopped && this.#open?.desk === desk,
+      () => !this.#stopped && this.#open?.desk === replica,
     );
-    this.#open = { desk, release };
+    this.#open = { desk: replica, release };
     if (kept) {
       this.#keeper.known(kept.pending);
-      this.#store.dispatch(rejectedKnown(kept.aside));
+      this.#store.dispatch(rejectedKnown(kept.rejected));
       if (kept.steps) this.#store.dispatch(stepsKnown(kept.steps));
       // A plan whose items never came is not known here, however its name may be in the list.
       if (kept.job && isKnownHere(kept)) {
@@ -189,17 +189,17 @@ export class Outbox {
 
   /** Settles conflicts once each has its choice. */
   async settle(): Promise<void> {
-    const desk = this.#open?.desk;
-    if (!desk || desk.papers().conflicts.length > 0) return;
-    await makeAnew(attended(desk));
+    const replica = this.#open?.desk;
+    if (!replica || replica.state().conflicts.length > 0) return;
+    await makeAnew(attended(replica));
     await this.run();
   }
 
   /** Somebody decided about what was refused in the open job. */
-  async dropAside(id: Uuid): Promise<void> {
+  async dropRejected(id: Uuid): Promise<void> {
     const job = this.#open?.desk.job;
     this.#store.dispatch(rejectedDropped(id));
-    if (job) await this.#device?.dropAside(job, id).catch(() => undefined);
+    if (job) await this.#device?.dropRejected(job, id).catch(() => undefined);
   }
 
   private async rounds(): Promise<void> {
@@ -213,20 +213,20 @@ export class Outbox {
 
   /** @returns whether the server could be reached */
   private async openRound(): Promise<boolean> {
-    const desk = this.#open?.desk;
-    if (!desk) return true;
+    const replica = this.#open?.desk;
+    if (!replica) return true;
     // Until somebody decided there is nothing to be done.
-    if (this.#parting?.desk === desk) return true;
-    const watched: Replica = { ...desk, tried: (batch) => (this.link({ state: 'sending' }), desk.tried(batch)) };
+    if (this.#parting?.desk === replica) return true;
+    const watched: Replica = { ...replica, tried: (batch) => (this.link({ state: 'sending' }), replica.tried(batch)) };
     try {
       await exchange(watched, this.#api);
       this.#pace.answered();
       this.link({ state: 'idle' });
       return true;
     } catch (error) {
-      if (!desk.live() || error instanceof Left) return true;
-      if (error instanceof Refused && isParted(error, desk)) return this.part(desk);
-      if (error instanceof Refused && GONE.has(error.code) && desk.papers().pending.length === 0) {
+      if (!replica.live() || error instanceof Left) return true;
+      if (error instanceof Refused && isDiverged(error, replica)) return this.diverge(replica);
+      if (error instanceof Refused && GONE.has(error.code) && replica.state().pending.length === 0) {
         this.#pace.refused();
         this.#store.dispatch(jobMissing());
         return true;
@@ -249,21 +249,21 @@ export class Outbox {
   }
 
   /** The server was put back to an earlier day. What it lost is shown to somebody, where it lost anything. */
-  private async part(desk: OpenReplica): Promise<boolean> {
+  private async diverge(replica: OpenReplica): Promise<boolean> {
     try {
-      const parting = await partingOf(desk, this.#api);
-      if (!desk.live()) return true;
-      if (parting.lost.length === 0) {
-        await rejoin(desk, parting, new Map());
+      const divergence = await divergenceOf(replica, this.#api);
+      if (!replica.live()) return true;
+      if (divergence.lost.length === 0) {
+        await rejoin(replica, divergence, new Map());
         this.#again = true;
       } else {
-        this.#parting = { desk, parting };
-        this.#store.dispatch(divergenceFound({ lost: parting.lost, there: parting.there }));
+        this.#parting = { desk: replica, parting: divergence };
+        this.#store.dispatch(divergenceFound({ lost: divergence.lost, there: divergence.there }));
       }
       this.link({ state: 'idle' });
       return true;
     } catch (error) {
-      return desk.live() ? this.failed(error) : true;
+      return replica.live() ? this.failed(error) : true;
     }
   }
 
@@ -286,8 +286,8 @@ export class Outbox {
       const elsewhere = (): boolean => !this.#stopped && this.#open?.desk.job !== job;
       if (pending === 0 || !elsewhere()) continue;
       const work = async (): Promise<void> => {
-        const desk = await closedReplica(device, job, elsewhere);
-        if (desk) await exchange(desk, this.#api);
+        const replica = await closedReplica(device, job, elsewhere);
+        if (replica) await exchange(replica, this.#api);
       };
       const unreached = await ifFree(job, work).then(
         () => false,

@@ -22,7 +22,7 @@ export interface ReplicaState {
  */
 export interface Replica {
   readonly job: Uuid;
-  papers(): ReplicaState;
+  state(): ReplicaState;
   /** Whether it is still the one to work on. */
   live(): boolean;
   /** Puts on the device what waits and is not there yet. */
@@ -40,5 +40,5 @@ export interface Replica {
   rebased(pending: readonly Pending[]): Promise<void>;
   /** What nobody but a person can decide. */
   undecided(conflicts: readonly Conflict[]): void;
-  putAside(aside: readonly RejectedBatch[], pending: readonly Pending[]): Promise<void>;
+  reject(rejected: readonly RejectedBatch[], pending: readonly Pending[]): Promise<void>;
 }

@@ -1,8 +1,8 @@
 import type { End, Plan, Run, RunGrade } from '@alveus/plan';
 import { highEnd, lowEnd, lowerOf, upperOf } from '@alveus/plan';
 import { turned } from './solve';
-import type { FactsTold } from './told';
-import { stepAt } from './told';
+import type { GradeFacts } from './run-facts';
+import { stepAt } from './run-facts';
 
 /** "Lock any two": the screen's way of editing the facts of one run, told as people tell them: low, high, slope. */
 
@@ -12,7 +12,7 @@ type Flowing = Pick<Run, 'id' | 'flow'>;
 type Field = Exclude<keyof RunGrade, 'kind' | 'id' | 'aBy' | 'bBy'>;
 
 /** Facts as stored, from facts as told by low and high. */
-export function gradeItem(run: Flowing, facts: FactsTold): RunGrade {
+export function gradeItem(run: Flowing, facts: GradeFacts): RunGrade {
   const { low, high, slope, drop } = facts;
   return withFields({ kind: 'runGrade', id: run.id }, [
     [lowEnd(run), low],

@@ -3,4 +3,4 @@ export { networkAt, networksOf } from './networks';
 export * from './order';
 export * from './solve';
 export { TiedLevels } from './tied-levels';
-export * from './told';
+export * from './run-facts';

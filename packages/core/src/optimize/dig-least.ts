@@ -79,7 +79,7 @@ export interface ProposedInvert {
 
 /** Limits of one network that cannot hold together; without any one of them the rest can. */
 export interface Against {
-  readonly limits: readonly Told[];
+  readonly limits: readonly BindingLimit[];
   readonly runs: readonly LaidRun[];
 }
 
@@ -91,7 +91,7 @@ export interface Contradiction {
 }
 
 /** A limit, and the places at which it tells. */
-export interface Told extends Limit {
+export interface BindingLimit extends Limit {
   readonly at: readonly { readonly run: Uuid; readonly at: UpRun }[];
 }
 
@@ -222,7 +222,7 @@ function told(
   { limits, runs, program }: Pick<DigProgram, 'limits' | 'runs' | 'program'>,
   limit: number,
   rows: readonly number[],
-): Told {
+): BindingLimit {
   const { share, one: a, other: b } = program.rows;
   const at = rows.flatMap((row) => {
     const end = a[row] as number;
@@ -239,12 +239,12 @@ function told(
 /** Why an invert lies no higher. */
 export interface Reasons {
   /** What holds it, where it lies by itself. */
-  readonly by: readonly Told[];
+  readonly by: readonly BindingLimit[];
   /** By what it hangs on others that are held so. */
-  readonly through: readonly Told[];
-  readonly against: readonly Told[];
+  readonly through: readonly BindingLimit[];
+  readonly against: readonly BindingLimit[];
   /** Facts by which it is tied. */
-  readonly tied: readonly Told[];
+  readonly tied: readonly BindingLimit[];
 }
 
 /** @returns undefined of a run that is not worked out */
@@ -254,12 +254,15 @@ export function reasonsFor({ solutions }: Proposal, run: Uuid, end: 'low' | 'hig
   if (!solution || index === undefined) return undefined;
   const { dig, program, compiled, held: tight } = solution;
   const chain = chainOf(end === 'low' ? lowOf(index) : highOf(index), program.rows, compiled, tight);
-  const all = (rows: readonly number[]): Told[] => tellRows({ ...dig, program }, rows);
+  const all = (rows: readonly number[]): BindingLimit[] => limitsOfRows({ ...dig, program }, rows);
   return { by: all(chain.by), through: all(chain.through), against: all(chain.against), tied: all(chain.tied) };
 }
 
 /** Rows by the limit they are of. */
-export function tellRows(dig: Pick<DigProgram, 'limits' | 'runs' | 'program'>, rows: readonly number[]): Told[] {
+export function limitsOfRows(
+  dig: Pick<DigProgram, 'limits' | 'runs' | 'program'>,
+  rows: readonly number[],
+): BindingLimit[] {
   const by = new Map<number, number[]>();
   for (const row of rows) {
     const limit = dig.program.rows.limit[row] as number;

@@ -20,8 +20,8 @@ import {
 } from './solver';
 import { NEAR } from '../tolerance';
 import { endsNow } from './accept';
-import type { Told } from './dig-least';
-import { tellRows } from './dig-least';
+import type { BindingLimit } from './dig-least';
+import { limitsOfRows } from './dig-least';
 import type { LaidRun } from './gathering';
 import type { Asked, DigProgram } from './program';
 import { digProgram, networkOf, withoutPrices } from './program';
@@ -35,7 +35,7 @@ export interface Room {
   /** How high and how low its invert may lie at a place along it; infinite where no limit stands that way. */
   at(place: UpRun): { readonly highest: number; readonly lowest: number };
   /** What would break next there: over the highest, and under the lowest. */
-  by(place: UpRun): { readonly highest: readonly Told[]; readonly lowest: readonly Told[] };
+  by(place: UpRun): { readonly highest: readonly BindingLimit[]; readonly lowest: readonly BindingLimit[] };
 }
 
 export interface AskedRoom extends Asked {
@@ -137,7 +137,7 @@ function brokenNext(
   const { lowest, highest } = roomAt(figure, share);
   const compiled = compile(program);
   if ('contradicts' in compiled) return { highest: [], lowest: [] };
-  const by = (ends: Float64Array, side: Side): readonly Told[] => {
+  const by = (ends: Float64Array, side: Side): readonly BindingLimit[] => {
     const tight = bindingRows(program.rows, compiled, ends);
     const rows = new Set<number>();
     // What holds the end that weighs more there, and the other only where that is not held by itself.
@@ -147,7 +147,7 @@ function brokenNext(
       for (const row of chain.by.length > 0 ? chain.by : chain.tied) rows.add(row);
       if (rows.size > 0) break;
     }
-    return tellRows({ ...dig, program }, [...rows]);
+    return limitsOfRows({ ...dig, program }, [...rows]);
   };
   return { highest: by(highest.ends, OVER), lowest: by(lowest.ends, UNDER) };
 }

@@ -12,7 +12,7 @@ import type { Phrase } from '../phrase';
 import { exact, measured } from '../phrase';
 import { insideDiameter, sizesOfMake } from '../pipe';
 import { NEAR } from '../tolerance';
-import type { Against, Proposal, Told } from './dig-least';
+import type { Against, Proposal, BindingLimit } from './dig-least';
 import { stepsOf } from './dig-least';
 import type { AskedOut } from './tries';
 import { SURE, Tries } from './tries';
@@ -89,7 +89,7 @@ function wayOut(
 }
 
 /** The least by which a limit gives, where somebody can let it. */
-function relaxed(tries: Tries, limit: Told): WayOut | undefined {
+function relaxed(tries: Tries, limit: BindingLimit): WayOut | undefined {
   const { from, run } = limit;
   if ('fact' in from) {
     if (run === undefined || from.fact === 'drop' || from.fact === 'step' || from.fact === 'laid') return undefined;

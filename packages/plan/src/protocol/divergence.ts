@@ -61,7 +61,7 @@ export function rejoined(
   choices: ReadonlyMap<string, Choice>,
   pending: readonly Pending[],
   newId: () => Uuid,
-): { readonly pending: readonly Pending[]; readonly aside: readonly RejectedBatch[] } {
+): { readonly pending: readonly Pending[]; readonly rejected: readonly RejectedBatch[] } {
   const back = lost.filter(({ address }) => choices.get(keyOf(address)) !== 'theirs');
   const left = lost.filter(({ address }) => choices.get(keyOf(address)) === 'theirs').flatMap(stepOf);
   const batches = inBatches(back, changeOf).map((some): Pending => ({
@@ -70,8 +70,8 @@ export function rejoined(
     changes: some.map(changeOf),
     step: some.flatMap(stepOf),
   }));
-  const aside: RejectedBatch[] = left.length > 0 ? [{ id: newId(), reason: GIVEN_UP, step: left }] : [];
-  return { pending: [...batches, ...pending.map((batch) => unbased(batch, newId))], aside };
+  const rejected: RejectedBatch[] = left.length > 0 ? [{ id: newId(), reason: GIVEN_UP, step: left }] : [];
+  return { pending: [...batches, ...pending.map((batch) => unbased(batch, newId))], rejected };
 }
 
 const GIVEN_UP = 'The server was restored to an earlier day, and its own version was kept.';

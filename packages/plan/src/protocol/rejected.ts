@@ -31,7 +31,7 @@ export function rejectBatch(
   held: ReadonlyMap<string, ServerItem>,
   decisions: Decisions,
   newId: () => Uuid,
-): { readonly aside: readonly Pending[]; readonly pending: readonly Pending[] } {
+): { readonly rejected: readonly Pending[]; readonly pending: readonly Pending[] } {
   const out = new Set<Uuid>([refused]);
   for (;;) {
     const rest = pending.filter(({ id }) => !out.has(id));
@@ -48,7 +48,7 @@ export function rejectBatch(
     );
     if (lost.length === 0) {
       // What is left to decide is between people; it waits as it is until they did.
-      return { aside: pending.filter(({ id }) => out.has(id)), pending: conflicts.length > 0 ? rest : anew };
+      return { rejected: pending.filter(({ id }) => out.has(id)), pending: conflicts.length > 0 ? rest : anew };
     }
     for (const { id } of lost) out.add(id);
   }
@@ -58,7 +58,7 @@ const keysOf = (batches: readonly Pending[], which: (touched: Touched) => boolea
   new Set(batches.flatMap(({ step }) => step.filter(which).map(({ address }) => keyOf(address))));
 
 /** The edits that do to the plan as it is now what a step did then; what is done already, or has nothing to be done to, is left out. */
-export function doAgain(plan: Plan, step: Step): Edit[] {
+export function reappliedEdits(plan: Plan, step: Step): Edit[] {
   return step.flatMap(({ address, before, after }): Edit[] => {
     const now = itemAt(plan, address);
     if (!after) return now ? [{ op: 'remove', ...address }] : [];

@@ -6,7 +6,7 @@ import { useTones } from '../../theme/ThemeProvider';
 import { SCALE } from '../../theme/scale';
 import { Tap, Unseen, usePrint, Words } from '../../ui/measured';
 import { WayMark } from './InTheWay';
-import { toldAt } from './told';
+import { readingAt } from './readings';
 import type { Dig } from './useDig';
 import { MARK_WORDS } from './words';
 
@@ -26,7 +26,7 @@ interface PlaceRowProps {
 export const PlaceRow = memo(function PlaceRow({ place, dig, view, onPress }: PlaceRowProps) {
   const tones = useTones();
   const print = usePrint();
-  const reading = toldAt(dig, place, view);
+  const reading = readingAt(dig, place, view);
   const { evaluation } = dig;
   const run = evaluation.runs.get(place.run);
   const name = place.node === undefined ? undefined : evaluation.plan.node[place.node]?.name;

@@ -118,7 +118,7 @@ export function SetUpSheet({ onClose }: { onClose: () => void }) {
   );
 }
 
-interface Told {
+interface SetUpEntry {
   /** A benchmark, or a turning point that is shot from another setup first. */
   readonly benchmark?: Uuid;
   readonly from?: Uuid;
@@ -128,7 +128,7 @@ interface Told {
 }
 
 /** The setup with its shots, as records of the level book. */
-function setUpEdits({ book, plan }: Evaluation, { benchmark, from, fore, reading, check }: Told): Edit[] {
+function setUpEdits({ book, plan }: Evaluation, { benchmark, from, fore, reading, check }: SetUpEntry): Edit[] {
   const setup = newId();
   const orders = Object.values(plan.setup).map(({ order }) => order);
   const first = nextOrder(plan);

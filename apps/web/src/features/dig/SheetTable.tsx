@@ -8,7 +8,7 @@ import { Tap, Unseen, usePrint, Words } from '../../ui/measured';
 import type { Column } from '../../ui/Table';
 import { Table } from '../../ui/Table';
 import { WayMark } from './InTheWay';
-import { toldAt } from './told';
+import { readingAt } from './readings';
 import type { Dig } from './useDig';
 import { MARK_WORDS } from './words';
 
@@ -38,7 +38,7 @@ export function SheetTable({ dig, height }: { dig: Dig; height: number }) {
     const cellOf =
       (mark: Mark) =>
       ({ place }: SheetRow) => {
-        const value = toldAt(dig, place, view)?.values[mark];
+        const value = readingAt(dig, place, view)?.values[mark];
         return (
           <Words size="large" strong={mark === 'bottom'}>
             {value === undefined ? '—' : print(value, 'elevation', true)}

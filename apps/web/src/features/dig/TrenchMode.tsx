@@ -13,7 +13,7 @@ import { useSteady } from '../../ui/useSteady';
 import { Button, Choice, MeasureField, Sheet, Tap, usePrint, useUnits, useWide, Words } from '../../ui/measured';
 import { WayBand, wayWords } from './InTheWay';
 import { Trusted } from './Standing';
-import { toldAt, unseenWords } from './told';
+import { readingAt, unseenWords } from './readings';
 import { useDig } from './useDig';
 import { useReceiver } from './useReceiver';
 import { MARK_WORDS, STANDS_ON } from './words';
@@ -116,7 +116,7 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
   const view = useAppSelector((state) => state.view.dig);
   const has = useAppSelector((state) => state.settings.receiver !== null);
   const { evaluation, digging, trust } = dig;
-  const reading = toldAt(dig, place, view);
+  const reading = readingAt(dig, place, view);
   const run = evaluation.runs.get(place.run);
   const values = reading?.values;
   const marks = MARKS.filter((mark) => reading?.levels[mark] !== undefined);
@@ -314,7 +314,7 @@ function Live({ place, dig }: { place: SheetPlace; dig: StationProps['dig'] }) {
   const { evaluation } = dig;
   const [listening, setListening] = useState(false);
   const heard = useReceiver(listening ? () => truthOf(evaluation, { on: 'bottom', place }) : undefined);
-  const reading = toldAt(dig, place, { tells: 'reading', stake: null });
+  const reading = readingAt(dig, place, { tells: 'reading', stake: null });
   const wanted = reading?.values.bottom;
   const off = heard?.reading === undefined || wanted === undefined ? undefined : wanted - heard.reading;
   return (

@@ -49,7 +49,7 @@ function Legend() {
   );
 }
 
-interface ToldProps {
+interface WithFindingsProps {
   name: string;
   /** Whether a finding is of it. */
   of: (finding: { run: Uuid | undefined; node: Uuid | undefined }) => boolean;
@@ -57,7 +57,7 @@ interface ToldProps {
 }
 
 /** What stands against it, in full. */
-function Told({ name, of, children }: ToldProps) {
+function WithFindings({ name, of, children }: WithFindingsProps) {
   const tones = useTones();
   const say = useSay();
   const findings = useAppSelector(selectFindings).filter(of);
@@ -85,7 +85,7 @@ function ChosenRun({ id, at }: { id: Uuid; at: number }) {
   const along = line && distanceOf(line, id, at);
   if (!run) return null;
   return (
-    <Told name={run.run.name} of={(finding) => finding.run === id}>
+    <WithFindings name={run.run.name} of={(finding) => finding.run === id}>
       {line && along !== undefined ? (
         <Button icon="grade" onPress={() => dispatch(wentTo({ line: line.id, along }))}>
           Show its long section
@@ -94,7 +94,7 @@ function ChosenRun({ id, at }: { id: Uuid; at: number }) {
       <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'run', run: id }))}>
         Open
       </Button>
-    </Told>
+    </WithFindings>
   );
 }
 
@@ -109,7 +109,7 @@ function ChosenNode({ id }: { id: Uuid }) {
   );
   if (!node) return null;
   return (
-    <Told name={node.name} of={(finding) => finding.node === id}>
+    <WithFindings name={node.name} of={(finding) => finding.node === id}>
       {heading ? (
         <Button
           icon="grade"
@@ -124,7 +124,7 @@ function ChosenNode({ id }: { id: Uuid }) {
       <Button icon="edit" onPress={() => dispatch(sheetOpened({ sheet: 'node', node: id }))}>
         Open
       </Button>
-    </Told>
+    </WithFindings>
   );
 }
 

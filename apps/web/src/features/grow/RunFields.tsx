@@ -10,13 +10,13 @@ import { formOptions } from '../parts/pictures';
 import { formsFor, SLOPE_HINT, UPPER_NODES } from '../parts/words';
 
 /** How steep a run is to be: told by its slope, or by what its upper end must come to. */
-const TOLD_BY = ['slope', 'high', 'depth'] as const;
+const STATED_BY = ['slope', 'high', 'depth'] as const;
 
 /** What is typed of a run that is not in the plan yet. */
 const RunDraft = z
   .object({
     length: Length,
-    by: z.enum(TOLD_BY),
+    by: z.enum(STATED_BY),
     slope: Slope.optional(),
     high: Elevation.optional(),
     depth: Thickness.optional(),
@@ -99,7 +99,7 @@ export function RunFields({ form, service, fromHead = false }: RunFieldsProps) {
           ]}
           onChange={(by) => {
             // What was not understood in the other field is in nobody's way once that is gone.
-            for (const field of TOLD_BY) if (Number.isNaN(values[field])) set(field, undefined);
+            for (const field of STATED_BY) if (Number.isNaN(values[field])) set(field, undefined);
             set('by', by);
           }}
         />

@@ -14,10 +14,10 @@ import { doneWords, subjectWords } from './itemWords';
  */
 export function DivergedSheet({ onClose }: { onClose: () => void }) {
   const outbox = useOutbox();
-  const parted = useAppSelector((state) => state.job.parted);
+  const diverged = useAppSelector((state) => state.job.diverged);
   const [choices, setChoices] = useState<ReadonlyMap<string, Held>>(new Map());
-  if (!parted) return null;
-  const { lost, there } = parted;
+  if (!diverged) return null;
+  const { lost, there } = diverged;
   const asked = lost.filter(({ both }) => both);
   const others = lost.filter(({ both }) => !both);
   const join = (chosen: ReadonlyMap<string, Held>): void => {
@@ -62,7 +62,7 @@ export function DivergedSheet({ onClose }: { onClose: () => void }) {
         </Words>
       ) : null}
       {others.slice(0, MOST).map((loss) => (
-        <Told key={keyOf(loss.address)} lost={loss} />
+        <LossRow key={keyOf(loss.address)} lost={loss} />
       ))}
       {others.length > MOST ? <Words tone="muted">{`and ${others.length - MOST} more`}</Words> : null}
     </Sheet>
@@ -113,7 +113,7 @@ function Asked({ lost, value, onChange }: AskedProps) {
   );
 }
 
-function Told({ lost }: { lost: Lost }) {
+function LossRow({ lost }: { lost: Lost }) {
   const words = useLostWords(lost);
   return (
     <View>

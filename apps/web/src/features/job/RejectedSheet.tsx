@@ -10,7 +10,7 @@ import { doneWords, subjectWords } from './itemWords';
 
 /** What the server did not take, with the reason: to be tried again, or let go of. */
 export function RejectedSheet({ onClose }: { onClose: () => void }) {
-  const all = useAppSelector((state) => state.job.aside);
+  const all = useAppSelector((state) => state.job.rejected);
   const none = all.length === 0;
   useEffect(() => {
     if (none) onClose();
@@ -21,24 +21,24 @@ export function RejectedSheet({ onClose }: { onClose: () => void }) {
         The server did not take these changes; the reason is with each one. Nothing else waits for them. Fix the reason
         and try again, or discard them here and type them again.
       </Words>
-      {all.map((aside) => (
-        <Refused key={aside.id} aside={aside} />
+      {all.map((rejected) => (
+        <Refused key={rejected.id} rejected={rejected} />
       ))}
     </Sheet>
   );
 }
 
-function Refused({ aside }: { aside: RejectedBatch }) {
+function Refused({ rejected }: { rejected: RejectedBatch }) {
   const tones = useTones();
   const { tryAgain, letGo } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
   const { system } = useAppSelector((state) => state.settings);
-  const names = aside.step.map(({ address, before, after }) => subjectWords(address, before ?? after, plan));
+  const names = rejected.step.map(({ address, before, after }) => subjectWords(address, before ?? after, plan));
   const which = names[0] ?? 'it';
   return (
     <View style={[styles.refused, { borderColor: tones.fix, backgroundColor: tones.card }]}>
-      <Words strong>{aside.reason}</Words>
-      {aside.step.slice(0, MOST).map((touched, index) => (
+      <Words strong>{rejected.reason}</Words>
+      {rejected.step.slice(0, MOST).map((touched, index) => (
         <View key={keyOf(touched.address)}>
           <Words strong heading={3}>
             {names[index]}
@@ -48,10 +48,10 @@ function Refused({ aside }: { aside: RejectedBatch }) {
       ))}
       {names.length > MOST ? <Words tone="muted">{`and ${names.length - MOST} more`}</Words> : null}
       <View style={styles.buttons}>
-        <Button kind="main" onPress={() => tryAgain(aside)} label={`Try again: ${which}`}>
+        <Button kind="main" onPress={() => tryAgain(rejected)} label={`Try again: ${which}`}>
           Try again
         </Button>
-        <Button onPress={() => letGo(aside)} label={`Discard: ${which}`}>
+        <Button onPress={() => letGo(rejected)} label={`Discard: ${which}`}>
           Discard
         </Button>
       </View>

@@ -11,13 +11,13 @@ import { Button, Note, Words } from '../../ui';
 export const ServerSays = memo(function ServerSays() {
   const dispatch = useAppDispatch();
   const refused = useAppSelector(({ job: { link } }) => (link.state === 'refused' ? link.message : undefined));
-  const aside = useAppSelector((state) => state.job.aside.length);
-  const lost = useAppSelector((state) => state.job.parted?.lost.length ?? 0);
+  const rejected = useAppSelector((state) => state.job.rejected.length);
+  const lost = useAppSelector((state) => state.job.diverged?.lost.length ?? 0);
   const foreign = useAppSelector(selectForeign).length;
   const anew = (): void => void loadAnew();
   return (
     <>
-      {refused === undefined ? null : <Told tone="stop" words={refused} does="Reload" onPress={anew} />}
+      {refused === undefined ? null : <ServerNotice tone="stop" words={refused} does="Reload" onPress={anew} />}
       <Counted
         count={lost}
         tone="stop"
@@ -25,7 +25,7 @@ export const ServerSays = memo(function ServerSays() {
           `The server was restored to an earlier day. It lacks ${many ?? 'a'} ${changes(many)} of this device.`
         }
         does="Review them"
-        onPress={() => dispatch(sheetOpened({ sheet: 'parted' }))}
+        onPress={() => dispatch(sheetOpened({ sheet: 'diverged' }))}
       />
       <Counted
         count={foreign}
@@ -39,11 +39,11 @@ export const ServerSays = memo(function ServerSays() {
         onPress={anew}
       />
       <Counted
-        count={aside}
+        count={rejected}
         tone="fix"
         words={(many) => `${many ?? 'One'} ${changes(many)} rejected, and not in the plan.`}
         does="Review"
-        onPress={() => dispatch(sheetOpened({ sheet: 'aside' }))}
+        onPress={() => dispatch(sheetOpened({ sheet: 'rejected' }))}
       />
     </>
   );
@@ -51,7 +51,7 @@ export const ServerSays = memo(function ServerSays() {
 
 const changes = (many: number | undefined): string => (many === undefined ? 'change' : 'changes');
 
-interface CountedProps extends Omit<ToldProps, 'words'> {
+interface CountedProps extends Omit<ServerNoticeProps, 'words'> {
   count: number;
   /** @param many undefined for one */
   words: (many: number | undefined) => string;
@@ -59,17 +59,17 @@ interface CountedProps extends Omit<ToldProps, 'words'> {
 
 /** Nothing where there is nothing to say. */
 function Counted({ count, words, ...props }: CountedProps) {
-  return count === 0 ? null : <Told {...props} words={words(count === 1 ? undefined : count)} />;
+  return count === 0 ? null : <ServerNotice {...props} words={words(count === 1 ? undefined : count)} />;
 }
 
-interface ToldProps {
+interface ServerNoticeProps {
   tone: 'stop' | 'fix';
   words: string;
   does: string;
   onPress: () => void;
 }
 
-function Told({ tone, words, does, onPress }: ToldProps) {
+function ServerNotice({ tone, words, does, onPress }: ServerNoticeProps) {
   return (
     <View style={styles.bar}>
       <Note tone={tone} icon={tone} role="status">

@@ -48,10 +48,10 @@ export const JobRow = memo(function JobRow({ job, onRename }: { job: KnownJob; o
 });
 
 /** What of it is on this device only. */
-function waitingWords(waiting: { readonly pending: number; readonly aside: number } | undefined): string[] {
+function waitingWords(waiting: { readonly pending: number; readonly rejected: number } | undefined): string[] {
   if (!waiting) return [];
-  const { pending, aside } = waiting;
-  return [...(pending > 0 ? [`${pending} to send`] : []), ...(aside > 0 ? [`${aside} rejected`] : [])];
+  const { pending, rejected } = waiting;
+  return [...(pending > 0 ? [`${pending} to send`] : []), ...(rejected > 0 ? [`${rejected} rejected`] : [])];
 }
 
 const styles = StyleSheet.create({

@@ -9,7 +9,7 @@ import { useTones } from '../../theme/ThemeProvider';
 import { Icon, Tap, Unseen, usePrint, Words } from '../../ui/measured';
 import { useSay } from '../parts/useSay';
 import { Limits } from './Limits';
-import { useGo } from './told';
+import { useGo } from './limitWords';
 
 /** A run as it is proposed; open, why each of its inverts lies no higher. */
 export const LeastRow = memo(function LeastRow({ proposal, run }: { proposal: Proposal; run: ProposedRun }) {

@@ -1,13 +1,13 @@
 import type { Evaluation } from '@alveus/core';
 import { capital } from '@alveus/core';
-import type { LaidRun, Told } from '@alveus/core/optimize';
+import type { LaidRun, BindingLimit } from '@alveus/core/optimize';
 import { letGo } from '@alveus/core/optimize';
 import type { Edit, Uuid } from '@alveus/plan';
 import { sheetOpened, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import { Button, List, Row } from '../../ui/measured';
-import { placeOf, useGo, useToldWords } from './told';
+import { placeOf, useGo, useLimitWords } from './limitWords';
 
 /** Limits, each a tap away; where they stand against one another, with what frees those that are nobody's but the plan's. */
 export function Limits({
@@ -17,12 +17,12 @@ export function Limits({
   free,
 }: {
   label: string;
-  limits: readonly Told[];
+  limits: readonly BindingLimit[];
   own?: Uuid;
   /** Where they stand against one another: all that is worked out, for letting facts go. */
   free?: readonly LaidRun[];
 }) {
-  const words = useToldWords();
+  const words = useLimitWords();
   const go = useGo();
   const dispatch = useAppDispatch();
   const { edit } = useActions();
@@ -63,7 +63,11 @@ export function Limits({
 }
 
 /** What lets a fact go; undefined of what is no fact that can be. */
-function freed(evaluation: Evaluation, runs: readonly LaidRun[], { from, run }: Told): readonly Edit[] | undefined {
+function freed(
+  evaluation: Evaluation,
+  runs: readonly LaidRun[],
+  { from, run }: BindingLimit,
+): readonly Edit[] | undefined {
   if (!('fact' in from) || run === undefined || from.fact === 'step' || from.fact === 'laid') return undefined;
   return letGo(evaluation, runs, run, from.fact);
 }

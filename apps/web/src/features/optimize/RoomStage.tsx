@@ -1,4 +1,4 @@
-import type { Room, Told } from '@alveus/core/optimize';
+import type { Room, BindingLimit } from '@alveus/core/optimize';
 import { roomFor } from '@alveus/core/optimize';
 import type { Evaluation, Route } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
@@ -150,7 +150,17 @@ function Here({ rooms }: { rooms: Rooms }) {
   );
 }
 
-function Way({ way, by, limits, run }: { way: 'higher' | 'lower'; by: number; limits: readonly Told[]; run: Uuid }) {
+function Way({
+  way,
+  by,
+  limits,
+  run,
+}: {
+  way: 'higher' | 'lower';
+  by: number;
+  limits: readonly BindingLimit[];
+  run: Uuid;
+}) {
   const tones = useTones();
   const print = usePrint();
   return (

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { UTILITY_MARKS, UTILITY_NAMES } from '../../drawing/utilities';
 import type { RootState } from '../../store';
-import { used, useAppDispatch, useAppSelector } from '../../store';
+import { itemUsed, useAppDispatch, useAppSelector } from '../../store';
 import { selectEvaluation, selectPlace } from '../../store/results';
 import { newId } from '../../sync/ids';
 import { useActions } from '../../sync/SyncProvider';
@@ -54,7 +54,7 @@ export function CrossingSheet({ crossing: id, run, onClose }: CrossingSheetProps
   const save = (next?: Utility): void =>
     form.keep((item) => {
       edit([{ op: 'put', item: toldFromA({ ...item, markedBy: cutText(item.markedBy, 80) }, plan) }]);
-      dispatch(used(item.run));
+      dispatch(itemUsed(item.run));
       if (next === undefined) return onClose();
       const { value: _value, ...level } = item.level;
       form.restart({ ...ofKind(item, next), id: newId(), level } as Crossing);

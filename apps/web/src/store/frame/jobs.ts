@@ -21,7 +21,7 @@ export interface JobsState extends Asking {
   /** A job just deleted, that can be brought back. */
   readonly deleted: Job | null;
   /** What of a job is on this device only: batches that wait, and such as were refused. */
-  readonly waiting: Readonly<Record<Uuid, { readonly pending: number; readonly aside: number }>>;
+  readonly waiting: Readonly<Record<Uuid, { readonly pending: number; readonly rejected: number }>>;
 }
 
 const initialState: JobsState = {

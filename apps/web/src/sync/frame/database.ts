@@ -8,13 +8,17 @@ import { planCode } from './planCode';
 
 /** The database in which a device keeps things, and how what an older app kept comes into it. */
 
+/** Stores are called on disk as the first app called them, whatever the code says by now. */
+export const SERVER_ITEMS = 'held';
+export const REJECTED = 'aside';
+
 export interface DeviceSchema extends DBSchema {
   jobs: { key: Uuid; value: KnownJob };
-  held: { key: [job: Uuid, key: string]; value: ServerItem & { job: Uuid }; indexes: { job: Uuid } };
+  [SERVER_ITEMS]: { key: [job: Uuid, key: string]; value: ServerItem & { job: Uuid }; indexes: { job: Uuid } };
   /** In the order of their numbers. */
   pending: { key: number; value: Pending & { job: Uuid }; indexes: { job: Uuid } };
   /** What the server refused, until somebody decides. */
-  aside: { key: number; value: RejectedBatch & { job: Uuid }; indexes: { job: Uuid } };
+  [REJECTED]: { key: number; value: RejectedBatch & { job: Uuid }; indexes: { job: Uuid } };
   /** What can be undone and redone in a job. */
   steps: { key: Uuid; value: Steps };
   settings: { key: string; value: Settings };
@@ -62,9 +66,9 @@ export async function openDatabase(name: string, onNewer: () => void): Promise<D
 
 function makeStores(db: Database): void {
   db.createObjectStore('jobs', { keyPath: 'id' });
-  db.createObjectStore('held').createIndex('job', 'job');
+  db.createObjectStore(SERVER_ITEMS).createIndex('job', 'job');
   db.createObjectStore('pending', { autoIncrement: true }).createIndex('job', 'job');
-  db.createObjectStore('aside', { autoIncrement: true }).createIndex('job', 'job');
+  db.createObjectStore(REJECTED, { autoIncrement: true }).createIndex('job', 'job');
   db.createObjectStore('steps');
   db.createObjectStore('settings');
 }
@@ -75,11 +79,11 @@ function makeStores(db: Database): void {
  */
 async function bringForward(tx: Upgrading, from: number): Promise<void> {
   const { upgradeStep } = planCode();
-  for (let row = await tx.objectStore('held').openCursor(); row; row = await row.continue())
+  for (let row = await tx.objectStore(SERVER_ITEMS).openCursor(); row; row = await row.continue())
     await row.update(forwardHeld(row.value, from));
   for (let row = await tx.objectStore('pending').openCursor(); row; row = await row.continue())
     await row.update(forwardWaiting(row.value, from));
-  for (let row = await tx.objectStore('aside').openCursor(); row; row = await row.continue())
+  for (let row = await tx.objectStore(REJECTED).openCursor(); row; row = await row.continue())
     await row.update({ ...row.value, step: upgradeStep(row.value.step, from) });
   for (let row = await tx.objectStore('steps').openCursor(); row; row = await row.continue()) {
     const { past, future } = row.value;
@@ -113,7 +117,7 @@ type First = Pick<DeviceSchema, 'jobs' | 'held' | 'pending' | 'settings'> & DBSc
  */
 export async function takeOver(database: Database, name: string): Promise<void> {
   const all = await indexedDB.databases();
-  const there = all.find((rule) => rule.name === name);
+  const there = all.find((found) => found.name === name);
   if (!there) return;
   const first = await openDB<First>(name);
   try {

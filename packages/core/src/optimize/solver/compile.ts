@@ -142,7 +142,7 @@ export function tighten(
   return { ...compiled, forest: { ...links.done(), least, most }, touched };
 }
 
-interface Told {
+interface Intervals {
   readonly levelOf: Int32Array;
   readonly over: Float64Array;
   readonly least: Float64Array;
@@ -156,7 +156,7 @@ interface Into {
 }
 
 /** Puts a row where it belongs: to a level by itself, or to what links two. @returns whether it can be kept at all */
-function put(rows: Rows, row: number, { levelOf, over, least, most }: Told, into: Into): boolean {
+function put(rows: Rows, row: number, { levelOf, over, least, most }: Intervals, into: Into): boolean {
   // Field by field, and no pairs: this is gone through for every ground point.
   const which = rows.is[row] as number;
   const part = rows.share[row] as number;

@@ -126,16 +126,16 @@ export const clearance = rule<CrossingFacts>()({
   source: COMMON,
   local: true,
   judge: (facts): readonly Clear[] => {
-    const { crossing, gap, over, at, apart: room, beside: aside, profile, service } = facts;
+    const { crossing, gap, over, at, apart: room, beside: rejected, profile, service } = facts;
     if (gap === undefined || room === undefined || room < -NEAR) return NOTHING;
     const { above, below, beside: least, source } = clearanceFor(profile, service, crossing.utility);
-    if (aside === undefined) {
+    if (rejected === undefined) {
       const needs = over ? below : above;
       return gap < needs - NEAR
         ? [{ at, by: needs - gap, quantity: 'thickness', source, how: over ? 'over' : 'under', has: gap, needs }]
         : NOTHING;
     }
-    if (aside >= least - NEAR) return NOTHING;
+    if (rejected >= least - NEAR) return NOTHING;
     // Beside each other they are as far as their heights come near, too.
     const stretches = beside(facts, gapAt, least);
     const worst = worstOf(stretches);
@@ -143,11 +143,11 @@ export const clearance = rule<CrossingFacts>()({
       ? [
           {
             at: worst.at,
-            by: least - aside,
+            by: least - rejected,
             quantity: 'distance',
             source,
             how: 'beside',
-            has: aside,
+            has: rejected,
             needs: least,
             stretches,
           },
@@ -186,10 +186,10 @@ export const clearance = rule<CrossingFacts>()({
         };
   },
   bound: {
-    pass: ({ crossing, line, aside, worked }) => {
+    pass: ({ crossing, line, aside: rejected, worked }) => {
       const { above, below, beside: least, source } = clearanceFor(worked.profile, line.service, crossing.utility);
       if (crossing.lies.how === 'across') return { above, below, source };
-      return aside >= least - NEAR ? undefined : { above: least, below: least, source };
+      return rejected >= least - NEAR ? undefined : { above: least, below: least, source };
     },
   },
 });

@@ -1,25 +1,25 @@
 import fc from 'fast-check';
 import type { Edit, Item, Pending, Plan } from '../src';
-import { applyEdits, doAgain, EMPTY_PLAN, itemAt, keyOf, planOf, rejectBatch, stepOf } from '../src';
+import { applyEdits, reappliedEdits, EMPTY_PLAN, itemAt, keyOf, planOf, rejectBatch, stepOf } from '../src';
 import { batchArb, counter, holding, id, node, pendingOf, planArb, send } from './waiting';
 
 /** A batch that the server refuses: what goes with it, and what goes on. */
 
 const put = (item: Item): Edit => ({ op: 'put', item });
-const aside = (plan: Plan, batches: readonly (readonly Edit[])[], refused: number) => {
+const rejected = (plan: Plan, batches: readonly (readonly Edit[])[], refused: number) => {
   const held = holding(plan);
   const { pending } = pendingOf(plan, batches, held);
-  const parted = rejectBatch(pending, id(100 + refused), held, new Map(), counter());
+  const split = rejectBatch(pending, id(100 + refused), held, new Map(), counter());
   return {
-    aside: parted.aside.map((batch) => Number.parseInt(batch.id.slice(-4), 16) - 100),
-    left: plainly(send(held, parted.pending)),
+    aside: split.rejected.map((batch) => Number.parseInt(batch.id.slice(-4), 16) - 100),
+    left: plainly(send(held, split.pending)),
   };
 };
 const plainly = (held: ReadonlyMap<string, { item: Item | null }>): Item[] =>
   [...held.values()].flatMap(({ item }) => (item ? [item] : []));
 
 test('what was typed elsewhere goes on', () => {
-  const { aside: out, left } = aside(
+  const { aside: out, left } = rejected(
     planOf([node(1, 'Basin'), node(2, 'Ditch')]),
     [[put(node(1, 'Bad'))], [put(node(2, 'Good'))]],
     0,
@@ -30,17 +30,17 @@ test('what was typed elsewhere goes on', () => {
 
 test('another field of the same thing goes on; the same field goes aside with it', () => {
   const plan = planOf([node(1, 'Basin', 1)]);
-  const other = aside(plan, [[put(node(1, 'Bad', 1))], [put(node(1, 'Bad', 2))]], 0);
+  const other = rejected(plan, [[put(node(1, 'Bad', 1))], [put(node(1, 'Bad', 2))]], 0);
   expect(other.aside).toEqual([0]);
   expect(other.left).toEqual([node(1, 'Basin', 2)]);
-  const same = aside(plan, [[put(node(1, 'Bad', 1))], [put(node(1, 'Worse', 1))]], 0);
+  const same = rejected(plan, [[put(node(1, 'Bad', 1))], [put(node(1, 'Worse', 1))]], 0);
   expect(same.aside).toEqual([0, 1]);
   expect(same.left).toEqual([node(1, 'Basin', 1)]);
 });
 
 test('what changes a thing that was only made by it, and what refers to that, go aside with it; and what rests on those', () => {
   const place = (n: number): Item => ({ kind: 'nodePlace', id: id(n), east: 1, north: 2 });
-  const { aside: out, left } = aside(
+  const { aside: out, left } = rejected(
     EMPTY_PLAN,
     [[put(node(1, 'New'))], [put(node(2, 'Other'))], [put(place(1))], [put(node(1, 'New', 3))], [put(place(2))]],
     0,
@@ -58,17 +58,17 @@ test('whichever is refused: what is left is taken whole, nothing of the refused 
       // Only the first that waits is ever sent: those before it were taken.
       const first = pending.findIndex((pending) => pending.id === refused);
       const before = send(held, pending.slice(0, first));
-      const parted = rejectBatch(pending.slice(first), refused, before, new Map(), counter());
-      const out = new Set(parted.aside.flatMap(({ step }) => step.map(({ address }) => keyOf(address))));
-      expect(parted.aside[0]?.id).toBe(refused);
-      const after = send(new Map(before), parted.pending);
+      const split = rejectBatch(pending.slice(first), refused, before, new Map(), counter());
+      const out = new Set(split.rejected.flatMap(({ step }) => step.map(({ address }) => keyOf(address))));
+      expect(split.rejected[0]?.id).toBe(refused);
+      const after = send(new Map(before), split.pending);
       for (const { step } of pending)
         for (const { address } of step) {
           const key = keyOf(address);
           if (!out.has(key)) expect(after.get(key)?.item ?? undefined).toEqual(itemAt(all, address));
         }
       // All is somewhere: what goes aside and what is left are all that waited.
-      expect(parted.aside.length + parted.pending.length).toBeLessThanOrEqual(pending.length - first);
+      expect(split.rejected.length + split.pending.length).toBeLessThanOrEqual(pending.length - first);
     }),
   );
 });
@@ -77,9 +77,9 @@ test('what went aside can be done again: to the plan as it was it does the same,
   fc.assert(
     fc.property(planArb, batchArb, (plan, edits) => {
       const step = stepOf(plan, edits);
-      const again = applyEdits(plan, doAgain(plan, step));
+      const again = applyEdits(plan, reappliedEdits(plan, step));
       expect(again).toEqual(applyEdits(plan, edits));
-      expect(doAgain(again, step)).toEqual([]);
+      expect(reappliedEdits(again, step)).toEqual([]);
     }),
   );
 });

@@ -51,7 +51,7 @@ test('what only the server lost comes back, what only it has stays, and what wai
       const lost = lostOf(device, 1, server);
       const { pending } = pendingOf(planIn(device), waiting, device);
       const joined = rejoined(lost, new Map(), pending, counter());
-      expect(joined.aside).toEqual([]);
+      expect(joined.rejected).toEqual([]);
       const back = joined.pending.slice(0, joined.pending.length - pending.length);
       const now = planIn(send(server, back));
       for (const { address, mine: held } of lost) expect(itemIn(now, address)).toEqual(held.item ?? undefined);
@@ -92,9 +92,9 @@ test('where the server’s is to stay, the device’s goes aside and is told who
   const lost = lostOf(device, 5, new Map([[keyOf(there), there]]));
   expect(lost).toEqual([{ address: { kind: 'node', id: id(1) }, mine: here, theirs: there, both: true }]);
   const choices = new Map<string, Choice>([[keyOf(here), 'theirs']]);
-  const { pending, aside } = rejoined(lost, choices, [], counter());
+  const { pending, rejected: rejected } = rejoined(lost, choices, [], counter());
   expect(pending).toEqual([]);
-  expect(aside[0]?.step).toEqual([{ address: { kind: 'node', id: id(1) }, before: there.item, after: here.item }]);
+  expect(rejected[0]?.step).toEqual([{ address: { kind: 'node', id: id(1) }, before: there.item, after: here.item }]);
   // Not lost, since both are the same.
   expect(lostOf(device, 5, new Map([[keyOf(here), { ...here, revision: 6 }]]))).toEqual([]);
   // Changed before both parted: the server's holds, whatever it is.

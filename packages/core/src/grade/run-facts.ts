@@ -3,7 +3,7 @@ import { highEnd, lowEnd } from '@alveus/plan';
 import { turned } from './solve';
 
 /** The facts of a run's grade by which way its water goes; absent ones are free. */
-export interface FactsTold {
+export interface GradeFacts {
   readonly low?: number | undefined;
   readonly high?: number | undefined;
   readonly slope?: number | undefined;
@@ -11,7 +11,7 @@ export interface FactsTold {
   readonly drop?: number | undefined;
 }
 
-export function factsOf(run: Pick<Run, 'flow'>, grade: RunGrade | undefined): FactsTold {
+export function factsOf(run: Pick<Run, 'flow'>, grade: RunGrade | undefined): GradeFacts {
   if (!grade) return {};
   const { slope } = grade;
   return {

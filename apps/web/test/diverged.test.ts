@@ -20,7 +20,7 @@ test('what only the server lost is shown, comes back once it is said, and nothin
   restore();
   await tab.edit(node('Basin at the yard', 4));
   expect(tab.words()).toBe('On this device · needs your decision');
-  expect(tab.store.getState().job.parted?.lost.map(({ mine, both }) => [mine.item?.id, both])).toEqual([
+  expect(tab.store.getState().job.diverged?.lost.map(({ mine, both }) => [mine.item?.id, both])).toEqual([
     [NODE, false],
     [OTHER_NODE, false],
   ]);
@@ -39,7 +39,7 @@ test('what only the server lost is shown, comes back once it is said, and nothin
   // And not a second time.
   const three = await page(server, file);
   expect(three.words()).toBe('Saved');
-  expect(three.store.getState().job.parted).toBeNull();
+  expect(three.store.getState().job.diverged).toBeNull();
 });
 
 test('what a device heard of without hearing of all before it, and the server lost, is offered too, and nothing goes round for ever', async () => {
@@ -59,7 +59,7 @@ test('what a device heard of without hearing of all before it, and the server lo
   server.came.length = 0;
   await two.edit(node('Basin of theirs', 4));
   expect(server.came.length).toBeLessThan(3);
-  expect(two.store.getState().job.parted?.lost.map(({ mine }) => mine.item)).toEqual([node('Basin of theirs')]);
+  expect(two.store.getState().job.diverged?.lost.map(({ mine }) => mine.item)).toEqual([node('Basin of theirs')]);
   await two.outbox.rejoin(new Map());
   await two.settled();
   expect(two.words()).toBe('Saved');
@@ -79,7 +79,7 @@ test('what somebody did on the server since is shown beside it; what is not chos
   const third: Item = { ...node('Weir'), id: uuid() };
   server.other(third);
   await tab.outbox.run();
-  const lost = tab.store.getState().job.parted?.lost ?? [];
+  const lost = tab.store.getState().job.diverged?.lost ?? [];
   expect(lost.map(({ mine, theirs, both }) => [mine.item, theirs?.item, both])).toEqual([
     [node('Basin of ours'), node('Basin of theirs'), true],
     [other('Ditch of ours'), other('Ditch'), false],
@@ -90,7 +90,7 @@ test('what somebody did on the server since is shown beside it; what is not chos
   expect(named(server, BASIN)).toBe('Basin of theirs');
   expect(named(server, DITCH)).toBe('Ditch of ours');
   expect(tab.plan().node[third.id]).toEqual(third);
-  expect(tab.store.getState().job.aside[0]?.step[0]?.after).toEqual(node('Basin of ours'));
+  expect(tab.store.getState().job.rejected[0]?.step[0]?.after).toEqual(node('Basin of ours'));
 });
 
 test('what the server took and then lost, before anything was heard of it again, is known by its answer', async () => {
@@ -122,7 +122,7 @@ test('numbers of batches that are the same again by chance are taken for nothing
   server.other(node('Basin of theirs'));
   await tab.outbox.run();
   expect(named(server, BASIN)).toBe('Basin of theirs');
-  expect(tab.store.getState().job.parted?.lost).toHaveLength(1);
+  expect(tab.store.getState().job.diverged?.lost).toHaveLength(1);
   await tab.outbox.rejoin(new Map([[BASIN, 'theirs']]));
   // What waited changed another field, and is done to what the server has.
   expect(server.item(BASIN)).toEqual(node('Basin of theirs', 7));
@@ -141,7 +141,7 @@ test('where nothing was lost nobody is asked', async () => {
   server.other(other('Theirs'));
   const two = await page(server, file);
   expect(two.words()).toBe('Saved');
-  expect(two.store.getState().job.parted).toBeNull();
+  expect(two.store.getState().job.diverged).toBeNull();
   expect([...two.store.getState().job.held.values()].map(({ revision }) => revision)).toEqual([1, 2]);
 });
 
@@ -158,7 +158,7 @@ test('a job that the server lost whole is made anew, with what waited for it', a
   restore();
   server.up = true;
   await tab.outbox.run();
-  expect(tab.store.getState().job.parted).toMatchObject({ there: false });
+  expect(tab.store.getState().job.diverged).toMatchObject({ there: false });
   await tab.outbox.rejoin(new Map());
   await tab.settled();
   expect(tab.words()).toBe('Saved');

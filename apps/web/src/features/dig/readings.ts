@@ -4,7 +4,7 @@ import type { DigView } from '../../store';
 import type { Dig } from './useDig';
 
 /** What is told of one place. */
-export interface Told {
+export interface Reading {
   readonly place: SheetPlace;
   readonly levels: Levels;
   readonly instrument: Instrument | undefined;
@@ -12,11 +12,11 @@ export interface Told {
   readonly values: Levels;
 }
 
-export function toldAt(
+export function readingAt(
   dig: Dig,
   place: SheetPlace,
   { tells, stake }: Pick<DigView, 'tells' | 'stake'>,
-): Told | undefined {
+): Reading | undefined {
   const run = dig.evaluation.runs.get(place.run);
   if (!run) return undefined;
   const levels = levelsAt(run, place.at);

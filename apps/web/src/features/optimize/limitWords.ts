@@ -1,4 +1,4 @@
-import type { Told } from '@alveus/core/optimize';
+import type { BindingLimit } from '@alveus/core/optimize';
 import { distanceOf, print, say } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
 import { useCallback } from 'react';
@@ -14,7 +14,7 @@ import { useUnits } from '../../ui/measured';
 const MOST = 2;
 
 /** As in "12 in of cover at 1+32": with the run where it is another than the one that is asked about. */
-export function useToldWords(): (stated: Told, own?: Uuid) => string {
+export function useLimitWords(): (stated: BindingLimit, own?: Uuid) => string {
   const store = useStore() as Store;
   const { system, fraction } = useUnits();
   return useCallback(
@@ -53,7 +53,7 @@ export function useGo(): (run: Uuid, at?: number) => void {
 
 /** Where a tap on a limit goes: to its first place, else to what it is of. */
 export function placeOf(
-  stated: Told,
+  stated: BindingLimit,
   lowerRunAt: (node: Uuid) => Uuid | undefined,
 ): { run: Uuid; at?: number } | undefined {
   const [first] = stated.at;
