@@ -138,7 +138,7 @@ export const deviceTroubled = createAction<string | null>('job/device');
 export const conflictsFound = createAction<readonly Conflict[]>('job/conflicts');
 export const conflictChosen = createAction<{ key: string; choice: Choice }>('job/chosen');
 /**
- * What waits, made anew; `of` are the batches that it was made of. What was typed while that was being kept comes after it.
+ * What waits, rebased; `of` are the batches that it was made of. What was typed while that was being saved comes after it.
  */
 interface Rebased {
   readonly of: readonly Uuid[];
@@ -147,12 +147,12 @@ interface Rebased {
 export const pendingRebased = createAction<Rebased>('job/rebased');
 /** What the device has of what was refused. */
 export const rejectedKnown = createAction<readonly RejectedBatch[]>('job/asides');
-/** The server refused a batch: what goes aside, and what still waits. */
+/** The server refused a batch: what is rejected, and what still waits. */
 export const batchesRejected = createAction<Rebased & { rejected: readonly RejectedBatch[] }>('job/aside');
 /** What could be undone and redone when the job was last open on this device. */
 export const stepsKnown = createAction<{ past: readonly Step[]; future: readonly Step[] }>('job/steps');
 export const divergenceFound = createAction<DivergedState>('job/parted');
-/** The server's as it is since it was put back, what waits from here on, and what went aside. */
+/** The server's as it is since it was put back, what waits from here on, and what was rejected. */
 export const jobRejoined = createAction<
   Rebased & { held: readonly ServerItem[]; rejected: readonly RejectedBatch[]; made: boolean }
 >('job/rejoined');
@@ -221,9 +221,9 @@ export const jobReducer: Reducer<JobState> = (state = CLOSED, action) => {
       held: withHeard(new Map(), held),
       made,
       rejected: [...state.rejected, ...rejected],
-      parted: null,
+      diverged: null,
     };
-    // What was decided before holds for what is made anew next.
+    // What was decided before holds for what is rebased next.
     return { ...withRebased(joined, action.payload), decisions: state.decisions };
   }
   if (rejectedDropped.match(action))

@@ -1,11 +1,11 @@
 import type { Replica } from './replica';
 
-/** The desk was left: nothing is read from it or put on it any more. */
+/** The replica was closed: nothing is read from it or written to it any more. */
 export class Left extends Error {}
 
 /**
- * The desk while somebody works at it. An exchange that comes back from the server after the job was closed, or opened
- * anew, finds other papers there than those it began with: it ends instead.
+ * A replica that throws once it is closed. An exchange that comes back from the server after the job was closed, or
+ * opened again, would find another state than the one it began with: it ends instead.
  */
 export function attended<D extends Replica>(replica: D): D {
   const here = <Args extends readonly unknown[], Answer>(work: (...given: Args) => Answer) => {

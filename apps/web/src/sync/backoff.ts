@@ -3,7 +3,7 @@ const POLL = 4_000;
 const FIRST_RETRY = 1_000;
 const SLOWEST = 15_000;
 
-/** When to go round again: at a steady pace while the server answers, and ever more seldom while it does not. */
+/** When to go round again: every 4 s while the server answers; exponential backoff while it does not, 1 s doubling to 15 s. */
 export class Backoff {
   #wait = 0;
 

@@ -5,13 +5,13 @@ import type { Device } from './frame/device';
 import type { KnownJob } from '../store/frame/jobs';
 import { heardUpTo, isKnownHere, knowing } from './frame/known';
 
-/** The desk of a job that is on the device and not open: what of it waits goes out all the same. */
+/** The replica of a job that is on the device and not open: what waits of it is sent all the same. */
 export async function closedReplica(device: Device, job: Uuid, live: () => boolean): Promise<Replica | undefined> {
   const kept = await device.read(job);
   const { job: about } = kept;
   if (!about) return undefined;
   let known = about;
-  let papers: ReplicaState = {
+  let state: ReplicaState = {
     made: about.made ? about.name : undefined,
     known: isKnownHere(kept),
     sequence: about.sequence,
@@ -24,25 +24,25 @@ export async function closedReplica(device: Device, job: Uuid, live: () => boole
   const put = async (now: KnownJob, changes: readonly ServerItem[], answered: Uuid | undefined): Promise<void> => {
     known = now;
     await device.keepHeard(known, changes, answered);
-    papers = {
-      ...papers,
+    state = {
+      ...state,
       known: true,
       sequence: known.sequence,
       points: known.points ?? [],
-      held: withHeard(papers.held, changes),
-      pending: papers.pending.filter(({ id }) => id !== answered),
+      held: withHeard(state.held, changes),
+      pending: state.pending.filter(({ id }) => id !== answered),
     };
   };
   return {
     job,
-    state: () => papers,
+    state: () => state,
     live,
     keep: () => Promise.resolve(),
     madeKnown: async () => {
       await device.madeKnown(job);
       const { made: _made, ...rest } = known;
       known = rest;
-      papers = { ...papers, made: undefined };
+      state = { ...state, made: undefined };
     },
     named: (name) => {
       known = { ...known, name };
@@ -53,15 +53,15 @@ export async function closedReplica(device: Device, job: Uuid, live: () => boole
       put(knowing(known, { sequence, at: batch.id }), serverItemsOf(batch, sequence), batch.id),
     rebased: async (pending) => {
       await device.replacePending(job, pending);
-      papers = { ...papers, pending };
+      state = { ...state, pending };
     },
     // Nobody is there to ask: it is asked once the job is open.
     undecided: (conflicts) => {
-      papers = { ...papers, conflicts };
+      state = { ...state, conflicts };
     },
     reject: async (rejected, pending) => {
       await device.keepRejected(job, rejected, pending);
-      papers = { ...papers, pending };
+      state = { ...state, pending };
     },
   };
 }

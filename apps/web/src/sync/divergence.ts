@@ -48,7 +48,7 @@ async function commonPoint(points: readonly Point[], ask: (point: Point) => Prom
   return points[known] ?? START;
 }
 
-/** Takes the server's as it is now, and puts what it lost before all that waits; of what is chosen to stay there, the device's goes aside. */
+/** Takes the server's as it is now, and puts what it lost before all that waits; of what is chosen to stay there, the device's is rejected. */
 export async function rejoin(
   replica: OpenReplica,
   divergence: Divergence,

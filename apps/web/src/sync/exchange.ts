@@ -9,7 +9,7 @@ import { newId } from './ids';
 /**
  * One round with the server for one job: hears what others did, and sends what waits, a batch at a time, in order. It
  * keeps nothing itself.
- * @throws Unreachable; Refused where the job itself is; Left where the desk was left meanwhile
+ * @throws Unreachable; Refused where the job itself is; Left where the replica was closed meanwhile
  */
 export async function exchange(left: Replica, api: Api): Promise<void> {
   const replica = attended(left);
@@ -50,7 +50,7 @@ async function sendNext(replica: Replica, api: Api): Promise<boolean> {
     if (error instanceof Refused && FOR_GOOD.has(error.status) && error.code !== 'parted') return error;
     throw error;
   });
-  if (answer instanceof Refused && answer.code === 'unknown-base') return makeAnew(replica);
+  if (answer instanceof Refused && answer.code === 'unknown-base') return rebasePending(replica);
   if (answer instanceof Refused) await goOnWithout(replica, batch, answer.message);
   else if (answer.taken) await replica.taken(batch, answer.sequence);
   else {
@@ -59,7 +59,7 @@ async function sendNext(replica: Replica, api: Api): Promise<boolean> {
     if (answer.conflicts.some((conflict) => (held.get(keyOf(conflict))?.revision ?? 0) > conflict.revision))
       throw new Refused(409, PUT_BACK, 'parted');
     await hear(replica, api);
-    return makeAnew(replica);
+    return rebasePending(replica);
   }
   return true;
 }
@@ -81,11 +81,11 @@ async function goOnWithout(replica: Replica, refused: Pending, reason: string): 
 const PUT_BACK = 'The server was restored to an earlier day.';
 const RESTS = 'It depends on another change that the server did not take.';
 
-/** @returns whether the waiting edits could be made anew without asking */
-export async function makeAnew(replica: Replica): Promise<boolean> {
+/** @returns whether the waiting edits could be rebased without asking */
+export async function rebasePending(replica: Replica): Promise<boolean> {
   const { pending, held, decisions } = replica.state();
-  const anew = rebase(pending, held, decisions, newId);
-  if (anew.conflicts.length > 0) replica.undecided(anew.conflicts);
-  else await replica.rebased(anew.pending);
-  return anew.conflicts.length === 0;
+  const result = rebase(pending, held, decisions, newId);
+  if (result.conflicts.length > 0) replica.undecided(result.conflicts);
+  else await replica.rebased(result.pending);
+  return result.conflicts.length === 0;
 }

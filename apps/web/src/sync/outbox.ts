@@ -18,7 +18,7 @@ import type { Api } from './api';
 import { Refused, Unreachable } from './api';
 import { attended, Left } from './attended';
 import type { Replica } from './replica';
-import { exchange, makeAnew } from './exchange';
+import { exchange, rebasePending } from './exchange';
 import type { Device } from './frame/device';
 import { isKnownHere } from './frame/known';
 import type { LastWord } from './frame/lastWords';
@@ -41,17 +41,29 @@ const REMEMBERED = 30;
 /**
  * Everything that was typed on this device and is not on the server yet, whichever job it is of, and what others did to
  * the open one. It goes round the jobs, the open one first; what fails in one holds up no other.
+ *
+ * A batch:
+ *
+ *   typed ──saved──▶ on this device ──tried──▶ sent ──answered──▶ taken: on the server
+ *     │                    ▲                    │
+ *     └─ taken back        ├──── rebased ◀──────┼─ conflict, where both changes go together
+ *                          │                    ├─ conflict ──▶ undecided ──chosen──▶ rebased
+ *                          └── sent again ◀─────┼─ no answer (same id: the server takes it once)
+ *                                               └─ refused for good ──▶ rejected, with all that depends on it
+ *
+ * The open job: opening ──read or heard──▶ open ──▶ closed; open ──▶ missing, where the server deleted it; open ──▶
+ * diverged, where the server was restored to an earlier day ──chosen──▶ open.
  */
 export class Outbox {
   readonly #store: Store;
   readonly #api: Api;
   readonly #device: Device | undefined;
   readonly #keeper: Keeper;
-  readonly #pace = new Backoff();
+  readonly #backoff = new Backoff();
   readonly #unlisten: readonly (() => void)[];
-  #open: { readonly desk: OpenReplica; readonly release: () => void } | undefined;
+  #open: { readonly replica: OpenReplica; readonly release: () => void } | undefined;
   /** The server was put back to an earlier day, and somebody is to decide. */
-  #parting: { readonly desk: OpenReplica; readonly parting: Divergence } | undefined;
+  #divergence: { readonly replica: OpenReplica; readonly divergence: Divergence } | undefined;
   /** What could not be kept of jobs that were open before: it lives on this page only, until it can be. */
   #carried: LastWord[] = [];
   #turn = 0;
@@ -95,7 +107,7 @@ export class Outbox {
   /** An edit came into the queue, or the last one was taken back out of it. */
   private queueMoved(before: readonly Pending[], { pending }: JobState): void {
     const last = before[before.length - 1];
-    const replica = this.#open?.desk;
+    const replica = this.#open?.replica;
     if (last && !pending.includes(last)) void replica?.takenBack(last.id);
     if (pending.length > before.length) void replica?.keep().then(() => this.run());
   }
@@ -119,9 +131,9 @@ export class Outbox {
       this.#device,
       about,
       this.#keeper,
-      () => !this.#stopped && this.#open?.desk === replica,
+      () => !this.#stopped && this.#open?.replica === replica,
     );
-    this.#open = { desk: replica, release };
+    this.#open = { replica, release };
     if (kept) {
       this.#keeper.known(kept.pending);
       this.#store.dispatch(rejectedKnown(kept.rejected));
@@ -139,7 +151,7 @@ export class Outbox {
         );
       }
     }
-    this.#pace.answered();
+    this.#backoff.answered();
     await this.run();
   }
 
@@ -154,7 +166,7 @@ export class Outbox {
     this.#carried.push(...this.unkeptOfOpen());
     this.#open?.release();
     this.#open = undefined;
-    this.#parting = undefined;
+    this.#divergence = undefined;
     this.#store.dispatch(jobClosed());
   }
 
@@ -183,21 +195,21 @@ export class Outbox {
     this.#again = true;
     return (this.#running ??= this.rounds().finally(() => {
       this.#running = undefined;
-      if (!this.#stopped) this.#timer = setTimeout(() => void this.run(), this.#pace.next);
+      if (!this.#stopped) this.#timer = setTimeout(() => void this.run(), this.#backoff.next);
     }));
   }
 
   /** Settles conflicts once each has its choice. */
   async settle(): Promise<void> {
-    const replica = this.#open?.desk;
+    const replica = this.#open?.replica;
     if (!replica || replica.state().conflicts.length > 0) return;
-    await makeAnew(attended(replica));
+    await rebasePending(attended(replica));
     await this.run();
   }
 
   /** Somebody decided about what was refused in the open job. */
   async dropRejected(id: Uuid): Promise<void> {
-    const job = this.#open?.desk.job;
+    const job = this.#open?.replica.job;
     this.#store.dispatch(rejectedDropped(id));
     if (job) await this.#device?.dropRejected(job, id).catch(() => undefined);
   }
@@ -206,28 +218,28 @@ export class Outbox {
     while (this.#again && !this.#stopped) {
       this.#again = false;
       clearTimeout(this.#timer);
-      if (await this.openRound()) await this.shelfRound();
+      if (await this.openRound()) await this.closedRound();
       await this.count();
     }
   }
 
   /** @returns whether the server could be reached */
   private async openRound(): Promise<boolean> {
-    const replica = this.#open?.desk;
+    const replica = this.#open?.replica;
     if (!replica) return true;
     // Until somebody decided there is nothing to be done.
-    if (this.#parting?.desk === replica) return true;
+    if (this.#divergence?.replica === replica) return true;
     const watched: Replica = { ...replica, tried: (batch) => (this.link({ state: 'sending' }), replica.tried(batch)) };
     try {
       await exchange(watched, this.#api);
-      this.#pace.answered();
+      this.#backoff.answered();
       this.link({ state: 'idle' });
       return true;
     } catch (error) {
       if (!replica.live() || error instanceof Left) return true;
       if (error instanceof Refused && isDiverged(error, replica)) return this.diverge(replica);
       if (error instanceof Refused && GONE.has(error.code) && replica.state().pending.length === 0) {
-        this.#pace.refused();
+        this.#backoff.refused();
         this.#store.dispatch(jobMissing());
         return true;
       }
@@ -238,12 +250,12 @@ export class Outbox {
   /** @returns whether the server could be reached */
   private failed(error: unknown): boolean {
     if (error instanceof Unreachable) {
-      this.#pace.failed();
+      this.#backoff.failed();
       // Where nothing is known and nobody answers an empty plan would be a lie, so it stays "opening".
       this.link({ state: 'offline' });
       return false;
     }
-    this.#pace.refused();
+    this.#backoff.refused();
     this.link({ state: 'refused', message: error instanceof Refused ? error.message : UNREADABLE });
     return true;
   }
@@ -257,7 +269,7 @@ export class Outbox {
         await rejoin(replica, divergence, new Map());
         this.#again = true;
       } else {
-        this.#parting = { desk: replica, parting: divergence };
+        this.#divergence = { replica, divergence };
         this.#store.dispatch(divergenceFound({ lost: divergence.lost, there: divergence.there }));
       }
       this.link({ state: 'idle' });
@@ -269,21 +281,21 @@ export class Outbox {
 
   /** Somebody decided what is to hold of what the server lost: the device's, unless the server's was chosen. */
   async rejoin(choices: ReadonlyMap<string, Choice>): Promise<void> {
-    const found = this.#parting;
-    if (!found?.desk.live()) return;
-    this.#parting = undefined;
-    await rejoin(found.desk, found.parting, choices);
+    const found = this.#divergence;
+    if (!found?.replica.live()) return;
+    this.#divergence = undefined;
+    await rejoin(found.replica, found.divergence, choices);
     await this.run();
   }
 
   /** What waits of jobs that are not open. What the server will not have of one is told when it is opened. */
-  private async shelfRound(): Promise<void> {
+  private async closedRound(): Promise<void> {
     const device = this.#device;
     if (!device) return;
     await this.keepCarried(device);
     const waiting = await device.waiting().catch(() => undefined);
     for (const [job, { pending }] of waiting ?? []) {
-      const elsewhere = (): boolean => !this.#stopped && this.#open?.desk.job !== job;
+      const elsewhere = (): boolean => !this.#stopped && this.#open?.replica.job !== job;
       if (pending === 0 || !elsewhere()) continue;
       const work = async (): Promise<void> => {
         const replica = await closedReplica(device, job, elsewhere);
@@ -294,7 +306,7 @@ export class Outbox {
         (error: unknown) => error instanceof Unreachable,
       );
       if (!unreached) continue;
-      this.#pace.failed();
+      this.#backoff.failed();
       break;
     }
   }

@@ -17,8 +17,13 @@ export interface ReplicaState {
 }
 
 /**
- * A job as it is worked on with the server: the open one, whose papers lie in the store and on the device, or one that
- * is on the device only. Each change is on the device once its promise is done.
+ * The local copy of a job, kept in step with the server's: of the open one, whose state lies in the store and on the
+ * device, or of one that is on the device only. Each change is on the device once its promise is done.
+ *
+ *   heard(sequence n) ──batch typed──▶ pending ──tried──▶ taken(n + 1)
+ *        ▲    │                           │
+ *        │    └── others' changes ──▶ heard(n + 1), pending rebased on it
+ *        └── rejoined: the server was restored, and its state is taken
  */
 export interface Replica {
   readonly job: Uuid;
@@ -36,7 +41,7 @@ export interface Replica {
   /** @param point up to which all that moved is among the changes */
   heard(point: Point, changes: readonly ServerItem[]): Promise<void>;
   taken(batch: Pending, sequence: number): Promise<void>;
-  /** What waits, made anew. */
+  /** What waits, rebased on what the server has now. */
   rebased(pending: readonly Pending[]): Promise<void>;
   /** What nobody but a person can decide. */
   undecided(conflicts: readonly Conflict[]): void;

@@ -2,7 +2,12 @@ import type { Plan, Uuid } from '@alveus/plan';
 import type { Measured } from '../phrase';
 import type { Book } from '../survey';
 
-/** Whether a setup is dug by: only once a point that is known was shot from it and came out as it must. */
+/**
+ * Whether a setup is dug by: only once a point that is known was shot from it and came out as it must.
+ *
+ *   unset ──backsight──▶ unchecked ──check shot──▶ trusted (within the tolerance) or doubted (outside it)
+ *   trusted ⇄ doubted, by each later check; a setup may be dug by though doubted, once somebody says so (`allTheSame`)
+ */
 
 export interface Check {
   readonly benchmark: Uuid;

@@ -54,7 +54,7 @@ const alike = (mine: ServerItem, theirs: ServerItem | undefined): boolean => sam
 
 /**
  * What is sent to a server that was put back, so that it has again what it lost: what the device has, except for the
- * things of which the server's is to stay; of those the device's goes aside. What waited comes after it, to be made anew.
+ * things of which the server's is to stay; of those the device's is rejected. What waited comes after it, to be rebased.
  */
 export function rejoined(
   lost: readonly Lost[],
@@ -94,7 +94,7 @@ const NEVER = Number.MAX_SAFE_INTEGER;
 
 /**
  * A batch that waited, with revisions that mean nothing any more: the server has others under the same numbers. It fits
- * nowhere, so it is made anew or asked about before it is taken.
+ * nowhere, so it is rebased or asked about before it is taken.
  */
 function unbased(batch: Pending, newId: () => Uuid): Pending {
   const id = newId();

@@ -9,7 +9,13 @@ import { addressOf, keyOf } from './plan';
 import type { Step } from './undo';
 import type { Uuid } from '../values';
 
-/** Edits that wait to be sent, and what to do when the server has moved on under them. */
+/**
+ * Edits that wait to be sent, and what to do when the server has moved on under them.
+ *
+ *   waiting ──server moved on──▶ other fields ──▶ merged
+ *                              ▶ same field, decided before, and theirs unchanged since ──▶ as decided
+ *                              ▶ same field, not decided ──▶ conflict ──choice──▶ decided
+ */
 
 /** Both people's states of one item that cannot be merged by themselves; null where it was removed. */
 export interface Conflict {
@@ -43,7 +49,7 @@ export interface Rebased {
 }
 
 /**
- * Makes waiting edits anew on top of what the server holds now. All that waits for one item is looked at together: what
+ * Rebases waiting edits on what the server holds now. All that waits for one item is looked at together: what
  * both sides changed in different fields is put together; where both changed the same field what was decided holds, and
  * what was not is reported, once, with what each side has in the end. With conflicts left, `pending`
  * must not be used.
@@ -111,7 +117,7 @@ function coursesOf(pending: readonly Pending[]): Map<string, Course[]> {
   return all;
 }
 
-/** How an edit is made anew: not at all since it is done, or but for fields in which the server's is to stay. */
+/** How an edit is rebased: not at all since it is done, or but for fields in which the server's is to stay. */
 type Way = 'done' | ReadonlySet<string>;
 interface Running {
   readonly ways: Way[];

@@ -21,9 +21,9 @@ export interface RejectedBatch {
 
 /**
  * Takes a batch that the server refused out of those that wait, with those that cannot be without it: that change what
- * only it made, or refer to it. The others are made anew as if it had never been.
+ * only it made, or refer to it. The others are rebased as if it had never been.
  * @param held what the server has, by key, for every item that the waiting edits touch
- * @returns what goes aside, in its order, and what still waits
+ * @returns what is rejected, in its order, and what still waits
  */
 export function rejectBatch(
   pending: readonly Pending[],

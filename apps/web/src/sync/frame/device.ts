@@ -223,7 +223,7 @@ const queuesOn = (db: Database) => ({
     await tx.done;
   },
 
-  /** All waiting edits of a job made anew, at once. */
+  /** All waiting edits of a job rebased, at once. */
   async replacePending(job: Uuid, pending: readonly Pending[]): Promise<void> {
     const tx = db.transaction('pending', 'readwrite', { durability: 'strict' });
     await clearJob(tx.store, job);
