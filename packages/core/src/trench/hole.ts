@@ -92,15 +92,20 @@ export function portsOf({ ports, tall, floor }: Hole, form: NodeForm): Ports | u
 /** From the invert of the outlet down to the floor inside, m: as deep as liquid stands in it. */
 export const liquidOf = ({ tall, floor }: Hole, { outlet }: Ports): number => tall - floor - outlet;
 
-/** @param side as its sides are cut @param depth ground over the bottom of the hole, m */
-export function holeAmounts(
-  hole: Hole,
-  side: Side,
-  depth: number,
-  trenches: readonly TrenchAtHole[],
-  pipes: readonly PipeAtHole[],
-): HoleAmounts {
-  const { frame, riser, room, tall } = hole;
+/** What of a hole lies at each height over its bottom, m²; and the heights at which that changes its course. */
+interface Levels {
+  readonly dug: (height: number) => number;
+  readonly solid: (height: number) => number;
+  readonly framed: (height: number) => number;
+  readonly gap: (height: number) => number;
+  /** Between two of these all goes straight up, but where trenches meet the hole. */
+  readonly kinks: readonly number[];
+  /** Where a trench becomes wider than the foot of the hole, or than its side there, between two kinks. */
+  readonly meetings: (from: number, to: number) => number[];
+}
+
+function levelsOf(hole: Hole, side: Side, depth: number, trenches: readonly TrenchAtHole[]): Levels {
+  const { frame, riser, tall } = hole;
   const wall = wallOf(side);
   const under = underOf(hole);
   const top = under + tall;
@@ -144,7 +149,6 @@ export function holeAmounts(
     collar,
     ...trenches.flatMap(({ bottom, spread }) => [bottom, ...(spread?.heights ?? []).map((height) => bottom + height)]),
   ];
-  // Between them all goes straight up, but where a trench becomes wider than the foot of the hole, or than its side there.
   const meetings = (from: number, to: number): number[] =>
     trenches
       .flatMap((trench) => {
@@ -153,15 +157,33 @@ export function holeAmounts(
       })
       .flatMap((over) => rootOf(over, from, to) ?? [])
       .sort((a, b) => a - b);
-  const volume = (of: (height: number) => number, from: number, to: number): number => {
-    if (to <= from) return 0;
-    const knots = [from, ...kinks.filter((kink) => kink > from && kink < to).sort((a, b) => a - b), to];
-    const cuts = knots.flatMap((end, index) => [...meetings(knots[index - 1] ?? end, end), end]);
-    return cuts.slice(1).reduce((sum, end, index) => {
-      const begin = cuts[index] as number;
-      return sum + ((end - begin) / 2) * TWO.reduce((both, share) => both + of(begin + (end - begin) * share), 0);
-    }, 0);
-  };
+  return { dug, solid, framed, gap, kinks, meetings };
+}
+
+/** Gauss's two points a stretch, exact for what goes by the square of the height. */
+function volumeIn({ kinks, meetings }: Levels, of: (height: number) => number, from: number, to: number): number {
+  if (to <= from) return 0;
+  const knots = [from, ...kinks.filter((kink) => kink > from && kink < to).sort((a, b) => a - b), to];
+  const cuts = knots.flatMap((end, index) => [...meetings(knots[index - 1] ?? end, end), end]);
+  return cuts.slice(1).reduce((sum, end, index) => {
+    const begin = cuts[index] as number;
+    return sum + ((end - begin) / 2) * TWO.reduce((both, share) => both + of(begin + (end - begin) * share), 0);
+  }, 0);
+}
+
+/** @param side as its sides are cut @param depth ground over the bottom of the hole, m */
+export function holeAmounts(
+  hole: Hole,
+  side: Side,
+  depth: number,
+  trenches: readonly TrenchAtHole[],
+  pipes: readonly PipeAtHole[],
+): HoleAmounts {
+  const { frame, room } = hole;
+  const under = underOf(hole);
+  const levels = levelsOf(hole, side, depth, trenches);
+  const { dug, solid, framed, gap } = levels;
+  const volume = (of: (height: number) => number, from: number, to: number): number => volumeIn(levels, of, from, to);
   const piped = (from: number, to: number): number =>
     pipes.reduce(
       (sum, { low, radius }) => sum + (areaBelow(to - low, radius) - areaBelow(from - low, radius)) * room,

@@ -24,113 +24,158 @@ const sumIn = (evaluation: Evaluation, { id }: LineResult, key: string): Sum | u
 const runsOf = (evaluation: Evaluation, line: LineResult): readonly RunResult[] =>
   line.order.runs.flatMap(({ id }) => evaluation.runs.get(id) ?? []);
 
+/** What one line takes of one material, and what its figures are explained by. */
+interface MaterialFacts {
+  readonly evaluation: Evaluation;
+  readonly line: LineResult;
+  readonly material: Uuid;
+  readonly sum: Sum;
+  readonly name: string;
+  readonly waste: number;
+  readonly loose: number;
+  readonly density: number;
+  readonly runs: readonly RunResult[];
+  /** That it depends on a figure of the material. */
+  readonly of: (what: string) => readonly Rest[];
+}
+
 export function explainMaterial(evaluation: Evaluation, line: LineResult, ref: MaterialRef): Working | undefined {
   const material = evaluation.plan.material[ref.material];
-  const byArea = ref.figure === 'area';
-  const sum = byArea
-    ? (sumIn(evaluation, line, keyOf({ of: 'sod', material: ref.material })) ??
-      sumIn(evaluation, line, keyOf({ of: 'bales', material: ref.material })))
-    : sumIn(evaluation, line, keyOf({ of: 'material', material: ref.material }));
+  const sum = sumOf(evaluation, line, ref);
   if (!sum) return undefined;
   const name = material?.name ?? sum.name;
-  const [waste, loose, density] = [material?.waste ?? 0, material?.loose ?? 1, material?.density ?? 0];
-  const of = (what: string): readonly Rest[] =>
-    material ? [{ words: `${what} of ${name}`, at: { see: 'material', id: material.id } }] : [];
-  const runs = runsOf(evaluation, line);
+  const facts: MaterialFacts = {
+    evaluation,
+    line,
+    material: ref.material,
+    sum,
+    name,
+    waste: material?.waste ?? 0,
+    loose: material?.loose ?? 1,
+    density: material?.density ?? 0,
+    runs: runsOf(evaluation, line),
+    of: (what) => (material ? [{ words: `${what} of ${name}`, at: { see: 'material', id: material.id } }] : []),
+  };
+  return ref.figure === 'layerPlaced' ? explainLayer(facts, ref.layer) : EXPLAIN[ref.figure](facts);
+}
+
+/** Sod and straw are bought by what they cover, the rest by volume. */
+function sumOf(evaluation: Evaluation, line: LineResult, { figure, material }: MaterialRef): Sum | undefined {
+  if (figure !== 'area') return sumIn(evaluation, line, keyOf({ of: 'material', material }));
+  return (
+    sumIn(evaluation, line, keyOf({ of: 'sod', material })) ?? sumIn(evaluation, line, keyOf({ of: 'bales', material }))
+  );
+}
+
+const EXPLAIN: {
+  readonly [Figure in Exclude<MaterialRef['figure'], 'layerPlaced'>]: (facts: MaterialFacts) => Working;
+} = {
+  placed: explainPlaced,
+  area: explainArea,
+  ordered: explainOrdered,
+  loose: explainLoose,
+  mass: explainMass,
+};
+
+function explainPlaced({ line, sum, name, material }: MaterialFacts): Working {
+  return {
+    title: `${name}: placed`,
+    value: volume(sum.amount),
+    steps: [
+      ...layersOf(sum).map(([layer, placed]): WorkingStep => ({ formula: layer, numbers: [volume(placed)] })),
+      { formula: 'all layers together', numbers: [volume(sum.amount)] },
+    ],
+    source: EXACT,
+    rests: [
+      ...onGaps(line),
+      ...layersOf(sum).map(([layer]) => onFigure(layer, { figure: 'layerPlaced', line: line.id, material, layer })),
+    ],
+  };
+}
+
+function explainLayer({ evaluation, line, sum, name, runs }: MaterialFacts, layer: string): Working {
+  const entries = entriesOf(sum).filter(({ why }) => why === layer);
+  const all = volume(entries.reduce((total, { amount }) => total + amount, 0));
+  return {
+    title: `${name}, ${layer}: placed`,
+    value: all,
+    steps: [...entries.map((entry) => laidAt(entry, evaluation)), { formula: 'all together', numbers: [all] }],
+    source: EXACT,
+    rests: [...onGaps(line), { words: 'depth along the line', at: { see: 'depths' } }, ...onSections(runs)],
+  };
+}
+
+function explainArea({ line, sum, name, waste, runs, of }: MaterialFacts): Working {
+  return {
+    title: `${name}: to order`,
+    value: measured(sum.ordered, 'area'),
+    steps: [
+      {
+        formula: 'ordered = what it covers × (1 + waste)',
+        numbers: [
+          measured(sum.amount, 'area'),
+          ' × (1 + ',
+          measured(waste, 'share'),
+          ') = ',
+          measured(sum.ordered, 'area'),
+        ],
+      },
+    ],
+    source: 'common practice',
+    rests: [...onGaps(line), ...onSections(runs), ...of('waste')],
+  };
+}
+
+function explainOrdered({ line, sum, name, waste, of }: MaterialFacts): Working {
   const moved = sum.moved.reduce((all, { counted }) => all + counted, 0);
-  switch (ref.figure) {
-    case 'placed':
-      return {
-        title: `${name}: placed`,
-        value: volume(sum.amount),
-        steps: [
-          ...layersOf(sum).map(([layer, placed]): WorkingStep => ({ formula: layer, numbers: [volume(placed)] })),
-          { formula: 'all layers together', numbers: [volume(sum.amount)] },
+  return {
+    title: `${name}: placed, with waste`,
+    value: volume(sum.ordered),
+    steps: [
+      {
+        formula: `ordered = ${moved > 0 ? '(placed − moved here)' : 'placed'} × (1 + waste)`,
+        numbers: [
+          ...(moved > 0 ? ['(', volume(sum.amount), ' − ', volume(moved), ')'] : [volume(sum.amount)]),
+          ' × (1 + ',
+          measured(waste, 'share'),
+          ') = ',
+          volume(sum.ordered),
         ],
-        source: EXACT,
-        rests: [
-          ...onGaps(line),
-          ...layersOf(sum).map(([layer]) =>
-            onFigure(layer, { figure: 'layerPlaced', line: line.id, material: ref.material, layer }),
-          ),
-        ],
-      };
-    case 'layerPlaced': {
-      const entries = entriesOf(sum).filter(({ why }) => why === ref.layer);
-      const all = volume(entries.reduce((total, { amount }) => total + amount, 0));
-      return {
-        title: `${name}, ${ref.layer}: placed`,
-        value: all,
-        steps: [...entries.map((entry) => laidAt(entry, evaluation)), { formula: 'all together', numbers: [all] }],
-        source: EXACT,
-        rests: [...onGaps(line), { words: 'depth along the line', at: { see: 'depths' } }, ...onSections(runs)],
-      };
-    }
-    case 'area':
-      return {
-        title: `${name}: to order`,
-        value: measured(sum.ordered, 'area'),
-        steps: [
-          {
-            formula: 'ordered = what it covers × (1 + waste)',
-            numbers: [
-              measured(sum.amount, 'area'),
-              ' × (1 + ',
-              measured(waste, 'share'),
-              ') = ',
-              measured(sum.ordered, 'area'),
-            ],
-          },
-        ],
-        source: 'common practice',
-        rests: [...onGaps(line), ...onSections(runs), ...of('waste')],
-      };
-    case 'ordered':
-      return {
-        title: `${name}: placed, with waste`,
-        value: volume(sum.ordered),
-        steps: [
-          {
-            formula: `ordered = ${moved > 0 ? '(placed − moved here)' : 'placed'} × (1 + waste)`,
-            numbers: [
-              ...(moved > 0 ? ['(', volume(sum.amount), ' − ', volume(moved), ')'] : [volume(sum.amount)]),
-              ' × (1 + ',
-              measured(waste, 'share'),
-              ') = ',
-              volume(sum.ordered),
-            ],
-          },
-        ],
-        source: 'common practice',
-        rests: [...onGaps(line), ...of('waste')],
-      };
-    case 'loose':
-      return {
-        title: `${name}: to order, loose in the truck`,
-        value: volume(sum.ordered * loose),
-        steps: [
-          {
-            formula: 'loose = ordered × loose factor',
-            numbers: [volume(sum.ordered), ' × ', measured(loose, 'plain'), ' = ', volume(sum.ordered * loose)],
-          },
-        ],
-        source: 'common practice',
-        rests: [...onGaps(line), ...of('loose factor')],
-      };
-    case 'mass':
-      return {
-        title: `${name}: weight`,
-        value: measured(sum.mass, 'mass'),
-        steps: [
-          {
-            formula: 'weight = ordered × density as placed',
-            numbers: [volume(sum.ordered), ' × ', measured(density, 'density'), ' = ', measured(sum.mass, 'mass')],
-          },
-        ],
-        source: 'common practice',
-        rests: [...onGaps(line), ...of('density')],
-      };
-  }
+      },
+    ],
+    source: 'common practice',
+    rests: [...onGaps(line), ...of('waste')],
+  };
+}
+
+function explainLoose({ line, sum, name, loose, of }: MaterialFacts): Working {
+  return {
+    title: `${name}: to order, loose in the truck`,
+    value: volume(sum.ordered * loose),
+    steps: [
+      {
+        formula: 'loose = ordered × loose factor',
+        numbers: [volume(sum.ordered), ' × ', measured(loose, 'plain'), ' = ', volume(sum.ordered * loose)],
+      },
+    ],
+    source: 'common practice',
+    rests: [...onGaps(line), ...of('loose factor')],
+  };
+}
+
+function explainMass({ line, sum, name, density, of }: MaterialFacts): Working {
+  return {
+    title: `${name}: weight`,
+    value: measured(sum.mass, 'mass'),
+    steps: [
+      {
+        formula: 'weight = ordered × density as placed',
+        numbers: [volume(sum.ordered), ' × ', measured(density, 'density'), ' = ', measured(sum.mass, 'mass')],
+      },
+    ],
+    source: 'common practice',
+    rests: [...onGaps(line), ...of('density')],
+  };
 }
 
 function laidAt({ where, amount }: Entry, { runs, nodes }: Evaluation): WorkingStep {

@@ -15,153 +15,167 @@ type SoilRef = Extract<
 const volume = (value: number): Measured => measured(value, 'volume');
 const EXACT = 'geometry: exact over each stretch of straight ground and grade';
 
+/** A line, and what its figures are explained by. */
+interface SoilFacts {
+  readonly evaluation: Evaluation;
+  readonly line: LineResult;
+  readonly runs: readonly RunResult[];
+  readonly q: LineResult['soil'];
+  readonly rests: readonly Rest[];
+}
+
 /** What a line digs and puts back: each amount from the runs it is made of. */
 export function explainSoil(evaluation: Evaluation, line: LineResult, ref: SoilRef): Working {
   const runs = line.order.runs.map((run) => evaluation.runs.get(run.id) as RunResult);
-  const q = line.soil;
-  const { native } = evaluation;
   const rests: readonly Rest[] = [
     ...onGaps(line),
     { words: 'depth along the line', at: { see: 'depths' } },
     ...onSections(runs),
   ];
+  return EXPLAIN[ref.figure]({ evaluation, line, runs, q: line.soil, rests });
+}
 
-  switch (ref.figure) {
-    case 'excavation': {
-      const steps = perRun(
-        runs,
-        (run) => run.trench?.amounts?.excavation,
-        (run, amount) => {
-          const length = run.length - (run.trench?.missing ?? 0);
-          const width = run.trench?.width ?? 0;
-          if (run.trench?.sides || run.trench?.strips)
-            return [
-              ...shapedWords(run),
-              measured(amount / length, 'area'),
-              ' average × ',
-              measured(length, 'distance'),
-              ' = ',
-              volume(amount),
-            ];
-          return [
-            measured(length, 'distance'),
+const EXPLAIN: { readonly [Figure in SoilRef['figure']]: (facts: SoilFacts) => Working } = {
+  excavation: explainExcavation,
+  pipeDisplaced: explainPipeDisplaced,
+  nativeReturned: explainNativeReturned,
+  spoilBank: explainSpoilBank,
+  spoilLoose: explainSpoilLoose,
+};
+
+function explainExcavation({ runs, q, rests }: SoilFacts): Working {
+  const steps = perRun(
+    runs,
+    (run) => run.trench?.amounts?.excavation,
+    (run, amount) => {
+      const length = run.length - (run.trench?.missing ?? 0);
+      const width = run.trench?.width ?? 0;
+      if (run.trench?.sides || run.trench?.strips)
+        return [
+          ...shapedWords(run),
+          measured(amount / length, 'area'),
+          ' average × ',
+          measured(length, 'distance'),
+          ' = ',
+          volume(amount),
+        ];
+      return [
+        measured(length, 'distance'),
+        ' × ',
+        measured(width, 'thickness'),
+        ' wide × ',
+        measured(amount / (length * width), 'depth'),
+        ' average depth = ',
+        volume(amount),
+      ];
+    },
+  );
+  return {
+    title: 'Excavation',
+    value: volume(q.excavation),
+    steps: sum(
+      withHoles(steps, runs, (run) => run.trench?.amounts?.excavation, q.excavation),
+      volume(q.excavation),
+    ),
+    source: EXACT,
+    rests,
+  };
+}
+
+function explainPipeDisplaced({ runs, q }: SoilFacts): Working {
+  const steps = perRun(
+    runs,
+    (run) => run.trench?.amounts?.pipe,
+    (run, amount) =>
+      run.trench?.strips
+        ? ['all pipes in its trench, where it is dug for it = ', volume(amount)]
+        : [
+            'outside ',
+            measured(run.pipe?.outside ?? 0, 'fine'),
+            ', circle ',
+            measured((Math.PI * (run.pipe?.outside ?? 0) ** 2) / 4, 'area'),
             ' × ',
-            measured(width, 'thickness'),
-            ' wide × ',
-            measured(amount / (length * width), 'depth'),
-            ' average depth = ',
+            measured(run.length, 'distance'),
+            ' in the ground = ',
             volume(amount),
-          ];
-        },
-      );
-      return {
-        title: 'Excavation',
-        value: volume(q.excavation),
-        steps: sum(
-          withHoles(steps, runs, (run) => run.trench?.amounts?.excavation, q.excavation),
+          ],
+  );
+  return {
+    title: 'Displaced by the pipe',
+    value: volume(q.pipeDisplaced),
+    steps: sum(
+      withHoles(steps, runs, (run) => run.trench?.amounts?.pipe, q.pipeDisplaced),
+      volume(q.pipeDisplaced),
+    ),
+    source: EXACT,
+    rests: onRuns('pipe and length of', runs),
+  };
+}
+
+function explainNativeReturned({ evaluation, line, runs, q, rests }: SoilFacts): Working {
+  const bought = boughtIn(runs, holesIn(evaluation, line));
+  return {
+    title: 'Native backfill, placed',
+    value: volume(q.nativeReturned),
+    steps: [
+      {
+        formula: `excavation − pipe − ${q.structures > 0 ? 'structures − ' : ''}bought layers`,
+        numbers: [
           volume(q.excavation),
-        ),
-        source: EXACT,
-        rests,
-      };
-    }
-    case 'pipeDisplaced': {
-      const steps = perRun(
-        runs,
-        (run) => run.trench?.amounts?.pipe,
-        (run, amount) =>
-          run.trench?.strips
-            ? ['all pipes in its trench, where it is dug for it = ', volume(amount)]
-            : [
-                'outside ',
-                measured(run.pipe?.outside ?? 0, 'fine'),
-                ', circle ',
-                measured((Math.PI * (run.pipe?.outside ?? 0) ** 2) / 4, 'area'),
-                ' × ',
-                measured(run.length, 'distance'),
-                ' in the ground = ',
-                volume(amount),
-              ],
-      );
-      return {
-        title: 'Displaced by the pipe',
-        value: volume(q.pipeDisplaced),
-        steps: sum(
-          withHoles(steps, runs, (run) => run.trench?.amounts?.pipe, q.pipeDisplaced),
+          ' − ',
           volume(q.pipeDisplaced),
-        ),
-        source: EXACT,
-        rests: onRuns('pipe and length of', runs),
-      };
-    }
-    case 'nativeReturned': {
-      const bought = boughtIn(runs, holesIn(evaluation, line));
-      return {
-        title: 'Native backfill, placed',
-        value: volume(q.nativeReturned),
-        steps: [
-          {
-            formula: `excavation − pipe − ${q.structures > 0 ? 'structures − ' : ''}bought layers`,
-            numbers: [
-              volume(q.excavation),
-              ' − ',
-              volume(q.pipeDisplaced),
-              ...(q.structures > 0 ? [' − ', volume(q.structures)] : []),
-              ' − ',
-              volume(bought),
-              ' = ',
-              volume(q.nativeReturned),
-            ],
-          },
+          ...(q.structures > 0 ? [' − ', volume(q.structures)] : []),
+          ' − ',
+          volume(bought),
+          ' = ',
+          volume(q.nativeReturned),
         ],
-        source: 'geometry',
-        rests,
-      };
-    }
-    case 'spoilBank':
-      return {
-        title: 'Spoil, in the ground',
-        value: volume(q.spoilBank),
-        steps: [
-          {
-            formula: 'native needed in the ground = placed ÷ (1 − shrink)',
-            numbers: [
-              volume(q.nativeReturned),
-              ' ÷ (1 − ',
-              measured(native.shrink, 'share'),
-              ') = ',
-              volume(q.nativeBank),
-            ],
-          },
-          {
-            formula: q.swales > 0 ? 'spoil = excavation + swales − that' : 'spoil = excavation − that',
-            numbers: [
-              volume(q.excavation),
-              ...(q.swales > 0 ? [' + ', volume(q.swales)] : []),
-              ' − ',
-              volume(q.nativeBank),
-              ' = ',
-              volume(q.spoilBank),
-            ],
-          },
+      },
+    ],
+    source: 'geometry',
+    rests,
+  };
+}
+
+function explainSpoilBank({ evaluation: { native }, line, q }: SoilFacts): Working {
+  return {
+    title: 'Spoil, in the ground',
+    value: volume(q.spoilBank),
+    steps: [
+      {
+        formula: 'native needed in the ground = placed ÷ (1 − shrink)',
+        numbers: [volume(q.nativeReturned), ' ÷ (1 − ', measured(native.shrink, 'share'), ') = ', volume(q.nativeBank)],
+      },
+      {
+        formula: q.swales > 0 ? 'spoil = excavation + swales − that' : 'spoil = excavation − that',
+        numbers: [
+          volume(q.excavation),
+          ...(q.swales > 0 ? [' + ', volume(q.swales)] : []),
+          ' − ',
+          volume(q.nativeBank),
+          ' = ',
+          volume(q.spoilBank),
         ],
-        source: 'common practice',
-        rests: [...onGaps(line), { words: `shrink of ${native.name}`, at: { see: 'native' } }],
-      };
-    case 'spoilLoose':
-      return {
-        title: 'Spoil, loose in the truck',
-        value: volume(q.spoilLoose),
-        steps: [
-          {
-            formula: 'loose = bank × (1 + swell)',
-            numbers: [volume(q.spoilBank), ' × (1 + ', measured(native.swell, 'share'), ') = ', volume(q.spoilLoose)],
-          },
-        ],
-        source: 'common practice',
-        rests: [...onGaps(line), { words: `swell of ${native.name}`, at: { see: 'native' } }],
-      };
-  }
+      },
+    ],
+    source: 'common practice',
+    rests: [...onGaps(line), { words: `shrink of ${native.name}`, at: { see: 'native' } }],
+  };
+}
+
+function explainSpoilLoose({ evaluation: { native }, line, q }: SoilFacts): Working {
+  return {
+    title: 'Spoil, loose in the truck',
+    value: volume(q.spoilLoose),
+    steps: [
+      {
+        formula: 'loose = bank × (1 + swell)',
+        numbers: [volume(q.spoilBank), ' × (1 + ', measured(native.swell, 'share'), ') = ', volume(q.spoilLoose)],
+      },
+    ],
+    source: 'common practice',
+    rests: [...onGaps(line), { words: `swell of ${native.name}`, at: { see: 'native' } }],
+  };
 }
 
 /** Holes that are dug with the line. */

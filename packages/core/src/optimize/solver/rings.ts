@@ -14,52 +14,40 @@ const LARGEST = 4_000_000;
 /** Nothing can be said: it took too long. */
 export class OutOfTime extends Error {}
 
-/** @returns the levels; nothing where not all limits can be kept @throws OutOfTime */
-export function aroundRings({
-  least,
-  most,
-  cost,
-  from,
-  to,
-  riseLeast,
-  riseMost,
-  under,
-  over,
-  bent,
-}: Forest): Float64Array | undefined {
-  const count = least.length;
-  const limits = new Map<string, { min?: number; max?: number }>();
-  const levels = Array.from({ length: count }, (): Map<string, number> => new Map());
-  const add = (
-    name: string,
-    shares: readonly (readonly [number, number])[],
-    is: 'min' | 'max',
-    value: number,
-  ): void => {
+/** The program as its solver takes it: limits by name, and for each level its share in them. */
+class Tableau {
+  readonly limits = new Map<string, { min?: number; max?: number }>();
+  readonly levels: readonly Map<string, number>[];
+
+  constructor(private readonly least: Float64Array) {
+    this.levels = Array.from({ length: least.length }, () => new Map<string, number>());
+  }
+
+  add(name: string, shares: readonly (readonly [number, number])[], is: 'min' | 'max', value: number): void {
     // The program knows no negative levels: each is told over the least that it can be.
     let over = value;
     for (const [level, share] of shares) {
-      over -= share * (least[level] as number);
-      levels[level]?.set(name, share);
+      over -= share * (this.least[level] as number);
+      this.levels[level]?.set(name, share);
     }
-    limits.set(name, { [is]: over });
-  };
-  for (let level = 0; level < count; level += 1) {
-    levels[level]?.set('cost', cost[level] as number);
-    add(`most ${level}`, [[level, 1]], 'max', most[level] as number);
+    this.limits.set(name, { [is]: over });
+  }
+}
+
+/** The limits of the levels, and of the links between them. */
+function addLimits(tableau: Tableau, { most, cost, from, to, riseLeast, riseMost, under, over }: Forest): void {
+  for (let level = 0; level < most.length; level += 1) {
+    tableau.levels[level]?.set('cost', cost[level] as number);
+    tableau.add(`most ${level}`, [[level, 1]], 'max', most[level] as number);
   }
   const points = (name: string, { start, at, level }: Chains, link: number, is: 'min' | 'max'): void => {
     for (let point = start[link] as number; point < (start[link + 1] as number); point += 1) {
       const share = at[point] as number;
-      add(
-        `${name} ${point}`,
-        [
-          [from[link] as number, 1 - share],
-          [to[link] as number, share],
-        ],
-        is,
-        level[point] as number,
-      );
+      const shares = [
+        [from[link] as number, 1 - share],
+        [to[link] as number, share],
+      ] as const;
+      tableau.add(`${name} ${point}`, shares, is, level[point] as number);
     }
   };
   for (let link = 0; link < from.length; link += 1) {
@@ -67,12 +55,16 @@ export function aroundRings({
       [to[link] as number, 1],
       [from[link] as number, -1],
     ] as const;
-    add(`rise ${link}`, apart, 'min', riseLeast[link] as number);
-    add(`fall ${link}`, apart, 'max', riseMost[link] as number);
+    tableau.add(`rise ${link}`, apart, 'min', riseLeast[link] as number);
+    tableau.add(`fall ${link}`, apart, 'max', riseMost[link] as number);
     points('under', under, link, 'max');
     points('over', over, link, 'min');
   }
-  const bends = bent.map(({ a, b, planes }, index): [string, Map<string, number>] => {
+}
+
+/** A variable for each cost that is not straight: no less than any of its planes. */
+function bendsIn({ limits, levels }: Tableau, { bent, least, most }: Forest): [string, Map<string, number>][] {
+  return bent.map(({ a, b, planes }, index) => {
     const name = `bent ${index}`;
     // A cost may be less than nothing, and the program knows no such number: it is told over the least it can be.
     const lowest = Math.min(...planes.map((plane) => valueOf(plane, a, b, least, most)));
@@ -95,6 +87,16 @@ export function aroundRings({
     });
     return [name, own];
   });
+}
+
+/** @returns the levels; nothing where not all limits can be kept @throws OutOfTime */
+export function aroundRings(forest: Forest): Float64Array | undefined {
+  const { least } = forest;
+  const count = least.length;
+  const tableau = new Tableau(least);
+  addLimits(tableau, forest);
+  const bends = bendsIn(tableau, forest);
+  const { limits, levels } = tableau;
   if (limits.size * (count + bends.length) > LARGEST) throw new OutOfTime('too large a ring');
   const found = solve(
     {
