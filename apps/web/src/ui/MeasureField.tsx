@@ -42,24 +42,19 @@ export interface MeasureFieldProps {
 
 type Read = { readonly value: number | undefined } | { readonly problem: string };
 
-/**
- * A measurement, typed as crews write it in any unit. A text that is not understood stays as it was typed, with
- * what was expected beside it, and the value before stays in force.
- */
-export function MeasureField(props: MeasureFieldProps) {
-  const {
-    label,
-    quantity,
-    value,
-    onChange,
-    when = 'typing',
-    optional = false,
-    limit,
-    check,
-    onValid,
-    nudge,
-    onNudge,
-  } = props;
+/** What is typed in a field, what it is read as, and what is handed on. */
+function useMeasureText({
+  quantity,
+  value,
+  onChange,
+  when = 'typing',
+  optional = false,
+  limit,
+  check,
+  onValid,
+  nudge,
+  onNudge,
+}: MeasureFieldProps) {
   const { system, fraction } = useUnits();
   const say = usePrint();
   const shown = value === undefined ? '' : print(value, quantity, system, { fraction, typed: true });
@@ -123,13 +118,24 @@ export function MeasureField(props: MeasureFieldProps) {
     (onNudge ?? onChange)(next);
   };
 
-  const unit = unitName(quantity, system);
-  const asked = text === shown || text === meant ? undefined : suggestion(text, quantity, system);
   const accept = (answer: string): void => {
     setMeant(answer);
     type(answer, answer);
     if (when === 'leaving') hand(answer, answer);
   };
+  return { text, shown, meant, error, type, leave, nudged, accept };
+}
+
+/**
+ * A measurement, typed as crews write it in any unit. A text that is not understood stays as it was typed, with
+ * what was expected beside it, and the value before stays in force.
+ */
+export function MeasureField(props: MeasureFieldProps) {
+  const { label, quantity, nudge } = props;
+  const { system } = useUnits();
+  const { text, shown, meant, error, type, leave, nudged, accept } = useMeasureText(props);
+  const unit = unitName(quantity, system);
+  const asked = text === shown || text === meant ? undefined : suggestion(text, quantity, system);
   const literal = parse(text, quantity, system);
   // A slope is laid by per cent, however it was typed.
   const echo =

@@ -1,6 +1,7 @@
 import type { Evaluation, NodeSpot, Spot, System } from '@alveus/core';
 import { isDrawn, networkSpots, print, snapped, unitSize } from '@alveus/core';
 import type { Uuid } from '@alveus/plan';
+import type { RefObject } from 'react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useTones } from '../../theme/ThemeProvider';
@@ -10,7 +11,7 @@ import { nodeAt, runAt } from './hits';
 import type { Judgement } from './Judged';
 import { Picture } from './Picture';
 import type { Strips } from './Strips';
-import type { Touched } from './useSketchGestures';
+import type { Gestures, Touched } from './useSketchGestures';
 import { useSketchGestures } from './useSketchGestures';
 import type { SketchView } from './view';
 import { fitView, laid, movedView, toSite } from './view';
@@ -39,10 +40,60 @@ interface PlanSketchProps {
   onLetGo: () => void;
 }
 
+interface Looking {
+  readonly surface: RefObject<HTMLElement | null>;
+  readonly picture: RefObject<HTMLElement | null>;
+  readonly spots: ReadonlyMap<Uuid, NodeSpot>;
+  readonly size: { readonly width: number; readonly height: number };
+  readonly view: SketchView;
+  readonly drawnZoom: number;
+  readonly onView: (view: SketchView) => void;
+}
+
+/** What fingers do: choose, place, and drag the chosen node. */
+function useHands(
+  props: PlanSketchProps,
+  { surface, picture, spots, size, view, drawnZoom, onView }: Looking,
+): Gestures {
+  const { evaluation, system, chosen, onChoose, onPlace, onDragNode, onDropNode, onLetGo } = props;
+  const { plan } = evaluation;
+  const unit = unitSize('distance', system);
+  const sketchAt = (view: SketchView) => ({ evaluation, spots, view, size });
+  const snap = ({ x, y, view }: Touched, but?: Uuid): Spot => {
+    const others = [...spots].flatMap(([id, spot]): NodeSpot[] => (id === but ? [] : [spot]));
+    return snapped(toSite(view, size, x, y), undefined, others, 14 / view.zoom, unit);
+  };
+  const node = chosen && 'node' in chosen ? chosen.node : undefined;
+  return useSketchGestures(surface, picture, {
+    view,
+    size,
+    drawnZoom,
+    onView,
+    onTap: (at) => {
+      const sketch = sketchAt(at.view);
+      const tapped = nodeAt(sketch, at);
+      if (onPlace) {
+        // What is placed lies where the finger was: the picture does not move under it.
+        onView(at.view);
+        return onPlace(tapped === undefined ? snap(at) : (spots.get(tapped) as NodeSpot));
+      }
+      onChoose(tapped !== undefined ? { node: tapped } : (runAt(sketch, at) ?? null));
+    },
+    onGrab: (at) =>
+      !onPlace && node !== undefined && plan.nodePlace[node] !== undefined && nodeAt(sketchAt(at.view), at) === node,
+    onDrag: (at) => node !== undefined && onDragNode(node, snap(at, node)),
+    onDrop: (at) => {
+      onView(at.view);
+      if (node !== undefined) onDropNode(node, snap(at, node));
+    },
+    onLetGo,
+  });
+}
+
 /** The network on a scaled plan. Drag and pinch, or wheel, to look around; tap a node or a run to choose it; drag the chosen node. */
 export function PlanSketch(props: PlanSketchProps) {
   const { evaluation, height, system, chosen, judgement, strips, prompt } = props;
-  const { onChoose, onPlace, onDragNode, onDropNode, onLetGo } = props;
+  const node = chosen && 'node' in chosen ? chosen.node : undefined;
   const tones = useTones();
   const [width, onLayout] = useDrawingWidth();
   const [looked, setLooked] = useState<SketchView>();
@@ -57,37 +108,7 @@ export function PlanSketch(props: PlanSketchProps) {
   const shown = useDeferredValue(view);
   const drawn = useDrawn(shown, size);
 
-  const sketchAt = (view: SketchView) => ({ evaluation, spots, view, size });
-  const snap = ({ x, y, view }: Touched, but?: Uuid): Spot => {
-    const others = [...spots].flatMap(([id, spot]): NodeSpot[] => (id === but ? [] : [spot]));
-    return snapped(toSite(view, size, x, y), undefined, others, 14 / view.zoom, unit);
-  };
-  const node = chosen && 'node' in chosen ? chosen.node : undefined;
-  const gestures = useSketchGestures(surface, picture, {
-    view,
-    size,
-    drawnZoom: drawn.zoom,
-    onView: setLooked,
-    onTap: (at) => {
-      const sketch = sketchAt(at.view);
-      const tapped = nodeAt(sketch, at);
-      if (onPlace) {
-        // What is placed lies where the finger was: the picture does not move under it.
-        setLooked(at.view);
-        return onPlace(tapped === undefined ? snap(at) : (spots.get(tapped) as NodeSpot));
-      }
-      onChoose(tapped !== undefined ? { node: tapped } : (runAt(sketch, at) ?? null));
-    },
-    onGrab: (at) =>
-      !onPlace && node !== undefined && plan.nodePlace[node] !== undefined && nodeAt(sketchAt(at.view), at) === node,
-    onDrag: (at) => node !== undefined && onDragNode(node, snap(at, node)),
-    onDrop: (at) => {
-      setLooked(at.view);
-      if (node !== undefined) onDropNode(node, snap(at, node));
-    },
-    onLetGo,
-  });
-
+  const gestures = useHands(props, { surface, picture, spots, size, view, drawnZoom: drawn.zoom, onView: setLooked });
   const step = (gesture: Partial<{ dx: number; dy: number; scale: number }>): void =>
     setLooked(movedView(gestures.seen(), size, { dx: 0, dy: 0, scale: 1, x: width / 2, y: height / 2, ...gesture }));
   const showAll = (): void => {
@@ -141,18 +162,30 @@ export function PlanSketch(props: PlanSketchProps) {
         <Furniture zoom={view.zoom} unit={unit} words={words} />
       </View>
       {prompt ? <Prompt {...prompt} /> : null}
-      {prompt || isDrawn(plan) || spots.size === 0 ? null : (
-        <View style={[styles.note, { backgroundColor: tones.card }]} pointerEvents="none">
-          <Words size="small" tone="muted">
-            Lengths to scale, directions not
-          </Words>
-        </View>
-      )}
-      <View style={[styles.buttons, { backgroundColor: tones.card, borderColor: tones.line }]}>
-        <IconButton name="plus" label="Zoom in" onPress={() => step({ scale: 1.4 })} />
-        <IconButton name="minus" label="Zoom out" onPress={() => step({ scale: 1 / 1.4 })} />
-        <IconButton name="whole" label="Show all" onPress={showAll} />
-      </View>
+      {prompt || isDrawn(plan) || spots.size === 0 ? null : <NotToScale />}
+      <Zoom onStep={step} onAll={showAll} />
+    </View>
+  );
+}
+
+function NotToScale() {
+  const tones = useTones();
+  return (
+    <View style={[styles.note, { backgroundColor: tones.card }]} pointerEvents="none">
+      <Words size="small" tone="muted">
+        Lengths to scale, directions not
+      </Words>
+    </View>
+  );
+}
+
+function Zoom({ onStep, onAll }: { onStep: (gesture: { scale: number }) => void; onAll: () => void }) {
+  const tones = useTones();
+  return (
+    <View style={[styles.buttons, { backgroundColor: tones.card, borderColor: tones.line }]}>
+      <IconButton name="plus" label="Zoom in" onPress={() => onStep({ scale: 1.4 })} />
+      <IconButton name="minus" label="Zoom out" onPress={() => onStep({ scale: 1 / 1.4 })} />
+      <IconButton name="whole" label="Show all" onPress={onAll} />
     </View>
   );
 }

@@ -78,84 +78,13 @@ const CLEAR = { every: 12, beside: 3 };
  * the chosen first. What finds none is left out until one looks closer. Names keep off pipes and utilities where they can;
  * lengths are left out where they cannot.
  */
-export function labelsOf({
-  plan,
-  placed,
-  runs,
-  utilities,
-  chosen,
-  window,
-  frame,
-  system,
-  judgement,
-}: LabelsOf): Label[] {
-  const taken = new Crowd();
-  taken.add({
-    left: frame.right - BUTTONS.width,
-    right: frame.right,
-    top: frame.bottom - BUTTONS.height,
-    bottom: frame.bottom,
-  });
-  taken.add({
-    left: frame.left,
-    right: frame.left + FURNITURE.width,
-    top: frame.bottom - FURNITURE.height,
-    bottom: frame.bottom,
-  });
-  for (const { x, y } of placed.values()) taken.add(boxRound(x, y, NODE));
-  for (const { a } of utilities) taken.add(boxRound(a.x, a.y, UTILITY_MARK));
-  const lines = new Crowd();
-  for (const { a, b } of [...runs, ...utilities]) {
-    const seen = shareIn(window, a, b);
-    const step = CLEAR.every / Math.hypot(b.x - a.x, b.y - a.y);
-    if (seen)
-      for (let at = Math.max(step, seen.from); at < Math.min(1 - step / 2, seen.to); at += step)
-        lines.add(boxRound(a.x + (b.x - a.x) * at, a.y + (b.y - a.y) * at, CLEAR.beside));
-  }
-  const here = chosen === undefined ? undefined : placed.get(chosen);
-  if (here) taken.add({ left: here.x + 10, right: here.x + 80, top: here.y + 10, bottom: here.y + 26 });
-  const inFrame = (box: Box): boolean => box.left > frame.left + 2 && box.right < frame.right - 2;
-
-  const labels: Label[] = [];
-  const put = (
-    key: string,
-    text: string,
-    strong: boolean,
-    stands: readonly Stand[],
-    severity?: Severity,
-    /** Where it stands if need be; the first of the others that is free, unless told. */
-    otherwise: readonly Stand[] = stands,
-  ): boolean => {
-    const wide = text.length * LETTER;
-    const boxAt = ({ x, y, anchor }: Stand): Box => {
-      const left = anchor === 'start' ? x : anchor === 'end' ? x - wide : x - wide / 2;
-      return { left, right: left + wide, top: y - drawn(12), bottom: y + drawn(4) };
-    };
-    // A name goes over the edge only where its node does.
-    const some = stands.some((stand) => inFrame(boxAt(stand)));
-    const isFree = (box: Box): boolean => !(some && !inFrame(box)) && !taken.meets(box);
-    const clear = stands.find((stand) => {
-      const box = boxAt(stand);
-      return isFree(box) && !lines.meets(box);
-    });
-    const at = clear ?? (strong ? otherwise.find((stand) => isFree(boxAt(stand))) : undefined);
-    if (!at) return false;
-    taken.add(boxAt(at));
-    labels.push({ key, at, text, strong, ...(severity ? { severity } : {}) });
-    return true;
-  };
+export function labelsOf(of: LabelsOf): Label[] {
+  const { plan, placed, runs, chosen, window, system, judgement } = of;
+  const places = new Places(of);
   for (const { run, a, b } of runs) {
+    const say = sayAlong(places, run.id, a, b);
     const trouble = judgement?.troubles.runs.get(run.id);
     const water = judgement?.rest.runs.get(run.id);
-    const say = (what: string, text: string, severity?: Severity): boolean => {
-      const along = ALONG.map((share) => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share }));
-      // Off the pipes. Only what must be put right and finds no room stands over its own, rather than over another's, or not at all.
-      const over =
-        severity === 'stop' || severity === 'fix'
-          ? along.map(({ x, y }): Stand => ({ x, y: y + drawn(4), anchor: 'middle' }))
-          : [];
-      return put(`${run.id} ${what}`, text, true, along.flatMap(beside), severity, over);
-    };
     // Where there is no room to say how many more there are, the gravest is said by itself.
     if (trouble && !say('trouble', troubleWords(trouble), trouble.severity))
       say('trouble', troubleWords({ ...trouble, more: 0 }), trouble.severity);
@@ -164,21 +93,96 @@ export function labelsOf({
   }
   for (const [id, { x, y }] of placed) {
     const trouble = judgement?.troubles.nodes.get(id);
-    const text = trouble ? troubleWords(trouble) : '';
-    if (trouble) put(`${id} trouble`, text, true, around({ x, y }), trouble.severity);
+    if (trouble) places.put(`${id} trouble`, troubleWords(trouble), true, around({ x, y }), trouble.severity);
   }
   const nodes = [...placed].sort(([a], [b]) => Number(b === chosen) - Number(a === chosen));
   for (const [id, { x, y }] of nodes) {
     const name = plan.node[id]?.name ?? '';
-    if (name) put(id, name, true, around({ x, y }));
+    if (name) places.put(id, name, true, around({ x, y }));
   }
   for (const { run, a, b, service } of runs) {
     const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
     if (!within(window, middle)) continue;
     const text = `${serviceOf(service).letters} ${print(run.length, 'distance', system).replace(/\.00? /, ' ')}`;
-    put(run.id, text, false, beside(middle));
+    places.put(run.id, text, false, beside(middle));
   }
-  return labels;
+  return places.labels;
+}
+
+/** Says something of a run beside it. @returns whether it found room */
+const sayAlong =
+  (places: Places, run: Uuid, a: Spot, b: Spot) =>
+  (what: string, text: string, severity?: Severity): boolean => {
+    const along = ALONG.map((share) => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share }));
+    // Off the pipes. Only what must be put right and finds no room stands over its own, rather than over another's, or not at all.
+    const over =
+      severity === 'stop' || severity === 'fix'
+        ? along.map(({ x, y }): Stand => ({ x, y: y + drawn(4), anchor: 'middle' }))
+        : [];
+    return places.put(`${run} ${what}`, text, true, along.flatMap(beside), severity, over);
+  };
+
+/** The labels so far, and where there is room for more: off what is drawn, and in the frame. */
+class Places {
+  readonly labels: Label[] = [];
+  readonly #taken = new Crowd();
+  readonly #lines = new Crowd();
+
+  constructor(private readonly of: LabelsOf) {
+    const { placed, utilities, chosen, frame } = of;
+    const { right, bottom, left } = frame;
+    this.#taken.add({ left: right - BUTTONS.width, right, top: bottom - BUTTONS.height, bottom });
+    this.#taken.add({ left, right: left + FURNITURE.width, top: bottom - FURNITURE.height, bottom });
+    for (const { x, y } of placed.values()) this.#taken.add(boxRound(x, y, NODE));
+    for (const { a } of utilities) this.#taken.add(boxRound(a.x, a.y, UTILITY_MARK));
+    this.addLines();
+    const here = chosen === undefined ? undefined : placed.get(chosen);
+    if (here) this.#taken.add({ left: here.x + 10, right: here.x + 80, top: here.y + 10, bottom: here.y + 26 });
+  }
+
+  private addLines(): void {
+    const { runs, utilities, window } = this.of;
+    for (const { a, b } of [...runs, ...utilities]) {
+      const seen = shareIn(window, a, b);
+      const step = CLEAR.every / Math.hypot(b.x - a.x, b.y - a.y);
+      if (seen)
+        for (let at = Math.max(step, seen.from); at < Math.min(1 - step / 2, seen.to); at += step)
+          this.#lines.add(boxRound(a.x + (b.x - a.x) * at, a.y + (b.y - a.y) * at, CLEAR.beside));
+    }
+  }
+
+  /**
+   * @param otherwise where it stands if need be; the first of the others that is free, unless said
+   * @returns whether it found room
+   */
+  put(
+    key: string,
+    text: string,
+    strong: boolean,
+    stands: readonly Stand[],
+    severity?: Severity,
+    otherwise: readonly Stand[] = stands,
+  ): boolean {
+    const { frame } = this.of;
+    const inFrame = (box: Box): boolean => box.left > frame.left + 2 && box.right < frame.right - 2;
+    const wide = text.length * LETTER;
+    const boxAt = ({ x, y, anchor }: Stand): Box => {
+      const left = anchor === 'start' ? x : anchor === 'end' ? x - wide : x - wide / 2;
+      return { left, right: left + wide, top: y - drawn(12), bottom: y + drawn(4) };
+    };
+    // A name goes over the edge only where its node does.
+    const some = stands.some((stand) => inFrame(boxAt(stand)));
+    const isFree = (box: Box): boolean => !(some && !inFrame(box)) && !this.#taken.meets(box);
+    const clear = stands.find((stand) => {
+      const box = boxAt(stand);
+      return isFree(box) && !this.#lines.meets(box);
+    });
+    const at = clear ?? (strong ? otherwise.find((stand) => isFree(boxAt(stand))) : undefined);
+    if (!at) return false;
+    this.#taken.add(boxAt(at));
+    this.labels.push({ key, at, text, strong, ...(severity ? { severity } : {}) });
+    return true;
+  }
 }
 
 /** Where along a run its words may stand, the likeliest first. */

@@ -37,6 +37,20 @@ const STILL = 7;
 /** How long a wheel is still before it has come to rest, ms. */
 const WHEEL_REST = 120;
 
+/** Where a pinch was last. */
+interface Pinch {
+  readonly scale: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A wheel with Ctrl zooms as a wheel without. */
+const OPTIONS = {
+  eventOptions: { passive: false },
+  drag: { filterTaps: true, tapsThreshold: STILL, threshold: STILL, pointer: { keys: false } },
+  pinch: { pinchOnWheel: false },
+} as const;
+
 /**
  * Fingers, mouse and wheel on the sketch. While they move only the picture is moved, as one piece, by the browser. So
  * a frame costs the same, however much is on the sketch.
@@ -100,11 +114,7 @@ export function useSketchGestures(
       },
       onPinch: ({ origin, offset: [scale], first, last, memo }) => {
         const { x, y } = within(origin);
-        const before = (first ? undefined : (memo as { scale: number; x: number; y: number } | undefined)) ?? {
-          scale,
-          x,
-          y,
-        };
+        const before = (first ? undefined : (memo as Pinch | undefined)) ?? { scale, x, y };
         move({ scale: scale / before.scale, x: before.x, y: before.y, dx: x - before.x, dy: y - before.y });
         if (last) rest();
         return { scale, x, y };
@@ -117,13 +127,7 @@ export function useSketchGestures(
         wheel.current = setTimeout(rest, WHEEL_REST);
       },
     },
-    {
-      target: surface,
-      eventOptions: { passive: false },
-      drag: { filterTaps: true, tapsThreshold: STILL, threshold: STILL, pointer: { keys: false } },
-      // A wheel with Ctrl zooms as a wheel without.
-      pinch: { pinchOnWheel: false },
-    },
+    { ...OPTIONS, target: surface },
   );
   return {
     seen,

@@ -9,7 +9,7 @@ import { Button, List, Row, Words } from '../../ui/measured';
 import { messageOf, useKept, usePutKeptMutation, useRemoveKeptMutation } from './library';
 import { KeptProvider } from './CompanyProvider';
 
-interface CompanyKeptProps<Kind extends KeptKind> {
+interface CompanyLibraryProps<Kind extends KeptKind> {
   kind: Kind;
   /** What the plan has, as it would be kept. */
   body: CompanyBody<Kind>;
@@ -27,21 +27,20 @@ interface CompanyKeptProps<Kind extends KeptKind> {
 }
 
 /** What the company keeps under a name: one is copied into the plan, or what this plan has is kept as one. */
-export function CompanyKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
+export function CompanyKept<Kind extends KeptKind>(props: CompanyLibraryProps<Kind>) {
   return (
     <KeptProvider>
-      <AllKept {...props} />
+      <Library {...props} />
     </KeptProvider>
   );
 }
 
-function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
+function Library<Kind extends KeptKind>(props: CompanyLibraryProps<Kind>) {
   const { kind, body, from, title, empty, noteOf, takes, onTake, onKept } = props;
   const { data: all, isLoading, error, refetch } = useKept(kind);
   const [put, putting] = usePutKeptMutation();
   const [remove] = useRemoveKeptMutation();
   const { say } = useActions();
-  const [asked, setAsked] = useState<Uuid>();
   const own = all?.find(({ id }) => id === from?.id);
   const nameOf = (kept: CompanyItem<Kind>): string => nameOfKept(kind, kept.body);
   const { one: word, many: words } = COMPANY_KINDS[kind].words;
@@ -57,7 +56,6 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
     } else say(messageOf(answer.error));
   };
   const takeAway = async (kept: CompanyItem<Kind>): Promise<void> => {
-    setAsked(undefined);
     const answer = await remove({ kind, id: kept.id });
     say(answer.error ? messageOf(answer.error) : `“${nameOf(kept)}” was removed. Plans that use it keep their copy.`);
   };
@@ -67,15 +65,7 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
       <Words size="large" strong heading={3}>
         {title}
       </Words>
-      {from && all ? (
-        <Words size="small" tone="muted">
-          {own
-            ? own.version === from.version
-              ? `This plan has “${nameOf(own)}”, version ${from.version}.`
-              : `This plan has “${nameOf(own)}”, version ${from.version}; the company is at version ${own.version} now.`
-            : `The ${word} this plan was copied from is gone from the company list.`}
-        </Words>
-      ) : null}
+      {from && all ? <CopyOf from={from} own={own && { version: own.version, name: nameOf(own) }} word={word} /> : null}
       {error ? (
         <View style={styles.all}>
           <Words tone="fix">{`The company list cannot be loaded now: ${messageOf(error)}`}</Words>
@@ -86,28 +76,15 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
       ) : all?.length === 0 ? (
         <Words tone="muted">{empty}</Words>
       ) : (
-        <List label={title}>
-          {(all ?? []).map((kept) => (
-            <Row
-              key={kept.id}
-              title={nameOf(kept)}
-              note={`version ${kept.version} · ${noteOf(kept.body)}`}
-              onPress={() => onTake(kept)}
-              does={takes}
-              after={
-                asked === kept.id ? (
-                  <Button kind="danger" label={`Remove ${nameOf(kept)} for good`} onPress={() => void takeAway(kept)}>
-                    Remove
-                  </Button>
-                ) : (
-                  <Button label={`Remove ${nameOf(kept)}`} onPress={() => setAsked(kept.id)}>
-                    Remove
-                  </Button>
-                )
-              }
-            />
-          ))}
-        </List>
+        <Copies
+          title={title}
+          kind={kind}
+          all={all ?? []}
+          noteOf={noteOf}
+          takes={takes}
+          onTake={onTake}
+          onRemove={takeAway}
+        />
       )}
       {all && all.length >= COMPANY_KINDS[kind].most ? (
         <Words tone="watch">{`A company can save ${COMPANY_KINDS[kind].most} ${words}. Remove one before saving another.`}</Words>
@@ -135,6 +112,67 @@ function AllKept<Kind extends KeptKind>(props: CompanyKeptProps<Kind>) {
 }
 
 const KEPT_NEW: Readonly<Record<KeptKind, string>> = { profile: 'set', section: 'section' };
+
+interface CopyOfProps {
+  from: { readonly version: number };
+  own: { readonly version: number; readonly name: string } | undefined;
+  word: string;
+}
+
+/** What the plan's own was copied from, and whether that has moved on. */
+function CopyOf({ from, own, word }: CopyOfProps) {
+  return (
+    <Words size="small" tone="muted">
+      {own
+        ? own.version === from.version
+          ? `This plan has “${own.name}”, version ${from.version}.`
+          : `This plan has “${own.name}”, version ${from.version}; the company is at version ${own.version} now.`
+        : `The ${word} this plan was copied from is gone from the company list.`}
+    </Words>
+  );
+}
+
+interface CopiesProps<Kind extends KeptKind> extends Pick<
+  CompanyLibraryProps<Kind>,
+  'kind' | 'title' | 'noteOf' | 'takes' | 'onTake'
+> {
+  all: readonly CompanyItem<Kind>[];
+  onRemove: (kept: CompanyItem<Kind>) => Promise<void>;
+}
+
+/** Each may be taken, or removed for good once that is asked for twice. */
+function Copies<Kind extends KeptKind>({ kind, title, all, noteOf, takes, onTake, onRemove }: CopiesProps<Kind>) {
+  const [asked, setAsked] = useState<Uuid>();
+  const nameOf = (kept: CompanyItem<Kind>): string => nameOfKept(kind, kept.body);
+  const remove = (kept: CompanyItem<Kind>): void => {
+    setAsked(undefined);
+    void onRemove(kept);
+  };
+  return (
+    <List label={title}>
+      {all.map((kept) => (
+        <Row
+          key={kept.id}
+          title={nameOf(kept)}
+          note={`version ${kept.version} · ${noteOf(kept.body)}`}
+          onPress={() => onTake(kept)}
+          does={takes}
+          after={
+            asked === kept.id ? (
+              <Button kind="danger" label={`Remove ${nameOf(kept)} for good`} onPress={() => remove(kept)}>
+                Remove
+              </Button>
+            ) : (
+              <Button label={`Remove ${nameOf(kept)}`} onPress={() => setAsked(kept.id)}>
+                Remove
+              </Button>
+            )
+          }
+        />
+      ))}
+    </List>
+  );
+}
 
 const styles = StyleSheet.create({
   all: { gap: 10 },

@@ -17,13 +17,10 @@ import { setUpNow } from './world';
 
 const TURNING = 'turning';
 
-/** The level is set up, or moved: what it looks back to, and what it is checked on before it is trusted. */
-export function SetUpSheet({ onClose }: { onClose: () => void }) {
+/** What is typed of the setup, how high the level stands by it, and whether the check comes out. */
+function useSetUp(evaluation: Evaluation, onClose: () => void) {
   const { edit } = useActions();
-  const print = usePrint();
-  const evaluation = useAppSelector(selectCommitted);
   const { plan } = evaluation;
-  const digging = diggingOf(evaluation);
   const before = standing(evaluation);
   const benchmarks = Object.values(plan.benchmark);
   const [back, setBack] = useState<string>(before?.height === undefined ? (benchmarks[0]?.id ?? '') : TURNING);
@@ -57,6 +54,31 @@ export function SetUpSheet({ onClose }: { onClose: () => void }) {
     setUpNow();
     onClose();
   };
+  return {
+    before,
+    benchmarks,
+    turning,
+    height,
+    found,
+    back,
+    setBack,
+    fore,
+    setFore,
+    reading,
+    setReading,
+    check,
+    setCheck,
+    keep,
+  };
+}
+
+/** The level is set up, or moved: what it looks back to, and what it is checked on before it is trusted. */
+export function SetUpSheet({ onClose }: { onClose: () => void }) {
+  const print = usePrint();
+  const evaluation = useAppSelector(selectCommitted);
+  const digging = diggingOf(evaluation);
+  const setUp = useSetUp(evaluation, onClose);
+  const { before, benchmarks, turning, height, found, back, fore, reading, check, keep } = setUp;
   return (
     <Sheet
       title={before?.height === undefined ? 'Set up the level' : 'Move the level'}
@@ -79,13 +101,13 @@ export function SetUpSheet({ onClose }: { onClose: () => void }) {
           })),
         ]}
         value={back}
-        onChange={setBack}
+        onChange={setUp.setBack}
       />
       {turning ? (
         <ReadingField
           label={`Rod on it, from ${before?.setup.name ?? ''}`}
           value={fore}
-          onChange={setFore}
+          onChange={setUp.setFore}
           rod={digging.rod}
           held={{ on: 'turning', from: 'now' }}
           focus
@@ -94,7 +116,7 @@ export function SetUpSheet({ onClose }: { onClose: () => void }) {
       <ReadingField
         label="Rod on it, from here"
         value={reading}
-        onChange={setReading}
+        onChange={setUp.setReading}
         rod={digging.rod}
         held={turning ? { on: 'turning', from: 'new' } : { on: 'benchmark', benchmark: back, from: 'new' }}
         focus={!turning}
@@ -108,7 +130,7 @@ export function SetUpSheet({ onClose }: { onClose: () => void }) {
         benchmarks={benchmarks}
         rod={digging.rod}
         value={check}
-        onChange={setCheck}
+        onChange={setUp.setCheck}
         from="new"
         behind={turning ? undefined : back}
         found={found && { ...found, trusted: near(found, digging.trust) }}

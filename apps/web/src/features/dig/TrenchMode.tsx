@@ -13,6 +13,7 @@ import { useSteady } from '../../ui/useSteady';
 import { Button, Choice, MeasureField, Sheet, Tap, usePrint, useUnits, useWide, Words } from '../../ui/measured';
 import { WayBand, wayWords } from './InTheWay';
 import { Trusted } from './Standing';
+import type { Reading } from './readings';
 import { readingAt, unseenWords } from './readings';
 import { useDig } from './useDig';
 import { useReceiver } from './useReceiver';
@@ -108,11 +109,8 @@ interface StationProps {
 const KEYS: Readonly<Record<string, 1 | -1>> = { ArrowRight: 1, PageDown: 1, ArrowLeft: -1, PageUp: -1 };
 
 function Station({ dig, place, length, first, last, onStep, onGo, onClose }: StationProps) {
-  const tones = useTones();
   const wide = useWide();
   const print = usePrint();
-  const { system, fraction } = useUnits();
-  const also = useAppSelector((state) => state.settings.also);
   const view = useAppSelector((state) => state.view.dig);
   const has = useAppSelector((state) => state.settings.receiver !== null);
   const { evaluation, digging, trust } = dig;
@@ -122,19 +120,10 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
   const marks = MARKS.filter((mark) => reading?.levels[mark] !== undefined);
   const mark: Mark = marks.includes(view.mark) ? view.mark : (marks[0] ?? 'bottom');
   const value = values?.[mark];
-  const second = also !== null && also !== system && SYSTEMS.includes(also) ? also : undefined;
   const node = place.node === undefined ? undefined : evaluation.plan.node[place.node]?.name;
   const start = run?.line?.startChainage ?? 0;
   const chainage = print(start + place.along, 'chainage');
   const found = dig.inTheWayAt(place);
-  const depth =
-    reading?.levels.ground === undefined || reading.levels.bottom === undefined
-      ? undefined
-      : reading.levels.ground - reading.levels.bottom;
-  const fill =
-    reading?.levels.overlay === undefined || reading.levels.top === undefined
-      ? undefined
-      : reading.levels.overlay - reading.levels.top;
   const unseen =
     view.tells === 'reading'
       ? unseenWords(reading?.instrument, value, digging.rod, (amount) => print(amount, 'distance'))
@@ -162,15 +151,7 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
       <View style={[styles.all, wide && styles.wide]}>
         <WayBand found={found} start={start} />
         {view.by === 'level' ? <Gate dig={dig} /> : null}
-        <View role="status" style={[styles.figure, { borderColor: tones.line, backgroundColor: tones.page }]}>
-          <Words size="large">{leadWords(view.tells, view.by, STANDS_ON[mark])}</Words>
-          <Words size="huge" strong>
-            {value === undefined ? '—' : print(value, 'elevation')}
-          </Words>
-          {second === undefined || value === undefined ? null : (
-            <Words size="title">{printIn(value, 'elevation', second, { fraction })}</Words>
-          )}
-        </View>
+        <ReadingHere value={value} lead={leadWords(view.tells, view.by, STANDS_ON[mark])} />
         {unseen === undefined ? null : (
           <View role="alert">
             <Words strong tone="stop">
@@ -186,11 +167,7 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
             </MarkTile>
           ))}
         </View>
-        {depth === undefined ? null : (
-          <Words size="large">
-            {`Depth below ground ${print(depth, 'depth')}${fill === undefined ? '' : ` · fill ${print(fill, 'thickness')} over the pipe`}`}
-          </Words>
-        )}
+        {reading ? <DepthHere levels={reading.levels} /> : null}
         <View style={styles.row}>
           <Button style={styles.big} onPress={say}>
             Read aloud
@@ -204,6 +181,35 @@ function Station({ dig, place, length, first, last, onStep, onGo, onClose }: Sta
       </View>
     </Sheet>
   );
+}
+
+/** What is to be read, large; and in the other units, where somebody reads those. */
+function ReadingHere({ value, lead }: { value: number | undefined; lead: string }) {
+  const tones = useTones();
+  const print = usePrint();
+  const { system, fraction } = useUnits();
+  const also = useAppSelector((state) => state.settings.also);
+  const second = also !== null && also !== system && SYSTEMS.includes(also) ? also : undefined;
+  return (
+    <View role="status" style={[styles.figure, { borderColor: tones.line, backgroundColor: tones.page }]}>
+      <Words size="large">{lead}</Words>
+      <Words size="huge" strong>
+        {value === undefined ? '—' : print(value, 'elevation')}
+      </Words>
+      {second === undefined || value === undefined ? null : (
+        <Words size="title">{printIn(value, 'elevation', second, { fraction })}</Words>
+      )}
+    </View>
+  );
+}
+
+/** How deep the trench is here, and how much of it is filled over the pipe. */
+function DepthHere({ levels: { ground, bottom, overlay, top } }: Pick<Reading, 'levels'>) {
+  const print = usePrint();
+  if (ground === undefined || bottom === undefined) return null;
+  const fill =
+    overlay === undefined || top === undefined ? '' : ` · fill ${print(overlay - top, 'thickness')} over the pipe`;
+  return <Words size="large">{`Depth below ground ${print(ground - bottom, 'depth')}${fill}`}</Words>;
 }
 
 const Steps = memo(function Steps({ first, last, onStep }: Pick<StationProps, 'first' | 'last' | 'onStep'>) {

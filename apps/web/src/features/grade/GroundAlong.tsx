@@ -11,10 +11,6 @@ export function GroundAlong({ run }: { run: ItemOf<'run'> }) {
   const { edit } = useActions();
   const plan = useAppSelector((state) => state.job.plan);
   const print = usePrint();
-  const [at, setAt] = useState<number>();
-  const [elevation, setElevation] = useState<number>();
-  const [round, setRound] = useState(0);
-  const [bad, setBad] = useState({ at: true, elevation: true });
   const length = runLength(plan, run) ?? 0;
   // Kept from end a, which never changes; shown and typed as it is read up the run.
   const upwards = <T extends { readonly at: FromA }>(points: readonly T[]): (Omit<T, 'at'> & { at: UpRun })[] =>
@@ -42,14 +38,6 @@ export function GroundAlong({ run }: { run: ItemOf<'run'> }) {
       return 'There is already a ground point at this distance; remove it first.';
     return undefined;
   };
-  const add = (): void => {
-    if (bad.at || bad.elevation || at === undefined || elevation === undefined) return;
-    save([...breaks, { at, elevation }].sort((a, b) => a.at - b.at));
-    setAt(undefined);
-    setElevation(undefined);
-    setBad({ at: true, elevation: true });
-    setRound(round + 1);
-  };
   return (
     <View style={styles.group} role="group" aria-label="Ground along the run">
       <Words strong>Ground along the run</Words>
@@ -71,6 +59,32 @@ export function GroundAlong({ run }: { run: ItemOf<'run'> }) {
           tone="muted"
         >{`${print(shot.at, 'distance')} up: ${print(shot.elevation, 'elevation')}, shot`}</Words>
       ))}
+      <NewPoint place={place} onAdd={(point) => save([...breaks, point].sort((a, b) => a.at - b.at))} />
+    </View>
+  );
+}
+
+interface NewPointProps {
+  /** Why a point may not lie at a distance up the run. */
+  place: (at: number) => string | undefined;
+  onAdd: (point: { readonly at: UpRun; readonly elevation: number }) => void;
+}
+
+function NewPoint({ place, onAdd }: NewPointProps) {
+  const [at, setAt] = useState<number>();
+  const [elevation, setElevation] = useState<number>();
+  const [round, setRound] = useState(0);
+  const [bad, setBad] = useState({ at: true, elevation: true });
+  const add = (): void => {
+    if (bad.at || bad.elevation || at === undefined || elevation === undefined) return;
+    onAdd({ at: at, elevation });
+    setAt(undefined);
+    setElevation(undefined);
+    setBad({ at: true, elevation: true });
+    setRound(round + 1);
+  };
+  return (
+    <>
       <View style={styles.row}>
         <MeasureField
           key={`at${round}`}
@@ -94,7 +108,7 @@ export function GroundAlong({ run }: { run: ItemOf<'run'> }) {
       <Button icon="plus" onPress={add} disabled={bad.at || bad.elevation}>
         Add ground point
       </Button>
-    </View>
+    </>
   );
 }
 

@@ -230,6 +230,32 @@ function JoinRuns({ node, onDone }: { node: Uuid; onDone: () => void }) {
 
 const FORM_OPTIONS = formOptions(NODE_FORMS);
 
+/** Where water leaves: what stands behind it, how ends compare, and the water outside. */
+function Outlet({ node }: { node: Node }) {
+  const dispatch = useAppDispatch();
+  const { edit } = useActions();
+  const { id } = node;
+  return (
+    <>
+      <Behind node={id} />
+      <Button icon="watch" onPress={() => dispatch(sheetOpened({ sheet: 'ends', node: id }))}>
+        Compare ends
+      </Button>
+      {(['normal', 'high'] as const).map((level) => (
+        <PlanMeasure
+          key={level}
+          label={WATER_WORDS[level]}
+          quantity="elevation"
+          limit={Elevation}
+          value={node.water?.[level]}
+          optional
+          onChange={(value) => edit([{ op: 'put', item: withWater(node, level, value) }])}
+        />
+      ))}
+    </>
+  );
+}
+
 /** A point where runs meet or end: what it is, and the ground that every run there shares. */
 export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => void }) {
   const dispatch = useAppDispatch();
@@ -270,27 +296,7 @@ export function NodeSheet({ node: id, onClose }: { node: Uuid; onClose: () => vo
       <Inverts node={id} />
       <Top node={node} outlet={outlet} />
       <Sump node={node} />
-      {outlet ? (
-        <>
-          <Behind node={id} />
-          <Button icon="watch" onPress={() => dispatch(sheetOpened({ sheet: 'ends', node: id }))}>
-            Compare ends
-          </Button>
-        </>
-      ) : null}
-      {outlet
-        ? (['normal', 'high'] as const).map((level) => (
-            <PlanMeasure
-              key={level}
-              label={WATER_WORDS[level]}
-              quantity="elevation"
-              limit={Elevation}
-              value={node.water?.[level]}
-              optional
-              onChange={(value) => edit([{ op: 'put', item: withWater(node, level, value) }])}
-            />
-          ))
-        : null}
+      {outlet ? <Outlet node={node} /> : null}
       <Button icon="branch" onPress={() => dispatch(sheetOpened({ sheet: 'branch', node: id }))}>
         Up from here
       </Button>

@@ -44,16 +44,13 @@ interface NextReadingProps {
   onDone: () => void;
 }
 
-function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
-  const { plan, book, runs, lineage } = evaluation;
+/** The reading that is being made: where it is guessed to be, or said to be, and what stands in its field. */
+function useReading(evaluation: Evaluation, guess: NextShot, last: Shot | undefined) {
+  const { plan, book, runs } = evaluation;
   const { edit } = useActions();
-  const dispatch = useAppDispatch();
-  const tones = useTones();
-  const print = usePrint();
-  const { system } = useUnits();
   const here = useAppSelector(selectRun);
   /** Where it is shot instead of where it is guessed; and where it was guessed when the reading was begun, whoever adds another meanwhile. */
-  const [proposed, setTold] = useState<NextShot>();
+  const [proposed, setProposed] = useState<NextShot>();
   const [begun, setBegun] = useState<NextShot>();
   /** Fields begin anew with each reading. */
   const [round, setRound] = useState(0);
@@ -70,12 +67,12 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
   const stand = (on: On | 'back'): void => {
     setTaped(true);
     setUnderstood(true);
-    if (on === 'back') return setTold(undefined);
+    if (on === 'back') return setProposed(undefined);
     const guessed = guess.sight === 'fore' && guess.target.on === on ? guess.target : undefined;
     const likely = likelyTarget(on, { plan, book, runs, here, sight: 'fore' });
-    setTold({ setup: standing?.setup.id, sight: 'fore', target: guessed ?? likely });
+    setProposed({ setup: standing?.setup.id, sight: 'fore', target: guessed ?? likely });
   };
-  const move = (to: Target): void => setTold({ ...shot, target: to });
+  const move = (to: Target): void => setProposed({ ...shot, target: to });
   const read = (value: number | undefined): void => {
     setReading(value);
     setBegun(value === undefined ? undefined : (begun ?? guess));
@@ -102,10 +99,53 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
       note: '',
     };
     edit([...edits, { op: 'put', item }]);
-    setTold(undefined);
+    setProposed(undefined);
     read(undefined);
     setRound(round + 1);
   };
+  return {
+    shot,
+    by,
+    standing,
+    from,
+    reading,
+    read,
+    understood,
+    setUnderstood,
+    setTaped,
+    stand,
+    move,
+    elevation,
+    length,
+    ready,
+    keep,
+    round,
+  };
+}
+
+function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
+  const { plan, lineage } = evaluation;
+  const dispatch = useAppDispatch();
+  const print = usePrint();
+  const { system } = useUnits();
+  const next = useReading(evaluation, guess, last);
+  const {
+    shot,
+    by,
+    standing,
+    from,
+    reading,
+    read,
+    understood,
+    setUnderstood,
+    setTaped,
+    stand,
+    move,
+    elevation,
+    length,
+  } = next;
+  const { ready, keep, round } = next;
+  const { sight, target } = shot;
   const box = useKeysWithin((event) => {
     const to = LETTERS[event.key.toLowerCase()];
     // A letter before a reading is begun; in one it would be a unit.
@@ -114,23 +154,11 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
     event.preventDefault();
     stand(to);
   });
-  const closed = last && closedBy(last, book.circuits);
   const on: On | 'back' = sight === 'back' ? 'back' : target.on;
   const options = optionsOf(evaluation, guess, targetWords(guess.target, plan, system, lineage));
   return (
     <View style={styles.entry} role="group" aria-label="The next reading">
-      <View style={[styles.head, { borderColor: tones.line }]}>
-        <View style={styles.grow}>
-          <Words strong size="large" heading={2}>
-            {from?.height === undefined
-              ? `${from?.setup.name ?? `Setup ${book.setups.length + 1}`}: backsight`
-              : `${from.setup.name}: instrument at ${print(from.height, 'elevation')}`}
-          </Words>
-          {closed ? <Closed circuit={closed} /> : null}
-          {last ? <Last shot={last} evaluation={evaluation} /> : null}
-        </View>
-        <IconButton name="check" label="Done with readings" onPress={onDone} />
-      </View>
+      <Head evaluation={evaluation} from={from} last={last} onDone={onDone} />
       <View style={styles.fields}>
         {options.length > 1 ? (
           <Choice bare label="The rod stands on" options={options} value={on} onChange={stand} />
@@ -166,6 +194,35 @@ function NextReading({ evaluation, guess, last, onDone }: NextReadingProps) {
           ) : null}
         </View>
       </View>
+    </View>
+  );
+}
+
+interface HeadProps {
+  evaluation: Evaluation;
+  from: Evaluation['book']['setups'][number] | undefined;
+  last: Shot | undefined;
+  onDone: () => void;
+}
+
+/** The setup that it is read from, and what was read last. */
+function Head({ evaluation, from, last, onDone }: HeadProps) {
+  const tones = useTones();
+  const print = usePrint();
+  const { book } = evaluation;
+  const closed = last && closedBy(last, book.circuits);
+  return (
+    <View style={[styles.head, { borderColor: tones.line }]}>
+      <View style={styles.grow}>
+        <Words strong size="large" heading={2}>
+          {from?.height === undefined
+            ? `${from?.setup.name ?? `Setup ${book.setups.length + 1}`}: backsight`
+            : `${from.setup.name}: instrument at ${print(from.height, 'elevation')}`}
+        </Words>
+        {closed ? <Closed circuit={closed} /> : null}
+        {last ? <Last shot={last} evaluation={evaluation} /> : null}
+      </View>
+      <IconButton name="check" label="Done with readings" onPress={onDone} />
     </View>
   );
 }

@@ -136,27 +136,7 @@ function DownFields({
   const { system } = useUnits();
   return (
     <>
-      {begins ? (
-        <>
-          <FormMeasure
-            control={control}
-            name="invert"
-            label="Invert at the house"
-            quantity="elevation"
-            limit={Elevation}
-            hint="Inside bottom of the pipe where it comes out of the wall"
-            focus
-          />
-          <FormMeasure
-            control={control}
-            name="start"
-            label="Ground at the house, if known"
-            quantity="elevation"
-            limit={Elevation}
-            optional
-          />
-        </>
-      ) : null}
+      {begins ? <HouseFields control={control} /> : null}
       <FormMeasure
         control={control}
         name="length"
@@ -210,6 +190,31 @@ function DownFields({
         }}
       />
       {carriesSewage(values.service) ? <Septic /> : null}
+    </>
+  );
+}
+
+/** Where the first run begins. */
+function HouseFields({ control }: Pick<DownForm, 'control'>) {
+  return (
+    <>
+      <FormMeasure
+        control={control}
+        name="invert"
+        label="Invert at the house"
+        quantity="elevation"
+        limit={Elevation}
+        hint="Inside bottom of the pipe where it comes out of the wall"
+        focus
+      />
+      <FormMeasure
+        control={control}
+        name="start"
+        label="Ground at the house, if known"
+        quantity="elevation"
+        limit={Elevation}
+        optional
+      />
     </>
   );
 }

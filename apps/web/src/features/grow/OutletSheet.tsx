@@ -1,6 +1,6 @@
 import { invertAtDepth, mayEndIn } from '@alveus/core';
 import { extendLine, startLine } from '@alveus/core/grow';
-import type { NodeForm } from '@alveus/plan';
+import type { Edit, NodeForm, Plan, Uuid } from '@alveus/plan';
 import {
   applyEdits,
   carriesSewage,
@@ -24,6 +24,7 @@ import { Explained } from '../parts/Explained';
 import { formOptions, InvertPicture, SpillPicture } from '../parts/pictures';
 import { pipeOption, pipeOptions } from '../parts/pipes';
 import { formsFor, OUTLETS } from '../parts/words';
+import type { RunDraft } from './RunFields';
 import { RunFields, runFor, runStart, useRunForm } from './RunFields';
 
 /** What of the height is known to begin with: how high or how deep it leaves, or how deep its head is to be. */
@@ -48,6 +49,28 @@ const OutletDraft = z
   .refine((draft) => draft.known !== 'depth' || draft.ground !== undefined, { message: 'a depth needs the ground' });
 type OutletDraft = z.infer<typeof OutletDraft>;
 
+/** The line with its outlet, and its first run up from there. */
+function outletEdits(
+  plan: Plan,
+  { known, name, service, form, ground, water, invert, depth, pipe }: OutletDraft,
+  draft: RunDraft,
+): { readonly line: Uuid; readonly edits: readonly Edit[] } {
+  const called = name.trim() || `${serviceOf(service).word} line`;
+  const at = { name: formOf(form).word, form, ground, water };
+  const start = startLine(plan, { name: called, service, pipe, outlet: at }, newId);
+  const base = applyEdits(plan, start.edits);
+  const deep = ground === undefined || depth === undefined ? undefined : invertAtDepth(base, start.line, ground, depth);
+  const begun = runStart(draft, 1, base, start.line);
+  const facts: Record<Known, Partial<typeof begun>> = {
+    invert: { low: invert },
+    depth: { low: deep },
+    // The outlet follows from the head and the slope.
+    head: { slope: draft.slope },
+  };
+  const first = extendLine(base, start.line, { ...begun, ...facts[known] }, newId, start.outlet);
+  return { line: start.line, edits: [...start.edits, ...first.edits] };
+}
+
 /** A new line in two steps: where the water leaves and how high; then the first run up from there. */
 export function OutletSheet({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
@@ -64,24 +87,11 @@ export function OutletSheet({ onClose }: { onClose: () => void }) {
   const run = useRunForm('storm');
 
   const save = (another: boolean): void =>
-    outlet.keep(({ known, name, service, form, ground, water, invert, depth, pipe }) =>
-      run.keep((draft) => {
-        const called = name.trim() || `${serviceOf(service).word} line`;
-        const at = { name: formOf(form).word, form, ground, water };
-        const start = startLine(plan, { name: called, service, pipe, outlet: at }, newId);
-        const base = applyEdits(plan, start.edits);
-        const deep =
-          ground === undefined || depth === undefined ? undefined : invertAtDepth(base, start.line, ground, depth);
-        const begun = runStart(draft, 1, base, start.line);
-        const facts: Record<Known, Partial<typeof begun>> = {
-          invert: { low: invert },
-          depth: { low: deep },
-          // The outlet follows from the head and the slope.
-          head: { slope: draft.slope },
-        };
-        const first = extendLine(base, start.line, { ...begun, ...facts[known] }, newId, start.outlet);
-        edit([...start.edits, ...first.edits]);
-        dispatch(wentTo({ line: start.line, along: draft.length / 2 }));
+    outlet.keep((draft) =>
+      run.keep((first) => {
+        const { line, edits } = outletEdits(plan, draft, first);
+        edit(edits);
+        dispatch(wentTo({ line, along: first.length / 2 }));
         if (another) dispatch(sheetOpened({ sheet: 'add-run' }));
         else onClose();
       }),
@@ -172,31 +182,7 @@ function OutletFields({
         ]}
         onChange={onKnown}
       />
-      {values.known === 'invert' ? (
-        <FormMeasure
-          key="invert"
-          control={control}
-          name="invert"
-          label="Outlet invert"
-          quantity="elevation"
-          limit={Elevation}
-          hint="Inside bottom of the pipe where the water leaves"
-          focus
-        />
-      ) : values.known === 'depth' ? (
-        <FormMeasure
-          key="depth"
-          control={control}
-          name="depth"
-          label="Trench depth at the outlet"
-          quantity="depth"
-          limit={Thickness}
-          hint="From the ground to the trench bottom"
-          focus
-        />
-      ) : (
-        <Words>The outlet follows from the depth at the head and the slope, on the next page.</Words>
-      )}
+      <KnownField control={control} known={values.known} />
       <Explained words="What are invert, cover and depth?">
         <InvertPicture />
       </Explained>
@@ -246,5 +232,34 @@ function OutletFields({
         </Words>
       ) : null}
     </>
+  );
+}
+
+/** The level by which the outlet is known. */
+function KnownField({ control, known }: Pick<SheetForm<OutletDraft>, 'control'> & { known: Known | undefined }) {
+  return known === 'invert' ? (
+    <FormMeasure
+      key="invert"
+      control={control}
+      name="invert"
+      label="Outlet invert"
+      quantity="elevation"
+      limit={Elevation}
+      hint="Inside bottom of the pipe where the water leaves"
+      focus
+    />
+  ) : known === 'depth' ? (
+    <FormMeasure
+      key="depth"
+      control={control}
+      name="depth"
+      label="Trench depth at the outlet"
+      quantity="depth"
+      limit={Thickness}
+      hint="From the ground to the trench bottom"
+      focus
+    />
+  ) : (
+    <Words>The outlet follows from the depth at the head and the slope, on the next page.</Words>
   );
 }

@@ -50,6 +50,21 @@ const empty = (key: number, form: NodeForm): Typed => ({ key, name: '', form, wr
 const isEmpty = (row: Typed): boolean =>
   row.name === '' && row.wrong.length === 0 && SHEET_FIELDS.every((field) => row[field] === undefined);
 
+/** Those that are meant, from the outlet up, called as they will be. */
+const meantOf = (rows: readonly Typed[]): Typed[] =>
+  rows
+    .filter((row, index) => index === 0 || !isEmpty(row))
+    .map((row, index) => ({
+      ...row,
+      name: nameWith(row.name.trim()) || (index === 0 ? formOf(row.form).word : called(row.form, index)),
+    }));
+
+/** Where a service may not come to what stands in a row: the first that it may. */
+function fitting(row: Typed, index: number, service: Service): Typed {
+  const forms = formsFor(index === 0 ? OUTLETS : UPPER_NODES, service);
+  return forms.includes(row.form) ? row : { ...row, form: forms[0] ?? row.form };
+}
+
 /** A line entered as the plan sheet tells it: a row for each structure. Rows that nothing is typed in are left out. */
 export function PlanSheet({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
@@ -66,21 +81,17 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
   ]);
   const [tried, setTried] = useState(false);
 
-  /** Those that are meant, from the outlet up, called as they will be. */
-  const meant = useMemo(
-    () =>
-      rows
-        .filter((row, index) => index === 0 || !isEmpty(row))
-        .map((row, index) => ({
-          ...row,
-          name: nameWith(row.name.trim()) || (index === 0 ? formOf(row.form).word : called(row.form, index)),
-        })),
-    [rows],
-  );
+  const meant = useMemo(() => meantOf(rows), [rows]);
   const read = useMemo(() => readSheet(meant), [meant]);
   const wrong = meant.some((row) => row.wrong.length > 0);
   const change = (key: number, to: Partial<Typed>): void =>
     setRows((before) => before.map((row) => (row.key === key ? { ...row, ...to } : row)));
+
+  const serve = (next: Service): void => {
+    setService(next);
+    setRows(rows.map((row, index) => fitting(row, index, next)));
+    setPipe(pipeOption(plan, serviceOf(next).pipe));
+  };
 
   const save = (): void => {
     setTried(true);
@@ -113,18 +124,7 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
         </Button>
       }
     >
-      <Words size="small" tone="muted">
-        Length and slope in a row are those of the outgoing pipe. Leave empty what the sheet leaves out.
-      </Words>
-      <Choice
-        label="The sheet starts"
-        options={[
-          { value: 'up', label: 'At the outlet' },
-          { value: 'down', label: 'At the head' },
-        ]}
-        value={listed}
-        onChange={setListed}
-      />
+      <Listing listed={listed} onChange={setListed} />
       {listed === 'down' ? another : null}
       {shown.map((row) => {
         const at = meant.findIndex(({ key }) => key === row.key);
@@ -145,31 +145,59 @@ export function PlanSheet({ onClose }: { onClose: () => void }) {
       {tried && meant.length < 2 ? (
         <Words tone="fix">A line has at least one structure besides its outlet: type it from the sheet.</Words>
       ) : null}
+      <LineFields service={service} onService={serve} pipe={pipe} onPipe={setPipe} name={name} onName={setName} />
+    </Sheet>
+  );
+}
+
+interface LineFieldsProps {
+  service: Service;
+  onService: (service: Service) => void;
+  pipe: string;
+  onPipe: (pipe: string) => void;
+  name: string;
+  onName: (name: string) => void;
+}
+
+function LineFields({ service, onService, pipe, onPipe, name, onName }: LineFieldsProps) {
+  const plan = useAppSelector((state) => state.job.plan);
+  return (
+    <>
       <Heading>The line</Heading>
       <Choice
         label="Service"
         options={SERVICES.map((value) => ({ value, label: serviceOf(value).word }))}
         value={service}
-        onChange={(next) => {
-          setService(next);
-          // What it must not come to is not there: the first that it may.
-          setRows(
-            rows.map((row, index) => {
-              const forms = formsFor(index === 0 ? OUTLETS : UPPER_NODES, next);
-              return forms.includes(row.form) ? row : { ...row, form: forms[0] ?? row.form };
-            }),
-          );
-          setPipe(pipeOption(plan, serviceOf(next).pipe));
-        }}
+        onChange={onService}
       />
-      <Picker label="Pipe for the whole line" options={pipeOptions(plan)} value={pipe} onChange={setPipe} />
+      <Picker label="Pipe for the whole line" options={pipeOptions(plan)} value={pipe} onChange={onPipe} />
       <Field
         label="Name of the line"
         value={name}
-        onChange={setName}
+        onChange={onName}
         hint={`Left empty: ${serviceOf(service).word} line`}
       />
-    </Sheet>
+    </>
+  );
+}
+
+/** How the sheet is read. */
+function Listing({ listed, onChange }: { listed: 'up' | 'down'; onChange: (listed: 'up' | 'down') => void }) {
+  return (
+    <>
+      <Words size="small" tone="muted">
+        Length and slope in a row are those of the outgoing pipe. Leave empty what the sheet leaves out.
+      </Words>
+      <Choice
+        label="The sheet starts"
+        options={[
+          { value: 'up', label: 'At the outlet' },
+          { value: 'down', label: 'At the head' },
+        ]}
+        value={listed}
+        onChange={onChange}
+      />
+    </>
   );
 }
 

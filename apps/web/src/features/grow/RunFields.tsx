@@ -25,7 +25,7 @@ const RunDraft = z
   })
   .refine((draft) => draft[draft.by] !== undefined, { message: 'needs its slope, its high invert or its depth' })
   .refine((draft) => draft.by !== 'depth' || draft.ground !== undefined, { message: 'a depth needs the ground' });
-type RunDraft = z.infer<typeof RunDraft>;
+export type RunDraft = z.infer<typeof RunDraft>;
 
 export type RunForm = SheetForm<RunDraft>;
 
@@ -75,7 +75,6 @@ interface RunFieldsProps {
 
 export function RunFields({ form, service, fromHead = false }: RunFieldsProps) {
   const { control, values, set } = form;
-  const { system } = useUnits();
   return (
     <>
       <FormMeasure
@@ -104,6 +103,31 @@ export function RunFields({ form, service, fromHead = false }: RunFieldsProps) {
           }}
         />
       )}
+      <StatedField form={form} fromHead={fromHead} />
+      <FormMeasure
+        control={control}
+        name="ground"
+        label="Ground at the upper end"
+        quantity="elevation"
+        limit={Elevation}
+        optional={values.by !== 'depth'}
+        hint={values.by === 'depth' ? 'The depth is measured from it' : 'The rim; it can come later'}
+      />
+      <FormPicker
+        control={control}
+        name="form"
+        label="At the upper end"
+        options={formOptions(formsFor(UPPER_NODES, service))}
+      />
+    </>
+  );
+}
+
+/** What its grade follows from. */
+function StatedField({ form: { control, values }, fromHead }: { form: RunForm; fromHead: boolean }) {
+  const { system } = useUnits();
+  return (
+    <>
       {values.by === 'slope' || fromHead ? (
         <FormMeasure
           key="slope"
@@ -138,21 +162,6 @@ export function RunFields({ form, service, fromHead = false }: RunFieldsProps) {
           hint={`From the ground to the trench bottom; the ${fromHead ? 'outlet' : 'slope'} follows`}
         />
       )}
-      <FormMeasure
-        control={control}
-        name="ground"
-        label="Ground at the upper end"
-        quantity="elevation"
-        limit={Elevation}
-        optional={values.by !== 'depth'}
-        hint={values.by === 'depth' ? 'The depth is measured from it' : 'The rim; it can come later'}
-      />
-      <FormPicker
-        control={control}
-        name="form"
-        label="At the upper end"
-        options={formOptions(formsFor(UPPER_NODES, service))}
-      />
     </>
   );
 }

@@ -18,11 +18,6 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
     setProblem(issue && `${FIELDS[String(issue.path.at(-1))] ?? 'This'}: ${issue.message}.`);
     if (parsed.success) edit([{ op: 'put', item: parsed.data }]);
   };
-  const { truck, fabric } = buying;
-  const set =
-    <Field extends keyof Buying>(field: Field) =>
-    (value: Buying[Field] | undefined): void =>
-      value === undefined ? undefined : put({ [field]: value });
   return (
     <Sheet title="Trucks, rolls and bags" onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
       {problem ? (
@@ -44,6 +39,26 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
           ? 'What one line leaves over goes into the next: the fewest are bought.'
           : 'Nothing is carried from one line to another, as where they are built apart.'}
       </Words>
+      <TruckFields buying={buying} put={put} />
+      <FabricFields buying={buying} put={put} />
+      <ItemFields buying={buying} put={put} />
+      <Words size="small" tone="muted">
+        Common practice until you type your own.
+      </Words>
+    </Sheet>
+  );
+}
+
+interface PartProps {
+  buying: Buying;
+  put: (next: Partial<Buying>) => void;
+}
+
+/** What a truck takes, whichever comes first. */
+function TruckFields({ buying, put }: PartProps) {
+  const { truck } = buying;
+  return (
+    <>
       <Words strong heading={3}>
         A truck is full at
       </Words>
@@ -62,6 +77,15 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
         onChange={(mass) => mass !== undefined && put({ truck: { ...truck, mass } })}
         hint="Whichever comes first"
       />
+    </>
+  );
+}
+
+/** How fabric comes, and laps. */
+function FabricFields({ buying, put }: PartProps) {
+  const { fabric } = buying;
+  return (
+    <>
       <Words strong heading={3}>
         Filter fabric comes in rolls
       </Words>
@@ -86,6 +110,18 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
         limit={Roll.shape.lap}
         onChange={(lap) => lap !== undefined && put({ fabric: { ...fabric, lap } })}
       />
+    </>
+  );
+}
+
+/** How what comes whole is counted. */
+function ItemFields({ buying, put }: PartProps) {
+  const set =
+    <Field extends keyof Buying>(field: Field) =>
+    (value: Buying[Field] | undefined): void =>
+      value === undefined ? undefined : put({ [field]: value });
+  return (
+    <>
       <Words strong heading={3}>
         Other items
       </Words>
@@ -135,10 +171,7 @@ export function BuyingSheet({ onClose }: { onClose: () => void }) {
         limit={Buying.shape.cleanouts}
         onChange={set('cleanouts')}
       />
-      <Words size="small" tone="muted">
-        Common practice until you type your own.
-      </Words>
-    </Sheet>
+    </>
   );
 }
 

@@ -38,7 +38,6 @@ export function Protection() {
   const print = usePrint();
   const from = useAppSelector((state) => numberFor(selectEvaluation(state).profile, 'protection').value);
   const result = useAppSelector(selectRun);
-  const runs = useAppSelector((state) => state.job.plan.run);
   const evaluation = useAppSelector(selectEvaluation);
   const own = result?.run;
   const costs = useMemo(
@@ -54,11 +53,6 @@ export function Protection() {
   );
   if (!result) return null;
   const { run } = result;
-  const others = Object.values(runs).filter(
-    (other) => other.line === run.line && other.id !== run.id && other.protection !== run.protection,
-  );
-  const name = run.protection && PROTECTION_WORDS[run.protection];
-  const forAll = run.protection ? others.map((other) => protectedBy(other, run.protection as Way)) : [];
   const deepest = result.trench?.deepest?.depth;
   const needed = deepest !== undefined && deepest >= from - 1e-6;
   return (
@@ -101,19 +95,34 @@ export function Protection() {
             Shared trench
           </Button>
         </View>
-        {run.protection && others.length > 0 ? (
-          <>
-            <Button onPress={() => edit(forAll)}>{`${name}: all runs of this line`}</Button>
-            <Words size="small" tone="muted">
-              {`For all of them: ${costWords(costOf(forAll, evaluation), print).toLowerCase()}.`}
-            </Words>
-          </>
-        ) : null}
+        <ForAll run={run} />
         <Words size="small" tone="muted">
           {`A cave-in kills within minutes. A competent person decides on the day. Keep spoil ${print(SETBACK, 'thickness')} from the edge, a ladder within ${print(LADDER_WITHIN, 'distance')}, nobody under a load, and inspect again after rain. The local rule comes first.`}
         </Words>
       </View>
     </View>
+  );
+}
+
+/** The same for all runs of its line, with what that costs. */
+function ForAll({ run }: { run: Run }) {
+  const { edit } = useActions();
+  const print = usePrint();
+  const runs = useAppSelector((state) => state.job.plan.run);
+  const evaluation = useAppSelector(selectEvaluation);
+  const { protection } = run;
+  const others = Object.values(runs).filter(
+    (other) => other.line === run.line && other.id !== run.id && other.protection !== protection,
+  );
+  if (!protection || others.length === 0) return null;
+  const edits = others.map((other) => protectedBy(other, protection));
+  return (
+    <>
+      <Button onPress={() => edit(edits)}>{`${PROTECTION_WORDS[protection]}: all runs of this line`}</Button>
+      <Words size="small" tone="muted">
+        {`For all of them: ${costWords(costOf(edits, evaluation), print).toLowerCase()}.`}
+      </Words>
+    </>
   );
 }
 

@@ -7,11 +7,16 @@ import { HoleMeasure } from './HoleMeasure';
 
 const [ROUND, BOX] = Hole.shape.plan.options;
 
+interface SizeProps {
+  hole: HoleItem;
+  form: NodeForm;
+  put: Put;
+}
+
 /** What stands in it, and the room round that. */
-export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put: Put }) {
+export function Size({ hole, form, put }: SizeProps) {
   const print = usePrint();
   const { plan } = hole;
-  const ports = portsOf(hole, form);
   return (
     <>
       <Choice
@@ -60,25 +65,7 @@ export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put:
         limit={Hole.shape.floor}
         make={(floor) => (floor === undefined ? undefined : { ...hole, floor })}
       />
-      {ports
-        ? (
-            [
-              ['inlet', 'Inlet, from the top down to the invert'],
-              ['outlet', 'Outlet, from the top down to the invert'],
-              ['wall', 'Wall thickness'],
-            ] as const
-          ).map(([field, label]) => (
-            <HoleMeasure
-              key={field}
-              put={put}
-              label={label}
-              quantity="thickness"
-              value={ports[field]}
-              limit={Ports.shape[field]}
-              make={(next) => (next === undefined ? undefined : { ...hole, ports: { ...ports, [field]: next } })}
-            />
-          ))
-        : null}
+      <PortFields hole={hole} form={form} put={put} />
       <HoleMeasure
         put={put}
         label="Room around it, each side"
@@ -90,4 +77,27 @@ export function Size({ hole, form, put }: { hole: HoleItem; form: NodeForm; put:
       />
     </>
   );
+}
+
+/** Where pipes come in and go out, of what is set by them. */
+function PortFields({ hole, form, put }: SizeProps) {
+  const ports = portsOf(hole, form);
+  if (!ports) return null;
+  return (
+    [
+      ['inlet', 'Inlet, from the top down to the invert'],
+      ['outlet', 'Outlet, from the top down to the invert'],
+      ['wall', 'Wall thickness'],
+    ] as const
+  ).map(([field, label]) => (
+    <HoleMeasure
+      key={field}
+      put={put}
+      label={label}
+      quantity="thickness"
+      value={ports[field]}
+      limit={Ports.shape[field]}
+      make={(next) => (next === undefined ? undefined : { ...hole, ports: { ...ports, [field]: next } })}
+    />
+  ));
 }
