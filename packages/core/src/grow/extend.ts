@@ -1,5 +1,5 @@
-import type { Edit, Item, Plan, Service, Uuid } from '@alveus/plan';
-import { serviceOf, upperOf } from '@alveus/plan';
+import type { Edit, Item, NodeForm, Plan, Service, Uuid } from '@alveus/plan';
+import { formOf, serviceOf, SERVICES, upperOf } from '@alveus/plan';
 import { orderLine } from '../grade';
 import type { SectionKey } from '../starter';
 import { pipeItem, SECTIONS, sharedSection } from '../starter';
@@ -92,3 +92,10 @@ export function extendLine(
   ];
   return { edits: puts(items), run: id };
 }
+
+/** What usually leads on from a node, the way the water goes. @param form undefined: a house that is not in the plan yet */
+export const serviceOnFrom = (form: NodeForm = 'stub-out'): Service =>
+  SERVICES.find((service) => serviceOf(service).leadsFrom === form) ?? 'storm';
+
+/** How far pipe falls through a node, m. */
+export const usualFall = (form: NodeForm | undefined): number => (form && formOf(form).fall?.usual) ?? 0;

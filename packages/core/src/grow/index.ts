@@ -4,5 +4,5 @@ export { extendLine, startLine } from './extend';
 export type { LineStart, RunStart } from './extend';
 export type { NodeStart } from './items';
 export * from './laterals';
-export * from './onward';
+export * from './extend';
 export * from './plan-sheet';

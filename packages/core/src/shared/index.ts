@@ -1,3 +1,2 @@
 export * from './cost';
 export * from './share-trench';
-export * from './hole-models';

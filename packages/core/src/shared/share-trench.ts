@@ -1,4 +1,5 @@
-import type { Edit, Run, Sharing, Uuid } from '@alveus/plan';
+import type { Edit, Hole, HoleModel, NodeForm, Run, Sharing, Uuid } from '@alveus/plan';
+import { formOf } from '@alveus/plan';
 import type { Evaluation } from '../evaluate';
 import { costOf } from './cost';
 
@@ -70,4 +71,17 @@ function liesTurned(own: Run, trench: Run, { plan }: Evaluation): boolean {
   if (!a || !b || !start || !end) return own.flow !== trench.flow;
   const apart = (p: typeof a, b: typeof a): number => Math.hypot(p.east - b.east, p.north - b.north);
   return apart(b, start) + apart(a, end) < apart(a, start) + apart(b, end);
+}
+
+/** A hole to begin with for what stands at a node, on a bed of this material; of a form that has none, as for a catch basin. */
+export function holeFor(form: NodeForm, node: Uuid, material: Uuid): Hole {
+  const { bed, stone, ...model } = (formOf(form).hole ?? formOf('catch-basin').hole) as HoleModel;
+  const around = stone === undefined ? [] : [{ material, over: stone }];
+  return { kind: 'hole', id: node, ...model, below: [{ material, thickness: bed }], around };
+}
+
+/** How much further down than the invert the hole goes that is usually dug for what a line ends in, m. */
+export function underInvert(form: NodeForm): number {
+  const { hole, sump = 0, existing } = formOf(form);
+  return hole && !existing ? sump + hole.floor + hole.bed : 0;
 }

@@ -4,15 +4,15 @@ import { memo, useMemo } from 'react';
 import { StyleSheet } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import { useTones } from '../../theme/ThemeProvider';
+import { ticks } from '../scale';
 import { Chosen } from './Chosen';
-import { Grid } from './Grid';
 import type { Judgement } from './Judged';
 import { Judged } from './Judged';
 import { Labels } from './Labels';
-import { arrowPath, drawnRuns, drawnUtilities, nodePaths, servicePaths } from './paths';
 import type { Strips } from './Strips';
 import { StripsOfGround } from './Strips';
 import { UtilityLines } from './UtilityLines';
+import { arrowPath, drawnRuns, drawnUtilities, nodePaths, servicePaths } from './paths';
 import { toPicture } from './view';
 import type { Window } from './window';
 import { crosses, sameWindow, within } from './window';
@@ -117,5 +117,20 @@ export const Picture = memo(
     a.judgement === b.judgement &&
     a.strips === b.strips,
 );
+
+/** Pixels between lines, about. */
+const APART = 70;
+
+/** Lines at round distances in the reader's unit. */
+export const Grid = memo(function Grid({ window, zoom, unit }: { window: Window; zoom: number; unit: number }) {
+  const tones = useTones();
+  const { left, right, top, bottom } = window;
+  const across = ticks(left / zoom, right / zoom, Math.max(4, Math.round((right - left) / APART)), unit);
+  const up = ticks(-bottom / zoom, -top / zoom, Math.max(4, Math.round((bottom - top) / APART)), unit);
+  const d =
+    across.map((east) => `M${(east * zoom).toFixed(1)} ${top}V${bottom}`).join('') +
+    up.map((north) => `M${left} ${(-north * zoom).toFixed(1)}H${right}`).join('');
+  return <Path d={d} stroke={tones.line} strokeWidth={0.7} fill="none" />;
+});
 
 const styles = StyleSheet.create({ picture: { position: 'absolute' } });

@@ -1,6 +1,9 @@
+import type { Evaluation } from '@alveus/core';
 import { stopsDigging } from '@alveus/core';
 import type { SheetPlace } from '@alveus/core/setout';
 import { diggingOrder } from '@alveus/core/setout';
+import type { Uuid } from '@alveus/plan';
+import { formOf, lowerOf, upperOf } from '@alveus/plan';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { digChanged, sheetOpened, useAppDispatch, useAppSelector, wentTo } from '../../store';
@@ -16,10 +19,9 @@ import { OrderRow } from './OrderRow';
 import { PlaceRow, ROW_HEIGHT } from './PlaceRow';
 import { SheetHead } from './SheetHead';
 import { SheetTable } from './SheetTable';
-import { Standing } from './Standing';
 import { StakeRow } from './StakeRow';
+import { Standing } from './Standing';
 import { useDig } from './useDig';
-import { stakesOf } from './stakes';
 
 /** What do I read on the rod? */
 export function DigStage() {
@@ -92,6 +94,13 @@ function Digging() {
       rows={rows}
     />
   );
+}
+
+/** Structures and ends of a line that are staked, from its low end up. */
+export function stakesOf({ lines, plan }: Evaluation, line: Uuid | undefined): readonly Uuid[] {
+  const order = lines.get(line ?? '')?.order.runs ?? [];
+  const nodes = new Set(order.flatMap((run) => [lowerOf(run), upperOf(run)]));
+  return [...nodes].filter((node) => !formOf(plan.node[node]?.form ?? 'bend').buried);
 }
 
 const styles = StyleSheet.create({ shows: { padding: 12, paddingBottom: 4 } });

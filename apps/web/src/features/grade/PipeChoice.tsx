@@ -1,12 +1,13 @@
-import { jointOf } from '@alveus/core';
+import { CATALOGUE, jointOf } from '@alveus/core';
+import type { Item, ItemOf, Plan, Uuid } from '@alveus/plan';
 import { Pipe } from '@alveus/plan';
-import type { Item, ItemOf, Uuid } from '@alveus/plan';
 import { StyleSheet, View } from 'react-native';
 import { chosenLately, useAppDispatch, useAppSelector } from '../../store';
 import { useActions } from '../../sync/SyncProvider';
+import { numbered } from '../../sync/frame/numbered';
+import { newId } from '../../sync/ids';
 import { NameField, Picker, PlanMeasure } from '../../ui/measured';
 import { pipeOf, pipeOption, pipeOptions } from '../parts/pipes';
-import { ownPipe } from './ownPipe';
 
 /** The pipe of a run: those of the job first, then the catalogue; one that is new to the job is brought into it. */
 export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
@@ -107,6 +108,20 @@ function PipeSizes({ pipe }: { pipe: ItemOf<'pipe'> }) {
       </View>
     </>
   );
+}
+
+/** A pipe that the catalogue does not have, to be typed: like the one in use, or the first of the catalogue, until then. */
+export function ownPipe({ pipe }: Pick<Plan, 'pipe'>, like: ItemOf<'pipe'> | undefined): ItemOf<'pipe'> {
+  const [first] = CATALOGUE;
+  if (!first) throw new RangeError('the catalogue is empty');
+  const { make: _make, ...rest } = { ...first, ...like };
+  return {
+    ...rest,
+    kind: 'pipe',
+    id: newId(),
+    name: numbered('Own pipe', Object.values(pipe)),
+    standard: 'typed here',
+  };
 }
 
 const styles = StyleSheet.create({

@@ -1,17 +1,21 @@
+import type { Book } from '@alveus/core';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useAppSelector } from '../../store';
 import { selectLive, selectRested } from '../../store/results';
 import { Button, useWide, Words } from '../../ui';
+import type { LongRow } from '../../ui/rowLayout';
 import { StageFindings } from '../parts/Findings';
 import { SectionView } from '../parts/SectionView';
 import { SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
 import { Benchmarks } from './Benchmarks';
-import { bookRows } from './bookRows';
 import { BookTable } from './BookTable';
 import { Entry } from './Entry';
 import { Loops } from './Loops';
+import { OutOfForce } from './OutOfForce';
+import { SetupFoot, SetupHead } from './SetupParts';
+import { ShotRow } from './ShotRow';
 
 const GROUND_FINDINGS = ['ground'] as const;
 
@@ -69,6 +73,19 @@ function Shoot({ onShoot }: { onShoot: () => void }) {
       {none ? <Words tone="muted">First add a benchmark to look back to.</Words> : null}
     </View>
   );
+}
+
+/**
+ * The level book as rows: each setup with its height of instrument, its shots, and those that no longer count.
+ * @param shotsToo not where a table shows them
+ */
+export function bookRows(book: Book, shotsToo: boolean): LongRow[] {
+  return book.setups.flatMap(({ setup, height, shots, gone }): LongRow[] => [
+    { key: setup.id, height: 72, render: () => <SetupHead setup={setup} height={height} /> },
+    ...(shotsToo ? shots : []).map((shot): LongRow => ({ key: shot.id, render: () => <ShotRow shot={shot} /> })),
+    { key: `${setup.id}gone`, height: gone.length === 0 ? 0 : 56, render: () => <OutOfForce shots={gone} /> },
+    { key: `${setup.id}foot`, height: 72, render: () => <SetupFoot setup={setup} /> },
+  ]);
 }
 
 const styles = StyleSheet.create({ pad: { padding: 12, gap: 8 } });

@@ -1,18 +1,19 @@
 import { useRouter } from 'expo-router';
-import { memo, useEffect } from 'react';
+import type { ReactNode } from 'react';
+import { memo, useEffect, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { shallowEqual } from 'react-redux';
-import { sheetOpened, useAppDispatch, useAppSelector, viewReset } from '../../store';
+import { savingWords, sheetOpened, useAppDispatch, useAppSelector, viewReset } from '../../store';
 import type { Stage, StageState } from '../../store/results';
 import { selectStageState, STAGES } from '../../store/results';
 import { SyncProvider, useActions, useOutbox } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
+import type { Tab } from '../../ui';
 import { Bar, Busy, Button, IconButton, Tabs, useWide, Words } from '../../ui';
-import { Units } from './Units';
-import { SaveState } from './SaveState';
+import { UnitsContext } from '../../ui/units';
+import { STAGE_WORDS } from '../parts/words';
 import { ServerSays } from './ServerSays';
 import { Sheets } from './SheetHost';
-import { stageTabs } from './stages';
 import type { StageName } from './StageStack';
 import { STAGE_PARTS, StageStack } from './StageStack';
 import { useJobKeys } from './useJobKeys';
@@ -132,6 +133,44 @@ function Waiting({ missing }: { missing: boolean }) {
     </View>
   );
 }
+
+/** Whether what was done is kept, and saved. */
+function SaveState() {
+  const text = useAppSelector((state) => savingWords(state).text);
+  const tone = useAppSelector((state) => savingWords(state).tone);
+  return (
+    <div role="status" aria-live="polite" data-testid="save-state">
+      <Words size="small" tone={tone} lines={1}>
+        {text}
+      </Words>
+    </div>
+  );
+}
+
+/** Tells the controls, which know no store, how this device wants measurements told. */
+function Units({ children }: { children: ReactNode }) {
+  const system = useAppSelector((state) => state.settings.system);
+  const fraction = useAppSelector((state) => state.settings.fraction);
+  const units = useMemo(() => ({ system, fraction }), [system, fraction]);
+  return <UnitsContext.Provider value={units}>{children}</UnitsContext.Provider>;
+}
+
+const MARKS: Record<StageState, Tab<Stage>['mark']> = {
+  'nothing yet': { icon: null, tone: 'muted' },
+  'in progress': { icon: 'edit', tone: 'muted' },
+  'needs work': { icon: 'fix', tone: 'fix' },
+  OK: { icon: 'check', tone: 'settled' },
+};
+
+/** The stages as tabs, each with how it stands. */
+const stageTabs = (states: Readonly<Record<Stage, StageState>>): Tab<Stage>[] =>
+  STAGES.map((stage) => ({
+    value: stage,
+    label: STAGE_WORDS[stage],
+    icon: stage,
+    state: states[stage],
+    mark: MARKS[states[stage]],
+  }));
 
 const styles = StyleSheet.create({
   page: { flex: 1 },

@@ -1,14 +1,15 @@
+import type { Evaluation, FindingChanges, Route } from '@alveus/core';
+import { changesOf, evaluate, findingsOf, FOOT, numberFor } from '@alveus/core';
 import type { Against, DigLeast, LeftOut, Money, Proposal, ProposedRun } from '@alveus/core/optimize';
 import { acceptEdits, digLeast } from '@alveus/core/optimize';
-import type { Evaluation, FindingChanges } from '@alveus/core';
-import { changesOf, evaluate, findingsOf, FOOT, numberFor } from '@alveus/core';
 import type { Edit } from '@alveus/plan';
 import { applyEdits, Thickness } from '@alveus/plan';
 import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Before } from '../../drawing/section/Over';
 import type { SectionFrame } from '../../drawing/section';
-import { panelOpened, draftRested, draftSet, settingsChanged, useAppDispatch, useAppSelector } from '../../store';
+import type { Levels } from '../../drawing/section/Over';
+import { Before } from '../../drawing/section/Over';
+import { draftRested, draftSet, panelOpened, settingsChanged, useAppDispatch, useAppSelector } from '../../store';
 import { selectCommitted, selectEvaluation } from '../../store/results';
 import { useActions } from '../../sync/SyncProvider';
 import {
@@ -28,7 +29,6 @@ import { LineBar } from '../parts/LineBar';
 import { SectionView, useRoute } from '../parts/SectionView';
 import { SketchView } from '../parts/SketchView';
 import { StageLayout } from '../parts/StageLayout';
-import { invertLines } from './before';
 import { Keepings } from './Keepings';
 import { LeastRow } from './LeastRow';
 import { Limits } from './Limits';
@@ -370,6 +370,21 @@ const FOLLOW = [
   { value: 'alone', label: 'Only the run follows' },
   { value: 'least', label: 'Everything unlocked follows, with the least digging' },
 ] as const;
+
+/** The inverts of a route as they are, one list for each run whose grade is known. */
+export function invertLines({ runs }: Pick<Evaluation, 'runs'>, { order }: Route): readonly Levels[] {
+  return order.runs.flatMap(({ id }, index) => {
+    const run = runs.get(id);
+    const start = order.starts[index] ?? 0;
+    if (run?.grade.low === undefined || run.grade.high === undefined) return [];
+    return [
+      [
+        { at: start, level: run.grade.low },
+        { at: start + run.length, level: run.grade.high },
+      ],
+    ];
+  });
+}
 
 const styles = StyleSheet.create({
   body: { padding: 12, gap: 10 },

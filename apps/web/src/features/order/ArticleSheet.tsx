@@ -9,11 +9,14 @@ import { sheetOpened, useAppDispatch, wentTo } from '../../store';
 import { Button, DoneFoot, List, Row, Sheet, usePrint, Words } from '../../ui/measured';
 import { JointFields } from './JointFields';
 import { MovedHere } from './MovedHere';
+import { Sums } from './Sums';
 import { TicketRow } from './TicketRow';
+import { Workings } from './Workings';
+import type { GroupName } from './groups';
+import { GROUPS } from './groups';
 import { useTakeoff } from './useTakeoff';
 import { placeName } from './where';
 import { amountWords, countWords, orderWords, quantityOf, UNIT_QUANTITY } from './words';
-import { Workings } from './Workings';
 
 /** One article of the take-off: how it is ordered, what came of it, and every place that it is for. */
 export function ArticleSheet({ article: key, onClose }: { article: string; onClose: () => void }) {
@@ -219,6 +222,22 @@ function chainageOf(entry: Entry, evaluation: Evaluation, print: ReturnType<type
   if (!line || from === undefined || to === undefined) return '';
   const chainage = (along: number): string => print(line.line.startChainage + along, 'chainage');
   return from === to ? ` · at ${chainage(from)}` : ` · ${chainage(from)} to ${chainage(to)}`;
+}
+
+/** What a figure at a glance is made of, article by article. */
+export function ArticlesSheet({ group, onClose }: { group: GroupName; onClose: () => void }) {
+  const now = useTakeoff();
+  const { title, has } = GROUPS[group];
+  const sums = now?.takeoff.sums.filter(has) ?? [];
+  return (
+    <Sheet title={title} onClose={onClose} foot={<DoneFoot onDone={onClose} />}>
+      {now && sums.length > 0 ? (
+        <Sums sums={sums} books={now.takeoff.books} />
+      ) : (
+        <Words tone="muted">{now ? 'The job does not use it.' : 'Working it out…'}</Words>
+      )}
+    </Sheet>
+  );
 }
 
 const styles = StyleSheet.create({ buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 } });

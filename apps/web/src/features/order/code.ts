@@ -1,4 +1,4 @@
-export { ArticlesSheet } from './ArticlesSheet';
+export { ArticlesSheet } from './ArticleSheet';
 export { ArticleSheet } from './ArticleSheet';
 export { BuyingSheet } from './BuyingSheet';
 export { JobOrder } from './JobOrder';

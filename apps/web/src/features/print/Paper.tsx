@@ -1,5 +1,6 @@
 import type { LineResult } from '@alveus/core';
 import { unitName } from '@alveus/core';
+import { gradeTable } from '@alveus/core/grade-table';
 import type { ReactNode } from 'react';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -8,12 +9,12 @@ import { selectEvaluation } from '../../store/results';
 import { PAPER } from '../../theme/tones';
 import { Words } from '../../ui';
 import { Leaf, PAPER_WIDTH, Printed, PrintedTable, Whole } from '../../ui/Printed';
-import { StillSketch } from '../parts/SketchView';
 import { OrderPaper } from '../order';
-import { GradeTable } from './GradeTable';
-import { PaperFacts } from './PaperFacts';
+import { StillSketch } from '../parts/SketchView';
 import { PaperSection } from './PaperSection';
 import { CAUTION } from './shareText';
+import { tableStep } from './gradeTableFile';
+import { useFacts } from './useFacts';
 
 export type Part = 'sketch' | 'section' | 'facts' | 'table' | 'order';
 
@@ -78,6 +79,31 @@ function Page({ title, children }: { title: string; children: ReactNode }) {
     </Leaf>
   );
 }
+
+/** Levels from the outlet up, at every so many feet and wherever the ground breaks. */
+export function GradeTable({ line }: { line: LineResult }) {
+  const evaluation = useAppSelector(selectEvaluation);
+  const system = useAppSelector((state) => state.settings.system);
+  const [head = [], ...rows] = gradeTable(evaluation, line, system, tableStep(system));
+  return <PrintedTable caption="Grade table, up from the outlet" head={head} rows={rows} />;
+}
+
+/** Structures, utilities, findings and rod readings of a line, a table each. */
+export function PaperFacts({ line }: { line: LineResult }) {
+  const factsOf = useFacts();
+  return factsOf(line).map(({ caption, head, rows }) =>
+    rows.length > MOST_WHOLE ? (
+      <PrintedTable key={caption} caption={caption} head={head} rows={rows} />
+    ) : (
+      <Whole key={caption}>
+        <PrintedTable caption={caption} head={head} rows={rows} />
+      </Whole>
+    ),
+  );
+}
+
+/** So many rows are kept on one page. */
+const MOST_WHOLE = 20;
 
 const styles = StyleSheet.create({
   page: { width: PAPER_WIDTH, gap: 12, paddingBottom: 8 },

@@ -1,13 +1,13 @@
 import type { Evaluation, Finding, LineResult, Phrase, Quantity, System } from '@alveus/core';
 import { bySeverity, crossingsAt, lineRoute, whereIs } from '@alveus/core';
-import { levelsAt, readingOf, sheetPlaces } from '@alveus/core/setout';
 import { structureRows } from '@alveus/core/compare/structures';
+import { levelsAt, readingOf, sheetPlaces } from '@alveus/core/setout';
 import { formOf } from '@alveus/plan';
 import { SEVERITY_WORD } from '../../drawing/severity';
 import { UTILITY_MARKS } from '../../drawing/utilities';
-import { clearWords } from '../parts/clearWords';
 import { standing, trustNow } from '../dig/useDig';
-import { tableStep } from './tableStep';
+import { clearWords } from '../parts/clearWords';
+import { tableStep } from './gradeTableFile';
 
 /** What a line is dug and checked by, as rows of words: on paper, and in a sheet that is sent. */
 

@@ -1,5 +1,6 @@
 import type { Profile, Run, Service } from '@alveus/plan';
 import { rulesFor } from '@alveus/plan';
+import { FOOT } from '../../units';
 
 /** Least cover over a run of a service, m, and whose rule it is. */
 export function leastCover(
@@ -10,3 +11,6 @@ export function leastCover(
   const { foot, vehicles, source } = rulesFor(profile, service).cover;
   return { value: run.vehicles ? vehicles : foot, source };
 }
+
+/** How far past the bank at an open end a pipe may still lack cover, m. */
+export const PAST_BANK = FOOT;

@@ -1,7 +1,6 @@
 export * from './clearance';
 export * from './cover';
 export * from './keeping';
-export * from './open-ends';
 export * from './profile';
 export * from './slope';
 export * from './soft-ground';
