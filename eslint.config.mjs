@@ -39,8 +39,20 @@ const CONTROL_ROLES = [
   'textbox',
 ];
 
+/** Words that say nothing of what they name, or that something has a better word for (docs/glossary.md). */
+const VAGUE = '/^(one|these|those|told|anew|aside|parted|desk|papers|pace)$/i';
+const NAME_IT = 'Call it by what it holds: docs/glossary.md.';
+
 /** Of all code. */
 const EVERYWHERE = [
+  ...[
+    `VariableDeclarator[id.name=${VAGUE}]`,
+    `:function > Identifier[name=${VAGUE}]`,
+    `ArrayPattern > Identifier[name=${VAGUE}]`,
+    `ObjectPattern > Property[value.name=${VAGUE}]`,
+    `:matches(FunctionDeclaration, ClassDeclaration)[id.name=${VAGUE}]`,
+    `:matches(TSInterfaceDeclaration, TSTypeAliasDeclaration)[id.name=${VAGUE}]`,
+  ].map((selector) => ({ selector, message: NAME_IT })),
   { selector: 'TSAsExpression > TSAsExpression > TSAnyKeyword', message: 'Say what it is instead.' },
   {
     selector: 'MethodDefinition > PrivateIdentifier',
@@ -118,6 +130,16 @@ export default tseslint.config(
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
       ],
       'no-restricted-syntax': ['error', ...EVERYWHERE],
+    },
+  },
+  {
+    // A function fits a page, a file is one concept. Suites of tests are as long as what they test.
+    files: ['packages/*/src/**/*.ts', 'apps/*/src/**/*.ts', 'apps/*/src/**/*.tsx', 'tools/**/*.ts'],
+    // Benches: a list of what is measured, and the plan that all of them have been measured by from the first.
+    ignores: ['tools/bench/core.ts', 'tools/bench/plan.ts'],
+    rules: {
+      'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true, IIFEs: true }],
+      'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
     },
   },
   {

@@ -135,7 +135,7 @@ test('what is no backup, or breaks off, is refused in a sentence, and everything
 
 test('the commands say how they are used', () => {
   for (const tool of ['backup', 'restore']) {
-    const told = (() => {
+    const message = (() => {
       try {
         execFileSync('npm', ['run', '-s', tool], { cwd: ROOT, stdio: 'pipe' });
         return '';
@@ -143,6 +143,6 @@ test('the commands say how they are used', () => {
         return String((error as { stderr: Buffer }).stderr);
       }
     })();
-    expect(told).toContain(`Use: npm run ${tool} -- FILE`);
+    expect(message).toContain(`Use: npm run ${tool} -- FILE`);
   }
 });

@@ -155,9 +155,9 @@ for (const [name, use] of [
       await expect(page.getByText(/^The rod is 16 ft long/)).toBeVisible();
       await fill(page, /^Rod on it, from Setup 3/, '6.12');
       await fill(page, /^Rod on it, from here/, '3.05');
-      const told = page.getByText(/^Instrument at/);
-      await expect(told).toHaveText(/100\.6[56] ft/);
-      const height = Number(/[\d.]+/.exec((await told.textContent()) ?? '')?.[0]);
+      const instrument = page.getByText(/^Instrument at/);
+      await expect(instrument).toHaveText(/100\.6[56] ft/);
+      const height = Number(/[\d.]+/.exec((await instrument.textContent()) ?? '')?.[0]);
       await choose(page, 'Checked on', /^Barn step/);
       await fill(page, /^Rod on that/, (height - 99.96).toFixed(2));
       await expect(page.getByText(/too low: no good at 0\.02 ft/)).toBeVisible();

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { computedJsonSchema } from '@alveus/core/interchange';
 import { RULES } from '@alveus/core';
@@ -25,8 +25,8 @@ test('the list of figures tells of every rule, and of code and tests that are th
   const document = readFileSync(path.join(ROOT, 'docs', 'figures.md'), 'utf8');
   expect(document).toBe(withRules(document));
   for (const { name } of RULES) expect(document).toContain(`| \`${name}\` |`);
-  const [told = ''] = document.split('## Rules');
-  const named = [...told.matchAll(/`([\w./{},-]+)`/g)].map(([, name = '']) => name);
+  const [prose = ''] = document.split('## Rules');
+  const named = [...prose.matchAll(/`([\w./{},-]+)`/g)].map(([, name = '']) => name);
   const files = named.flatMap((name) => {
     const [, before = '', alternatives, after = ''] = /^(.*)\{([^}]*)\}(.*)$/.exec(name) ?? [];
     return alternatives === undefined ? [name] : alternatives.split(',').map((part) => `${before}${part}${after}`);
@@ -53,3 +53,26 @@ test('the list of figures tells of every rule, and of code and tests that are th
   expect(files.length).toBeGreaterThan(100);
   expect(files.filter((file) => !there(file))).toEqual([]);
 });
+
+test('no two files of a folder differ only by case or by ending: elsewhere they would be one', () => {
+  const folders = ['packages', 'apps', 'tools', 'e2e', 'simulation'];
+  const files = folders
+    .flatMap(filesUnder)
+    .filter((file) => /\.(tsx?|m?js)$/.test(file) && !/\.(test|spec|d)\./.test(file));
+  expect(files.length).toBeGreaterThan(700);
+  const called = new Map<string, string[]>();
+  for (const file of files) {
+    const name = file.replace(/\.\w+$/, '').toLowerCase();
+    called.set(name, [...(called.get(name) ?? []), file]);
+  }
+  expect([...called.values()].filter((alike) => alike.length > 1)).toEqual([]);
+});
+
+/** Of the repository, without what is installed and built. */
+function filesUnder(folder: string): string[] {
+  return readdirSync(path.join(ROOT, folder), { withFileTypes: true }).flatMap((entry) => {
+    const file = path.join(folder, entry.name);
+    if (!entry.isDirectory()) return [file];
+    return /^(node_modules|dist|\.expo|\.alveus|test-results)$/.test(entry.name) ? [] : filesUnder(file);
+  });
+}

@@ -140,8 +140,8 @@ test('nothing acknowledged is lost, nothing doubled, nothing half applied, and w
     await owner.end();
 
     // Every batch was answered in the end, by the number that it has, and is there once.
-    const told = acknowledged.map(({ id, job, sequence }) => `${job} ${id} ${sequence}`).sort();
-    expect(logged.map(({ id, job, sequence }) => `${job} ${id} ${sequence}`).sort()).toEqual(told);
+    const expected = acknowledged.map(({ id, job, sequence }) => `${job} ${id} ${sequence}`).sort();
+    expect(logged.map(({ id, job, sequence }) => `${job} ${id} ${sequence}`).sort()).toEqual(expected);
     for (const { id, sequence } of stands) {
       const numbers = logged.filter(({ job }) => job === id).map((entry) => entry.sequence);
       expect(numbers).toEqual(numbers.map((_none, index) => index + 1));

@@ -71,10 +71,10 @@ test('a stage comes back as it was left, with what was changed elsewhere meanwhi
 
   await open(page, 'Trench');
   expect(await layer.boundingBox()).toEqual(lay);
-  const told = /[\d.]+ ft/.exec(deeper)?.[0] ?? 'nothing';
-  await expect(figure(page, 'Trench depth')).toContainText(told);
+  const printed = /[\d.]+ ft/.exec(deeper)?.[0] ?? 'nothing';
+  await expect(figure(page, 'Trench depth')).toContainText(printed);
   await tap(page, 'Undo');
-  await expect(figure(page, 'Trench depth')).not.toContainText(told);
+  await expect(figure(page, 'Trench depth')).not.toContainText(printed);
   await open(page, 'Grade');
   await expect(figure(page, 'Trench depth')).toHaveText(depth ?? '');
   // Stages are looked at in turn without piling up: one step back leaves the job.

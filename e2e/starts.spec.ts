@@ -237,8 +237,8 @@ test('a checkout that is moved finds its data; one that is copied or made anew a
   expect(homeOf(at('two'), base)).toEqual({ folder: first.folder });
 
   // Made anew where the first was: those data are of the one that moved.
-  const anew = homeOf(at('one'), base);
-  expect(anew.folder).not.toBe(first.folder);
+  const fresh = homeOf(at('one'), base);
+  expect(fresh.folder).not.toBe(first.folder);
   // A copy says so, and the one that it was made of keeps its own.
   mkdirSync(path.join(at('copy'), '.alveus'));
   writeFileSync(path.join(at('copy'), '.alveus', 'data'), path.basename(first.folder));

@@ -9,7 +9,7 @@ import { extendLine, startLine } from '@alveus/core/grow';
 import { RunSheet } from '../src/features/grade/line-sheets';
 import { NodeSheet } from '../src/features/grade/sheets';
 import { ShotSheet } from '../src/features/ground/sheets';
-import { Units } from '../src/features/job/JobScreen';
+import { Units } from '../src/features/job/Units';
 import { CrossingSheet } from '../src/features/site/sheets';
 import { jobOpened, jobOpening } from '../src/store/job';
 import { makeStore } from '../src/store/frame/store';

@@ -5,7 +5,7 @@ import { complaintOf, sentence } from '../src/ui/limits';
 
 /** Limits are written in the plan's schemas, in metres; people are told of them in their own units. */
 
-const told = (limit: Parameters<typeof complaintOf>[0], value: number, quantity: Quantity, system: System) =>
+const complaint = (limit: Parameters<typeof complaintOf>[0], value: number, quantity: Quantity, system: System) =>
   complaintOf(limit, value, quantity, (number, of) => print(number, of, system));
 
 test.each([
@@ -22,13 +22,13 @@ test.each([
   [Material.shape.density, 20_000, 'density', 'metric', 'At most 10000 kg/m³.'],
   [Pipe.shape.manning, 0.2, 'plain', 'feet', 'At most 0.1.'],
 ] as const)('%# %s', (limit, value, quantity, system, words) => {
-  expect(told(limit, value, quantity, system)).toBe(words);
+  expect(complaint(limit, value, quantity, system)).toBe(words);
 });
 
 test('what passes is complained of by nobody, at the very limit too', () => {
-  expect(told(Thickness, 30, 'thickness', 'feet')).toBeUndefined();
-  expect(told(Elevation, -12_000, 'elevation', 'feet')).toBeUndefined();
-  expect(told(Slope, -2, 'slope', 'feet')).toBeUndefined();
+  expect(complaint(Thickness, 30, 'thickness', 'feet')).toBeUndefined();
+  expect(complaint(Elevation, -12_000, 'elevation', 'feet')).toBeUndefined();
+  expect(complaint(Slope, -2, 'slope', 'feet')).toBeUndefined();
 });
 
 test('what is said of other fields is a sentence of its own', () => {

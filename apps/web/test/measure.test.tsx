@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { act } from 'react';
 import { Provider } from 'react-redux';
 import { Length } from '@alveus/plan';
-import { Units } from '../src/features/job/JobScreen';
+import { Units } from '../src/features/job/Units';
 import { settingsChanged } from '../src/store/frame/settings';
 import { makeStore } from '../src/store/frame/store';
 import { withJob } from '../src/store/store';

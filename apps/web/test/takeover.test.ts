@@ -103,9 +103,9 @@ test('what this device kept before batches told their format is in the format of
   expect(tab.store.getState().job.past).toEqual([step]);
   tab.kill();
   const newer = await openDB(file, 9_999);
-  const told = jest.fn();
-  await expect(openDevice(file, `${file}-none`, told)).rejects.toThrow();
-  expect(told).toHaveBeenCalled();
+  const onNewer = jest.fn();
+  await expect(openDevice(file, `${file}-none`, onNewer)).rejects.toThrow();
+  expect(onNewer).toHaveBeenCalled();
   newer.close();
 });
 

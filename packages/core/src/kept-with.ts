@@ -15,6 +15,6 @@ export function keptWith<Of extends object, Value>(work: (of: Of) => Value): (of
 export function keptWithBoth<One extends object, Other extends object, Value>(
   work: (a: One, b: Other) => Value,
 ): (a: One, b: Other) => Value {
-  const byOne = keptWith((one: One) => keptWith((other: Other) => work(one, other)));
+  const byOne = keptWith((first: One) => keptWith((other: Other) => work(first, other)));
   return (a, b) => byOne(a)(b);
 }

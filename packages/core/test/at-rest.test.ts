@@ -189,7 +189,7 @@ test('length, length that is full and volume are those of dense sampling', () =>
 });
 
 test('what findings say of standing water is what is drawn and compared: the same level, the same length', () => {
-  let told = 0;
+  let reported = 0;
   fc.assert(
     fc.property(drawArb, (draw) => {
       const evaluation = evaluate(job(network(draw)).plan);
@@ -204,7 +204,7 @@ test('what findings say of standing water is what is drawn and compared: the sam
           if (full && stands) {
             expect(say(full.what, 'metric')).toContain(print(stands.level, 'elevation', 'metric'));
             expect(full.stretches.reduce((sum, { from, to }) => sum + to - from, 0)).toBeCloseTo(stands.wet, 9);
-            told += 1;
+            reported += 1;
           }
         }
         const floods = found('floods-up');
@@ -214,7 +214,7 @@ test('what findings say of standing water is what is drawn and compared: the sam
     }),
     { numRuns: 150 * MORE },
   );
-  expect(told).toBeGreaterThan(20);
+  expect(reported).toBeGreaterThan(20);
 });
 
 test('spill at 98.40, invert 97.80 at the low end, 1 %, bore 3.975 in: 60.0 ft wet, 26.9 ft full, 28.0 US gal (worked out beforehand)', () => {

@@ -79,8 +79,8 @@ test('a size is the plan with it laid, and what stands against every size is sai
     const after = evaluate(applyEdits(plan, edits));
     expect(dug).toBe(after.lines.get(line)?.soil.excavation);
     expect(sums).toEqual(takes(after, line));
-    const told = new Set(common.map(({ id }) => id));
-    expect(against.map(({ id }) => id)).toEqual((grave[index] ?? []).map(({ id }) => id).filter((id) => !told.has(id)));
+    const ids = new Set(common.map(({ id }) => id));
+    expect(against.map(({ id }) => id)).toEqual((grave[index] ?? []).map(({ id }) => id).filter((id) => !ids.has(id)));
   });
 });
 

@@ -87,9 +87,9 @@ test('what meets at a node, with or without a way straight on', () => {
 });
 
 test('every situation', () => {
-  situations.forEach(({ told, job: spec }, seed) => {
+  situations.forEach(({ told: title, job: spec }, seed) => {
     const { plan } = job(spec);
-    expect([told, differing(plan, disguised(plan, chance(seed)))]).toEqual([told, { lost: [], come: [] }]);
+    expect([title, differing(plan, disguised(plan, chance(seed)))]).toEqual([title, { lost: [], come: [] }]);
   });
 });
 

@@ -78,14 +78,14 @@ describe('a wye', () => {
     const plan = applyEdits(built.plan, put(...shots));
     const dug = (of: Plan): number =>
       [...evaluate(of).lines.values()].reduce((sum, { soil }) => sum + soil.excavation, 0);
-    const parted = split(plan, run, 30);
-    expect(dug(parted.plan)).toBeCloseTo(dug(plan), 8);
-    expect(parted.plan.shot).toEqual(plan.shot);
-    const { lines } = evaluate(parted.plan);
+    const halves = split(plan, run, 30);
+    expect(dug(halves.plan)).toBeCloseTo(dug(plan), 8);
+    expect(halves.plan.shot).toEqual(plan.shot);
+    const { lines } = evaluate(halves.plan);
     expect([...lines.values()].map(({ gaps }) => isWhole(gaps))).toEqual([true]);
     expect(
-      evaluate(parted.plan)
-        .runs.get(parted.upper)
+      evaluate(halves.plan)
+        .runs.get(halves.upper)
         ?.ground.points.map(({ at }) => Math.round(at)),
     ).toEqual([0, 20, 50, 70]);
   });
@@ -98,15 +98,15 @@ describe('a wye', () => {
         { length: 50, low: 11.1, slope: 0.01, ground: 14 },
       ],
     });
-    const parted = split(built.plan, built.runs[0] ?? '', 50);
-    for (const plan of [parted.plan, applyEdits(parted.plan, reverseLine(parted.plan, built.line))]) {
-      const levels = ['low', 'high'].map((end) => grade(plan, parted.upper)?.[end as 'low' | 'high']).sort();
+    const halves = split(built.plan, built.runs[0] ?? '', 50);
+    for (const plan of [halves.plan, applyEdits(halves.plan, reverseLine(halves.plan, built.line))]) {
+      const levels = ['low', 'high'].map((end) => grade(plan, halves.upper)?.[end as 'low' | 'high']).sort();
       expect(levels).toEqual([expect.closeTo(10.5, 9), expect.closeTo(11, 9)]);
     }
     // The new node holds level: raising the outlet raises both parts alike.
-    const own = parted.plan.runGrade[parted.lower];
-    const raised = applyEdits(parted.plan, put({ ...own, kind: 'runGrade', id: parted.lower, a: 10.2 }));
-    expect(grade(raised, parted.upper)?.low).toBeCloseTo(10.7, 9);
+    const own = halves.plan.runGrade[halves.lower];
+    const raised = applyEdits(halves.plan, put({ ...own, kind: 'runGrade', id: halves.lower, a: 10.2 }));
+    expect(grade(raised, halves.upper)?.low).toBeCloseTo(10.7, 9);
   });
 
   test('a utility beside the run lies beside both parts, and a join makes it one again', () => {
@@ -126,14 +126,14 @@ describe('a wye', () => {
       markedOn: '',
     };
     const plan = applyEdits(built.plan, put(main));
-    const parted = split(plan, run, 50);
-    expect(Object.values(parted.plan.crossing).map(({ run: of, lies }) => [of, lies])).toEqual([
-      [parted.lower, { how: 'beside', from: 20, to: 50, off: 1 }],
-      [parted.upper, { how: 'beside', from: 0, to: 20, off: 1 }],
+    const halves = split(plan, run, 50);
+    expect(Object.values(halves.plan.crossing).map(({ run: of, lies }) => [of, lies])).toEqual([
+      [halves.lower, { how: 'beside', from: 20, to: 50, off: 1 }],
+      [halves.upper, { how: 'beside', from: 0, to: 20, off: 1 }],
     ]);
-    const join = joinRuns(evaluate(parted.plan), parted.node, newId);
+    const join = joinRuns(evaluate(halves.plan), halves.node, newId);
     if (!join.ok) throw new Error(join.message);
-    const whole = applyEdits(parted.plan, join.edits);
+    const whole = applyEdits(halves.plan, join.edits);
     expect(Object.values(whole.crossing)).toEqual([{ ...main, run: join.run }]);
     expect(whole.runGrade[join.run]).toEqual({ kind: 'runGrade', id: join.run, a: 5, slope: 0.01 });
     expect(Object.keys(whole.node).sort()).toEqual(Object.keys(plan.node).sort());

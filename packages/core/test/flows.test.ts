@@ -10,7 +10,7 @@ import { job } from './support/jobs';
  * passes a tank before a field.
  */
 
-type Told = Severity | undefined;
+type Judged = Severity | undefined;
 
 const SURFACE: readonly NodeForm[] = ['daylight', 'curb', 'pond', 'pop-up', 'bubble-up', 'stand-pipe'];
 const GRATED: readonly NodeForm[] = ['catch-basin', 'inlet', 'channel-drain', 'downspout'];
@@ -18,7 +18,7 @@ const SEPTIC: readonly NodeForm[] = ['tank', 'd-box', 'lateral-end'];
 const ASK: readonly NodeForm[] = ['structure', 'manhole', 'sump'];
 const EFFLUENT: readonly Service[] = ['effluent', 'leader', 'lateral'];
 
-function endsBadly(service: Service, form: NodeForm): Told {
+function endsBadly(service: Service, form: NodeForm): Judged {
   const sewage = service === 'building-sewer';
   if (!sewage && !EFFLUENT.includes(service)) return SEPTIC.includes(form) ? 'fix' : undefined;
   if (SURFACE.includes(form) || GRATED.includes(form)) return 'stop';
@@ -28,10 +28,10 @@ function endsBadly(service: Service, form: NodeForm): Told {
 }
 
 /** Through a fitting in the ground. */
-function runsBadly(service: Service, below: Service): Told {
+function runsBadly(service: Service, below: Service): Judged {
   const kind = (of: Service): 'sewage' | 'effluent' | 'rain' =>
     of === 'building-sewer' ? 'sewage' : EFFLUENT.includes(of) ? 'effluent' : 'rain';
-  const pairs: Readonly<Record<string, Told>> = {
+  const pairs: Readonly<Record<string, Judged>> = {
     'sewage rain': 'stop',
     'effluent rain': 'stop',
     'sewage effluent': 'stop',
@@ -51,7 +51,7 @@ const RULES: ReadonlySet<string> = new Set([
 ]);
 
 /** A line that ends at a form, or goes on from it as another service, as findings tell of it. */
-function told(service: Service, form: NodeForm, below?: Service): readonly Severity[] {
+function severitiesOf(service: Service, form: NodeForm, below?: Service): readonly Severity[] {
   const { plan } = job({
     nodes: { Top: { form: 'bend', ground: 110 }, Here: { form, ground: 108 }, Out: { form: 'bend', ground: 106 } },
     lines: {
@@ -70,28 +70,28 @@ function told(service: Service, form: NodeForm, below?: Service): readonly Sever
   return findingsOf(evaluate(plan)).flatMap(({ rule, severity }) => (RULES.has(rule) ? [severity] : []));
 }
 
-const list = (severity: Told): readonly Severity[] => (severity ? [severity] : []);
+const list = (severity: Judged): readonly Severity[] => (severity ? [severity] : []);
 
 describe.each(SERVICES)('%s', (service) => {
   test.each(NODE_FORMS)('that ends at a %s', (form) => {
     expect(flowSeverity(service, form)).toBe(endsBadly(service, form));
-    expect(told(service, form)).toEqual(list(endsBadly(service, form)));
+    expect(severitiesOf(service, form)).toEqual(list(endsBadly(service, form)));
     expect(mayEndIn([service], form)).toBe((endsBadly(service, form) ?? 'watch') === 'watch');
   });
 
   test.each(SERVICES)('that runs on as %s', (below) => {
     expect(flowSeverity(service, 'fitting', below)).toBe(runsBadly(service, below));
-    expect(told(service, 'fitting', below)).toEqual(list(runsBadly(service, below)));
+    expect(severitiesOf(service, 'fitting', below)).toEqual(list(runsBadly(service, below)));
   });
 });
 
 test('sewage goes through a tank into what leads to the field, and through no grated box', () => {
-  expect(told('building-sewer', 'tank', 'effluent')).toEqual([]);
-  expect(told('effluent', 'd-box', 'leader')).toEqual([]);
-  expect(told('building-sewer', 'd-box', 'leader')).toEqual(['stop']);
-  expect(told('building-sewer', 'catch-basin', 'building-sewer')).toEqual(['stop']);
-  expect(told('roof-drain', 'tank', 'effluent')).toEqual(['fix']);
-  expect(told('curtain-drain', 'd-box', 'lateral')).toEqual(['fix']);
+  expect(severitiesOf('building-sewer', 'tank', 'effluent')).toEqual([]);
+  expect(severitiesOf('effluent', 'd-box', 'leader')).toEqual([]);
+  expect(severitiesOf('building-sewer', 'd-box', 'leader')).toEqual(['stop']);
+  expect(severitiesOf('building-sewer', 'catch-basin', 'building-sewer')).toEqual(['stop']);
+  expect(severitiesOf('roof-drain', 'tank', 'effluent')).toEqual(['fix']);
+  expect(severitiesOf('curtain-drain', 'd-box', 'lateral')).toEqual(['fix']);
 });
 
 test('the ends compared for sewage are those that may be made for it, and for rain all of them', () => {

@@ -199,12 +199,12 @@ describe('worked by hand', () => {
           const known = other ? second : first;
           const reading = (other ? 2 : 4) + off / 1000;
           const height = worked(items).book.setups[1]?.height ?? NaN;
-          const told = checkOf(height, ft(reading), known.elevation);
+          const check = checkOf(height, ft(reading), known.elevation);
           items = [...items, shot(2, 'fore', on(known), reading)];
           const trust = trustIn(2, items);
           if (!('check' in trust)) throw new Error('no check');
-          expect(trust.check.by).toBeCloseTo(told.by, 9);
-          expect(trust.is).toBe(near(told, DEFAULT_DIGGING.trust) ? 'trusted' : 'doubted');
+          expect(trust.check.by).toBeCloseTo(check.by, 9);
+          expect(trust.is).toBe(near(check, DEFAULT_DIGGING.trust) ? 'trusted' : 'doubted');
         }
       }),
     );
@@ -439,8 +439,8 @@ test('it is dug from each outlet up, water said where a pit met it, and what the
   const [first] = steps;
   const crossed = opened.plan.run[first?.run ?? ''];
   if (!crossed) throw new Error('no run');
-  const told = evaluate(applyEdits(opened.plan, [{ op: 'put', item: { ...crossed, access: 'crossed' } }]));
-  expect(diggingOrder(told).at(-1)).toMatchObject({
+  const warned = evaluate(applyEdits(opened.plan, [{ op: 'put', item: { ...crossed, access: 'crossed' } }]));
+  expect(diggingOrder(warned).at(-1)).toMatchObject({
     run: crossed.id,
     why: expect.arrayContaining(['way-in']) as unknown,
   });

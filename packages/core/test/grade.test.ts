@@ -245,9 +245,9 @@ describe('dragging an invert', () => {
     const after = applyEdits(two, [
       { op: 'put', item: fixFact(two.run[run] as ItemOf<'run'>, two.runGrade[run], 'low', 10.5) },
     ]);
-    const [taken, anew] = [solveGrade(after, { plan: two, grade: before }), solveGrade(after)];
-    expect([...taken.runs].sort()).toEqual([...anew.runs].sort());
-    expect(taken.surplus).toEqual(anew.surplus);
+    const [taken, fresh] = [solveGrade(after, { plan: two, grade: before }), solveGrade(after)];
+    expect([...taken.runs].sort()).toEqual([...fresh.runs].sort());
+    expect(taken.surplus).toEqual(fresh.surplus);
     const other = Object.keys(two.run).find((id) => !built.plan.run[id]) ?? '';
     expect(taken.runs.get(other)).toBe(before.runs.get(other));
   });

@@ -95,9 +95,9 @@ const begun = (): Crew =>
 /** So many guesses, each shot. */
 function shots(crew: Crew, count: number): (string | undefined)[] {
   return Array.from({ length: count }, () => {
-    const { told } = crew;
+    const { told: guessed } = crew;
     crew.shoot();
-    return told;
+    return guessed;
   });
 }
 

@@ -7,7 +7,7 @@ import { surveyedArb } from './support/surveyed';
 
 /** What is seen while an invert is dragged, against the whole computation. */
 
-interface Told {
+interface Statement {
   readonly run: number;
   readonly gone: boolean;
   readonly a: number | undefined;
@@ -19,13 +19,13 @@ interface Told {
 
 const level = fc.option(fc.double({ min: -2, max: 2, noNaN: true }), { nil: undefined });
 /** Facts of some runs: others than they were, or none any more. */
-const toldArb: fc.Arbitrary<Told[]> = fc.array(
+const toldArb: fc.Arbitrary<Statement[]> = fc.array(
   fc.record({ run: fc.nat(), gone: fc.boolean(), a: level, b: level, slope: level, stepA: level, stepB: level }),
   { minLength: 1, maxLength: 5 },
 );
 
-function editsOf(plan: Plan, runs: readonly Uuid[], told: readonly Told[]): Edit[] {
-  return told.map(({ run, gone, a, b, slope, stepA, stepB }): Edit => {
+function editsOf(plan: Plan, runs: readonly Uuid[], statements: readonly Statement[]): Edit[] {
+  return statements.map(({ run, gone, a, b, slope, stepA, stepB }): Edit => {
     const id = runs[run % runs.length] as Uuid;
     if (gone) return { op: 'remove', kind: 'runGrade', id };
     const about: number = plan.runGrade[id]?.a ?? 100;
@@ -61,9 +61,9 @@ const lies = ({ plan, runs }: Preview) =>
 
 test('a drag shows every run where the whole computation has it, and what did not move is the very same', () => {
   fc.assert(
-    fc.property(surveyedArb, toldArb, ({ plan, runs, lines }, told) => {
+    fc.property(surveyedArb, toldArb, ({ plan, runs, lines }, statements) => {
       const on = evaluate(plan);
-      const edits = editsOf(plan, runs, told);
+      const edits = editsOf(plan, runs, statements);
       const seen = regrade(on, edits) as Preview;
       const whole = evaluate(applyEdits(plan, edits), on);
       expect(lies(seen)).toEqual(lies(whole));
@@ -120,7 +120,7 @@ test('edits of anything but grades are not taken for a drag', () => {
 
 test('grades solved from what was solved before are those solved anew, whichever network an edit is in', () => {
   fc.assert(
-    fc.property(fc.array(surveyedArb, { minLength: 1, maxLength: 3 }), toldArb, (parts, told) => {
+    fc.property(fc.array(surveyedArb, { minLength: 1, maxLength: 3 }), toldArb, (parts, statements) => {
       // Several networks in one plan, which have nothing to do with each other.
       const plan = parts.reduce<Plan>(
         (all, { plan: plan }) =>
@@ -131,7 +131,7 @@ test('grades solved from what was solved before are those solved anew, whichever
       );
       const runs = Object.keys(plan.run);
       const before = { plan, grade: solveGrade(plan) };
-      const after = applyEdits(plan, editsOf(plan, runs, told));
+      const after = applyEdits(plan, editsOf(plan, runs, statements));
       const step = solveGrade(after, before);
       expect(step).toEqual(solveGrade(after));
       expect(solveGrade(plan, { plan: after, grade: step })).toEqual(before.grade);

@@ -475,18 +475,18 @@ test('a trench seen from its other end, and one parted by a node, take just the 
         };
         const other = planOf(mirrored, [low, high]);
         same(amounts(evaluate(other.plan), [other.lead]), before);
-        const parted = splitRun(whole, lead, at, { name: 'Between', form: 'fitting' }, newId);
-        if (!parted) throw new Error('not parted');
-        const after = evaluate(applyEdits(plan, parted.edits));
-        same(amounts(after, [parted.lower, parted.upper]), before);
+        const split = splitRun(whole, lead, at, { name: 'Between', form: 'fitting' }, newId);
+        if (!split) throw new Error('not parted');
+        const after = evaluate(applyEdits(plan, split.edits));
+        same(amounts(after, [split.lower, split.upper]), before);
         // What lay in its trench lies in that of both parts now, and digs nothing of its own.
         for (const { run } of Object.values(plan.sharing))
           expect(after.runs.get(run)?.trench?.amounts?.excavation).toBe(0);
         for (const { id, run } of Object.values(plan.sharing)) {
           const further = splitRun(after, run, at / 2, { name: 'Beside', form: 'fitting' }, newId);
           if (!further) throw new Error('not parted');
-          const both = evaluate(applyEdits(applyEdits(plan, parted.edits), further.edits));
-          same(amounts(both, [parted.lower, parted.upper]), before);
+          const both = evaluate(applyEdits(applyEdits(plan, split.edits), further.edits));
+          same(amounts(both, [split.lower, split.upper]), before);
           expect(both.plan.sharing[id]).toBeDefined();
         }
       },

@@ -62,7 +62,7 @@ describe('clearance from the outside of a pipe that crosses', () => {
 
   test('told by its top or its centre, by elevation or by depth under the ground, it lies at one place', () => {
     const centre = crown(ft(50)) + inch(8) + inch(2);
-    const told = (level: Crossing['level']): number | undefined =>
+    const topAt = (level: Crossing['level']): number | undefined =>
       judge((run) => [crossing(run, { level })]).find(({ rule }) => rule === 'clearance')?.by?.value;
     for (const level of [
       { by: 'elevation', of: 'centre', value: centre },
@@ -70,7 +70,7 @@ describe('clearance from the outside of a pipe that crosses', () => {
       { by: 'depth', of: 'centre', value: ft(106) - centre },
       { by: 'depth', of: 'top', value: ft(106) - centre - inch(2) },
     ] as const)
-      expect(told(level)).toBeCloseTo(inch(4), 9);
+      expect(topAt(level)).toBeCloseTo(inch(4), 9);
   });
 
   test('one that lies where the pipe has to go stops', () => {

@@ -316,10 +316,10 @@ test.each(Object.entries(FAULTS))('of one fault only that is told: %s', (_told, 
       if (!fault) return;
       tried += 1;
       const found = findingsOf(evaluate(applyEdits(system.plan, [...fault.edits])));
-      const told = found.filter(
+      const reported = found.filter(
         ({ rule, node, run, id }) => rule === fault.rule && [node, run].concat(id.split(':')).includes(fault.at),
       );
-      expect(told.length).toBeGreaterThan(0);
+      expect(reported.length).toBeGreaterThan(0);
       const expected = new Set<string>([fault.rule, ...(fault.also ?? [])]);
       expect(
         grave(found)

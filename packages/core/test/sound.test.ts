@@ -252,13 +252,13 @@ test('one fault in a sound plan is found, at its place, and nothing else', () =>
         if (runs.some(({ line }) => line !== run.line)) expect(there.length).toBeGreaterThan(0);
         return;
       }
-      const told = there.some(
+      const reported = there.some(
         ({ id, run: at, line, stretches }) =>
           [at, line].includes(fault.at) ||
           id.includes(fault.at) ||
           stretches.some((stretch) => stretch.run === fault.at),
       );
-      expect([fault.rule, told]).toEqual([fault.rule, true]);
+      expect([fault.rule, reported]).toEqual([fault.rule, true]);
       const others = grave(found).filter(({ rule }) => rule !== fault.rule && !fault.also?.includes(rule));
       expect([fault.rule, others.map(({ rule }) => rule)]).toEqual([fault.rule, []]);
     }),

@@ -353,9 +353,9 @@ describe('the demo', () => {
     const plan = applyEdits(DEMO, [{ op: 'put', item: { ...first, width: { rule: 'fixed' as const, width: 1.2 } } }]);
     const after = takeoff(evaluate(plan, evaluation));
     expect(after.sums).not.toEqual(found.sums);
-    const anew = takeoff(evaluate({ ...plan }));
+    const fresh = takeoff(evaluate({ ...plan }));
     expect(after.sums.map(({ key, amount }) => [key, amount])).toEqual(
-      anew.sums.map(({ key, amount }) => [key, amount]),
+      fresh.sums.map(({ key, amount }) => [key, amount]),
     );
   });
 

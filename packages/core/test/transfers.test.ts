@@ -21,7 +21,7 @@ const waste = DEMO.material[material]?.waste ?? NaN;
 
 /** By line, what it takes of the stone: told by the layers of its runs, not by the ledger. */
 const taken = new Map([...evaluate(DEMO).lines.values()].map(({ id }) => [id, placedIn(evaluate(DEMO), id, material)]));
-const [[most, room], [other]] = [...taken].sort((one, two) => two[1] - one[1]) as [[string, number], [string, number]];
+const [[most, room], [other]] = [...taken].sort((a, b) => b[1] - a[1]) as [[string, number], [string, number]];
 
 const moved = (...transfers: Partial<Transfer>[]) => {
   const plan = applyEdits(

@@ -82,12 +82,12 @@ function short(service: 'building-sewer' | 'storm', pipe: string, fall: number):
   const [against] = stuck(plan);
   return against ? waysOut(evaluate(plan), against, ASKED) : [];
 }
-const told = (ways: readonly WayOut[]): string[] => ways.map(({ words }) => say(words, 'feet'));
+const wordsOf = (ways: readonly WayOut[]): string[] => ways.map(({ words }) => say(words, 'feet'));
 
 test('a sewer with 0.80 ft of fall over 120 ft at 1/8 in/ft is 0.45 ft short (worked out beforehand)', () => {
   const ways = short('building-sewer', '4 in SDR 35', 0.8);
-  expect(told(ways)).toContain('Lower the outlet at Main by 0.45 ft to 99.55 ft');
-  expect(told(ways)).toContain('Raise the high invert of Line by 0.45 ft to 101.25 ft');
+  expect(wordsOf(ways)).toContain('Lower the outlet at Main by 0.45 ft to 99.55 ft');
+  expect(wordsOf(ways)).toContain('Raise the high invert of Line by 0.45 ft to 101.25 ft');
   const priced = ways.flatMap(({ dig }) => dig ?? []);
   expect([...priced].sort((a, b) => a - b)).toEqual(priced);
   // In 8 in pipe there would be 0.175 ft to spare by the table: 0.80 less 120 ft at 1/16 in a foot.
@@ -98,13 +98,13 @@ test('a sewer with 0.80 ft of fall over 120 ft at 1/8 in/ft is 0.45 ft short (wo
 test('no larger pipe and no stand-pipe is a way out for sewage; a pump tank is, last, by a licensed designer', () => {
   const ways = short('building-sewer', '4 in SDR 35', 0.8);
   expect(ways.filter(({ gives }) => gives === 'pipe' || gives === 'end')).toEqual([]);
-  expect(told(ways.slice(-1))).toEqual(['Pump at Main: a pump tank, by a licensed designer']);
+  expect(wordsOf(ways.slice(-1))).toEqual(['Pump at Main: a pump tank, by a licensed designer']);
 });
 
 test('storm pipe of 6 in with 0.50 ft of fall over 120 ft lacks 0.70 ft at 1 %: 8 in may lie flatter, a stand-pipe and a pump need no fall', () => {
   const ways = short('storm', '6 in SDR 35', 0.5);
-  expect(told(ways)).toContain('Lower the outlet at Main by 0.70 ft to 99.30 ft');
-  expect(told(ways)).toContain('Lay 8 in SDR 35 on Line: it may be laid flatter');
+  expect(wordsOf(ways)).toContain('Lower the outlet at Main by 0.70 ft to 99.30 ft');
+  expect(wordsOf(ways)).toContain('Lay 8 in SDR 35 on Line: it may be laid flatter');
   // Those without a price come last: the end, then the pump.
   expect(ways.slice(-2).map(({ gives, dig }) => [gives, dig])).toEqual([
     ['end', undefined],
@@ -121,10 +121,10 @@ test('a main that was found too high: less cover is taken, for as long as it lac
   });
   const [against] = stuck(plan);
   if (!against) throw new Error('it cannot be laid');
-  const told = waysOut(evaluate(plan), against, ASKED).map(({ gives, words }) => [gives, say(words, 'feet')]);
+  const offered = waysOut(evaluate(plan), against, ASKED).map(({ gives, words }) => [gives, say(words, 'feet')]);
   // The crown lies 0.341 ft over the invert: with 100 ft at 1 % the head comes to 99.90, and nothing covers it.
-  expect(told.map(([gives]) => gives)).toContain('outlet');
-  const outlet = told.find(([gives]) => gives === 'outlet')?.[1] ?? '';
+  expect(offered.map(([gives]) => gives)).toContain('outlet');
+  const outlet = offered.find(([gives]) => gives === 'outlet')?.[1] ?? '';
   // 6 in under the ground at the head: 100 - 0.5 - 0.341 - 1.00 = 98.159, set to whole hundredths.
   expect(outlet).toBe('Lower the outlet at Box by 0.75 ft to 98.15 ft');
 });

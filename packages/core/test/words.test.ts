@@ -58,7 +58,7 @@ describe.each(SYSTEMS_READ)('in %s', (system) => {
       // A pipe has a size in its name, as it is sold.
       const sold = Object.values(plan.pipe).map(({ name }) => name);
       const unnamed = (line: string): string => sold.reduce((text, name) => text.replaceAll(name, 'pipe'), line);
-      const told = allFigures(evaluation).flatMap((ref) => {
+      const texts = allFigures(evaluation).flatMap((ref) => {
         const working = explain(evaluation, ref);
         return working
           ? [
@@ -70,7 +70,7 @@ describe.each(SYSTEMS_READ)('in %s', (system) => {
             ]
           : [];
       });
-      return told.map(unnamed);
+      return texts.map(unnamed);
     });
     expect(lines.length).toBeGreaterThan(5_000);
     expect(faults([...new Set(lines)], system)).toEqual([]);

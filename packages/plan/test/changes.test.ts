@@ -167,8 +167,8 @@ test('two people on one item: different fields go together, one field is a confl
   // It holds for what was shown: what the other side has done since is asked about, and no more than that.
   const since = rebase(more, on(node(1, 'Theirs', 9)), decided, counter());
   expect(since.conflicts).toMatchObject([{ theirs: node(1, 'Theirs', 9), fields: ['water'] }]);
-  const anew = rebase(more, on(node(1, 'Theirs now', 3)), decided, counter());
-  expect(anew.conflicts).toMatchObject([{ theirs: node(1, 'Theirs now', 3), fields: ['name'] }]);
+  const again = rebase(more, on(node(1, 'Theirs now', 3)), decided, counter());
+  expect(again.conflicts).toMatchObject([{ theirs: node(1, 'Theirs now', 3), fields: ['name'] }]);
 
   const removed = rebase(pending, on(null), new Map(), counter());
   expect(removed.conflicts).toEqual([

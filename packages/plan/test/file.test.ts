@@ -237,8 +237,8 @@ describe('what is said of a file that cannot be read', () => {
     ],
     ['the end cut off', (text) => text.slice(0, text.indexOf('"kind":"node"') + 40), /cut off at line 19/],
     ['nested without end', () => '['.repeat(200_000), /cut off at line 1/],
-  ])('%s is told by line and place', (_what, damage, told) => {
-    expect(complaint(damage(DEMO))).toMatch(told);
+  ])('%s is told by line and place', (_what, damage, message) => {
+    expect(complaint(damage(DEMO))).toMatch(message);
   });
 
   test('an item is named as people know it, its field in words, and the line is given', () => {
@@ -280,10 +280,10 @@ describe('what is said of a file that cannot be read', () => {
       edit((file) => (file.items[0]!.name = `\u202e\u0007odd`)),
       `{"format": ${long}`,
     ]) {
-      const told = complaint(text);
-      expect(told.length).toBeLessThan(420);
+      const message = complaint(text);
+      expect(message.length).toBeLessThan(420);
 
-      expect(told).not.toMatch(/[\u0000-\u001f\u202e]|x{100}/);
+      expect(message).not.toMatch(/[\u0000-\u001f\u202e]|x{100}/);
     }
   });
 });

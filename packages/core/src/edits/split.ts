@@ -90,7 +90,7 @@ function spotBetween(plan: Plan, run: Run, node: Uuid, share: number): Item[] {
   return [{ kind: 'nodePlace', id: node, east, north }];
 }
 
-interface Parted {
+interface SplitRun {
   readonly base: readonly Edit[];
   readonly grades: readonly RunGrade[];
   readonly a: Uuid;
@@ -102,7 +102,7 @@ interface Parted {
  * The facts of both parts so that no invert moves, with as few of them as do it: each way is tried by solving the
  * grade with it. Runs of one line go on level through a node, so that as a rule nothing need be fixed at the new one.
  */
-function gradesOfParts(evaluation: Evaluation, result: RunResult, { base, grades, a, b, cut }: Parted): RunGrade[] {
+function gradesOfParts(evaluation: Evaluation, result: RunResult, { base, grades, a, b, cut }: SplitRun): RunGrade[] {
   const { plan } = evaluation;
   const of = (id: Uuid): RunGrade => grades.find((item) => item.id === id) ?? { kind: 'runGrade', id };
   const [gradeA, gradeB] = [of(a), of(b)];

@@ -31,14 +31,14 @@ export interface RunsById {
  * @returns undefined where the edits are of anything but grades: then there is no way around `evaluate`
  */
 export function regrade(on: Evaluation, edits: readonly Edit[]): Preview | undefined {
-  const told = new Map<Uuid, RunGrade | undefined>();
+  const stated = new Map<Uuid, RunGrade | undefined>();
   for (const edit of edits) {
     if (addressOf(edit).kind !== 'runGrade') return undefined;
-    if (edit.op === 'put') told.set(edit.item.id, edit.item as RunGrade);
-    else told.set(edit.id, undefined);
+    if (edit.op === 'put') stated.set(edit.item.id, edit.item as RunGrade);
+    else stated.set(edit.id, undefined);
   }
   const grades = new Map<Uuid, RunGradeResult>();
-  for (const [id, grade] of solveWith(on.plan, told)) {
+  for (const [id, grade] of solveWith(on.plan, stated)) {
     const before = on.runs.get(id)?.grade;
     if (before && (grade.low !== before.low || grade.high !== before.high || grade.slope !== before.slope))
       grades.set(id, grade);

@@ -201,7 +201,7 @@ class Solver {
       const [low, high] = [this.low(below), this.high(above)];
       (this.freeA(low) || this.freeA(high) ? fromA : others).push([Math.min(low, high), Math.max(low, high)]);
     }
-    for (const list of [fromA, others]) list.sort(([one], [other]) => one - other);
+    for (const list of [fromA, others]) list.sort(([a], [b]) => a - b);
     return { fromA, others };
   }
 

@@ -74,8 +74,8 @@ function along(rows: Rows, run: LaidRun, at: UpRun, is: Is, level: number, limit
 /** Where it lies along the run, and how high its top there. */
 function placesOf(crossing: Crossing, result: LaidRun['result']): readonly { at: UpRun; top: number | undefined }[] {
   const { length, run, ground } = result;
-  const told = crossing.lies.how === 'across' ? [crossing.lies.at] : [crossing.lies.from, crossing.lies.to];
-  const ends = told.map((at) => upRun(run, length, at)).sort((a, b) => a - b);
+  const statedEnds = crossing.lies.how === 'across' ? [crossing.lies.at] : [crossing.lies.from, crossing.lies.to];
+  const ends = statedEnds.map((at) => upRun(run, length, at)).sort((a, b) => a - b);
   const [from, to] = [ends[0] ?? 0, ends.at(-1) ?? 0];
   // What lies wholly beyond the run lies nowhere at it.
   if (from > length + NEAR || to < -NEAR) return [];

@@ -214,11 +214,11 @@ function digNow({ runs }: DigProgram): number | undefined {
 /** @returns undefined where time ran out */
 function contradiction(dig: DigProgram, goOn: () => boolean): Against | undefined {
   const found = conflict(dig.program, goOn);
-  const limits = found?.limits.map((limit) => told(dig, limit, found.rows.get(limit) ?? []));
+  const limits = found?.limits.map((limit) => bindingLimit(dig, limit, found.rows.get(limit) ?? []));
   return limits && { limits, runs: dig.runs };
 }
 
-function told(
+function bindingLimit(
   { limits, runs, program }: Pick<DigProgram, 'limits' | 'runs' | 'program'>,
   limit: number,
   rows: readonly number[],
@@ -271,7 +271,7 @@ export function limitsOfRows(
     if (list) list.push(row);
     else by.set(limit, [row]);
   }
-  return [...by].map(([limit, some]) => told(dig, limit, some));
+  return [...by].map(([limit, some]) => bindingLimit(dig, limit, some));
 }
 
 /** What accepting it changes. */

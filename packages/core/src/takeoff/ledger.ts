@@ -174,7 +174,7 @@ function thingOf(what: What, plan: JobTaken['plan']): unknown {
   return [plan.pipe[fitting.pipe], 'branch' in fitting && plan.pipe[fitting.branch]];
 }
 
-function alike<T>(a: readonly T[], b: readonly T[], equal: (one: T, other: T) => boolean): boolean {
+function alike<T>(a: readonly T[], b: readonly T[], equal: (now: T, then: T) => boolean): boolean {
   if (a.length !== b.length) return false;
   for (let index = 0; index < a.length; index += 1)
     if (a[index] !== b[index] && !equal(a[index] as T, b[index] as T)) return false;

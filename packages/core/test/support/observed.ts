@@ -110,10 +110,10 @@ export function contentOf(item: Item): string {
     '',
     along.spans(item).map((span, of) => ({ from: of, to: span.from === span.to ? of : of + 1, of, was: span })),
   );
-  const told = nowhere ?? item;
+  const shown = nowhere ?? item;
   // What lies in another trench lies along that one's run as well, which is parted with it.
-  const beside = told.kind === 'sharing' ? { lead: told.lead.run } : {};
-  return JSON.stringify({ ...told, ...beside, id: '' });
+  const beside = shown.kind === 'sharing' ? { lead: shown.lead.run } : {};
+  return JSON.stringify({ ...shown, ...beside, id: '' });
 }
 
 export function meeting(spans: [Uuid, number, number][]): [Uuid, number, number][] {

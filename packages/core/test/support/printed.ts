@@ -83,7 +83,7 @@ export function disguised(plan: Plan, chance: () => number): Plan {
   return planOf(
     (JSON.parse(text) as Item[])
       .map((item) => [item, chance()] as const)
-      .sort(([, one], [, other]) => one - other)
+      .sort(([, a], [, b]) => a - b)
       .map(([item]) => item),
   );
 }

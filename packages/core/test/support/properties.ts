@@ -295,7 +295,7 @@ export function orderChangesNothing(): void {
           .map((item) => [item, chance.next().value as number] as const)
           .sort(([, a], [, b]) => a - b)
           .map(([item]) => item);
-        const [one, other] = [evaluate(planOf(items)), evaluate(planOf(shuffled))];
+        const [asGiven, other] = [evaluate(planOf(items)), evaluate(planOf(shuffled))];
         // And put one by one, each evaluation from the one before.
         let grown = evaluate(EMPTY_PLAN);
         for (const item of shuffled) grown = evaluate(applyEdits(grown.plan, [{ op: 'put', item }]), grown);
@@ -303,8 +303,8 @@ export function orderChangesNothing(): void {
           findingsOf(of)
             .map(({ id }) => id)
             .sort();
-        for (const same of [other, grown]) expect(names(same)).toEqual(names(one));
-        for (const [id, run] of one.runs) {
+        for (const same of [other, grown]) expect(names(same)).toEqual(names(asGiven));
+        for (const [id, run] of asGiven.runs) {
           for (const same of [other.runs.get(id), grown.runs.get(id)]) {
             expect(same?.grade).toEqual(run.grade);
             expect(same?.ground.points).toEqual(run.ground.points);

@@ -19,8 +19,8 @@ export interface Situation {
 }
 
 export const situations: Situation[] = [];
-const when = (told: string, spec: JobSpec, must: readonly Must[] = [], not: readonly RuleName[] = []): void =>
-  void situations.push({ told, job: spec, must, not });
+const when = (title: string, spec: JobSpec, must: readonly Must[] = [], not: readonly RuleName[] = []): void =>
+  void situations.push({ told: title, job: spec, must, not });
 
 const stoned = (fields: Parameters<typeof section>[0]) => section(fields);
 const sewer = { service: 'building-sewer', pipe: '4 in SDR 35' } as const;
@@ -305,7 +305,7 @@ when(
   [],
   ['bench-loose', 'sides-steep'],
 );
-for (const [told, tall, sides, must] of [
+for (const [title, tall, sides, must] of [
   ['3 ft tall, upright over it', 3, { by: 'upright' }, ['stop shield-low']],
   ['8 ft tall, sloped from its top', 8, { by: 'sloped', out: 1.5, over: ft(8) }, ['stop shield-low']],
   ['8 ft tall, sloped from 18 in under its top', 8, { by: 'sloped', out: 1.5, over: ft(6.5) }, []],
@@ -314,7 +314,7 @@ for (const [told, tall, sides, must] of [
   ['15.1 ft tall, upright', 15.1, { by: 'upright' }, []],
 ] as const)
   when(
-    `a trench of 15 ft in class C in a shield ${told}`,
+    `a trench of 15 ft in class C in a shield ${title}`,
     oneRun(
       {
         low: 95,
@@ -331,13 +331,13 @@ for (const [told, tall, sides, must] of [
     must,
     must.length > 0 ? [] : ['shield-low'],
   );
-for (const [told, first, rise, must] of [
+for (const [title, first, rise, must] of [
   ['a first face of 6 ft', 6, 4, ['stop bench-tall']],
   ['a second face of 5 ft', 4, 5, ['stop bench-tall']],
   ['faces of 4 ft', 4, 4, []],
 ] as const)
   when(
-    `a trench of 9 ft in class B, benched with ${told}`,
+    `a trench of 9 ft in class B, benched with ${title}`,
     oneRun(
       {
         low: 95,
@@ -463,7 +463,7 @@ const deepHole = (
   );
 const STEEP_HOLE = ['hole-deep', 'sides-steep', 'bench-loose', 'bench-tall', 'shield-low', 'shield-unsized'] as const;
 when('a hole of 7 1/2 ft in class C, sloped by its class', deepHole({ protection: 'sloped' }, 'C'), [], STEEP_HOLE);
-for (const [told, hole, soil, must] of [
+for (const [title, hole, soil, must] of [
   ['said to be sloped, and cut upright', { protection: 'sloped', side: { by: 'upright' } }, 'C', ['stop sides-steep']],
   ['sloped at 1/4 to 1', { side: { by: 'sloped', out: 0.25, over: 0 } }, 'C', ['stop sides-steep']],
   ['benched', { protection: 'benched' }, 'C', ['stop bench-loose']],
@@ -485,7 +485,7 @@ for (const [told, hole, soil, must] of [
   ],
 ] as const)
   when(
-    `a hole of 7 1/2 ft in ${soil ? `class ${soil}` : 'soil that nobody classed'}, ${told}`,
+    `a hole of 7 1/2 ft in ${soil ? `class ${soil}` : 'soil that nobody classed'}, ${title}`,
     deepHole(hole, soil),
     must,
     must.length > 0 ? [] : STEEP_HOLE,

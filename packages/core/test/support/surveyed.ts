@@ -186,8 +186,8 @@ function build(
     items.push(...placed(kind, item, runs[which % runs.length] as Uuid, lengths, draw, two, known));
   const plan = planOf(items);
   // Told in short: a whole plan is no help to read.
-  const told = () => JSON.stringify(specs);
-  return Object.defineProperty({ plan, runs, lines, lengths }, fc.toStringMethod, { value: told, enumerable: false });
+  const json = () => JSON.stringify(specs);
+  return Object.defineProperty({ plan, runs, lines, lengths }, fc.toStringMethod, { value: json, enumerable: false });
 }
 
 function factsFor(spec: RunSpec, first: boolean, low: number, high: number) {

@@ -70,23 +70,23 @@ export const nameOfKept = <Kind extends KeptKind>(kind: Kind, body: CompanyBody<
 /** What a device asks to be kept. `base`: the version that it was made from; 0 for a new one. */
 export const KeptChange = z.strictObject({ body: z.unknown(), base: z.number().int().min(0).max(1_000_000) });
 
-const One = z.strictObject({
+const Answer = z.strictObject({
   id: Uuid,
   version: z.number().int().min(1),
   body: z.unknown(),
   changedAt: z.iso.datetime(),
 });
-const All = z.strictObject({ kept: z.array(One) });
+const AllAnswers = z.strictObject({ kept: z.array(Answer) });
 
 /** An answer of the server. @throws ZodError where it is none */
 export function readKept<Kind extends KeptKind>(kind: Kind, answer: unknown): CompanyItem<Kind> {
-  const kept = One.parse(answer);
+  const kept = Answer.parse(answer);
   return { ...kept, body: COMPANY_KINDS[kind].body.parse(kept.body) as CompanyBody<Kind> };
 }
 
 /** @throws ZodError where it is none */
 export const readAllKept = <Kind extends KeptKind>(kind: Kind, answer: unknown): CompanyItem<Kind>[] =>
-  All.parse(answer).kept.map((kept) => readKept(kind, kept));
+  AllAnswers.parse(answer).kept.map((kept) => readKept(kind, kept));
 
 /** Rules as they are copied into a plan. */
 export const rulesFrom = ({ id, version, body }: CompanyItem<'profile'>): Profile => ({

@@ -73,7 +73,7 @@ export function openPlanFile(given: string): Opened {
     );
   }
   const file = forward(raw, version);
-  const { known, places, foreign } = parted(file);
+  const { known, places, foreign } = partition(file);
   const parsed = PlanFile.safeParse(known);
   if (!parsed.success)
     return refuse(`This plan file has an error: ${describe(file, inFile(parsed.error, places), text)}`);
@@ -102,7 +102,7 @@ const utf8Length = (text: string): number =>
   2 * (text.match(/[\u0800-\ud7ff\ue000-\uffff]/g)?.length ?? 0);
 
 /** What is known here, where each stands in the file, and what only goes along. */
-function parted(file: Json): { known: Json; places: readonly number[]; foreign: Foreign[] } {
+function partition(file: Json): { known: Json; places: readonly number[]; foreign: Foreign[] } {
   const items: readonly unknown[] = Array.isArray(file.items) ? (file.items as unknown[]) : [];
   const others = items.map((item) =>
     isJson(item) && typeof item.kind === 'string' && !kindNamed(item.kind) ? Foreign.safeParse(item).data : undefined,

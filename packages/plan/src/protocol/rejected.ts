@@ -36,7 +36,7 @@ export function rejectBatch(
   for (;;) {
     const rest = pending.filter(({ id }) => !out.has(id));
     const touched = keysOf(pending.filter(({ id }) => out.has(id)));
-    const { pending: anew, conflicts } = rebase(rest, held, decisions, newId);
+    const { pending: rebased, conflicts } = rebase(rest, held, decisions, newId);
     const stuck = new Set(conflicts.map(({ address }) => keyOf(address)).filter((key) => touched.has(key)));
     const made = keysOf(rest, ({ before, after }) => !before && after !== undefined);
     const gone = (key: string): boolean => touched.has(key) && !made.has(key) && !held.get(key)?.item;
@@ -48,7 +48,7 @@ export function rejectBatch(
     );
     if (lost.length === 0) {
       // What is left to decide is between people; it waits as it is until they did.
-      return { rejected: pending.filter(({ id }) => out.has(id)), pending: conflicts.length > 0 ? rest : anew };
+      return { rejected: pending.filter(({ id }) => out.has(id)), pending: conflicts.length > 0 ? rest : rebased };
     }
     for (const { id } of lost) out.add(id);
   }

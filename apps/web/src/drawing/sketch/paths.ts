@@ -51,15 +51,15 @@ export function drawnUtilities(
     const [ux, uy] = [(to.x - from.x) / length, (to.y - from.y) / length];
     const long = Math.hypot(ux, uy) || 1;
     const [nx, ny] = [-uy / long, ux / long];
-    /** @param aside px */
-    const at = (along: number, aside: number): Spot => ({
-      x: from.x + ux * along + nx * aside,
-      y: from.y + uy * along + ny * aside,
+    /** @param sideways px */
+    const at = (along: number, sideways: number): Spot => ({
+      x: from.x + ux * along + nx * sideways,
+      y: from.y + uy * along + ny * sideways,
     });
     return crossings.map(({ crossing: { id, utility, lies } }): DrawnUtility => {
       if (lies.how === 'across') return { crossing: id, utility, a: at(lies.at, REACH), b: at(lies.at, -REACH) };
-      const aside = lies.off * zoom;
-      return { crossing: id, utility, a: at(lies.from, aside), b: at(lies.to, aside) };
+      const sideways = lies.off * zoom;
+      return { crossing: id, utility, a: at(lies.from, sideways), b: at(lies.to, sideways) };
     });
   });
 }
@@ -94,7 +94,10 @@ export function arrowPath(runs: readonly DrawnRun[]): string {
     if (long < ROOM) continue;
     const [ux, uy] = [(b.x - a.x) / long, (b.y - a.y) / long];
     const [mx, my] = [(a.x + b.x) / 2, (a.y + b.y) / 2];
-    const at = (along: number, aside: number): Point => [mx + ux * along - uy * aside, my + uy * along + ux * aside];
+    const at = (along: number, sideways: number): Point => [
+      mx + ux * along - uy * sideways,
+      my + uy * along + ux * sideways,
+    ];
     d += path([at(5, -5), at(-5, 0), at(5, 5)], true);
   }
   return d;

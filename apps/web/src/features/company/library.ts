@@ -28,7 +28,7 @@ const createKeptApi = buildCreateApi(
 
 type Answer<T> = { readonly data: T } | { readonly error: { readonly message: string } };
 
-async function told<T>(question: () => Promise<T>): Promise<Answer<T>> {
+async function answered<T>(question: () => Promise<T>): Promise<Answer<T>> {
   try {
     return { data: await question() };
   } catch (error) {
@@ -48,15 +48,15 @@ const kept = createKeptApi({
   tagTypes: ['kept'],
   endpoints: (build) => ({
     kept: build.query<CompanyItem<KeptKind>[], KeptKind>({
-      queryFn: (kind) => told(() => keptApi.list(kind)),
+      queryFn: (kind) => answered(() => keptApi.list(kind)),
       providesTags: (_kept, _error, kind) => [{ type: 'kept', id: kind }],
     }),
     putKept: build.mutation<CompanyItem<KeptKind>, Put>({
-      queryFn: ({ kind, id, body, base }) => told(() => keptApi.put(kind, id, body, base)),
+      queryFn: ({ kind, id, body, base }) => answered(() => keptApi.put(kind, id, body, base)),
       invalidatesTags: (_kept, _error, { kind }) => [{ type: 'kept', id: kind }],
     }),
     removeKept: build.mutation<null, Asked>({
-      queryFn: ({ kind, id }) => told(async () => (await keptApi.remove(kind, id), null)),
+      queryFn: ({ kind, id }) => answered(async () => (await keptApi.remove(kind, id), null)),
       invalidatesTags: (_kept, _error, { kind }) => [{ type: 'kept', id: kind }],
     }),
   }),

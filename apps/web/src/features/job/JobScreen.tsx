@@ -1,6 +1,5 @@
 import { useRouter } from 'expo-router';
-import type { ReactNode } from 'react';
-import { memo, useEffect, useMemo } from 'react';
+import { memo, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { shallowEqual } from 'react-redux';
 import { savingWords, sheetOpened, useAppDispatch, useAppSelector, viewReset } from '../../store';
@@ -10,13 +9,13 @@ import { SyncProvider, useActions, useOutbox } from '../../sync/SyncProvider';
 import { useTones } from '../../theme/ThemeProvider';
 import type { Tab } from '../../ui';
 import { Bar, Busy, Button, IconButton, Tabs, useWide, Words } from '../../ui';
-import { UnitsContext } from '../../ui/units';
 import { STAGE_WORDS } from '../parts/words';
 import { ServerSays } from './ServerSays';
 import { Sheets } from './SheetHost';
 import type { StageName } from './StageStack';
 import { STAGE_PARTS, StageStack } from './StageStack';
 import { useJobKeys } from './useJobKeys';
+import { Units } from './Units';
 
 interface JobScreenProps {
   job: string;
@@ -145,14 +144,6 @@ function SaveState() {
       </Words>
     </div>
   );
-}
-
-/** Tells the controls, which know no store, how this device wants measurements told. */
-function Units({ children }: { children: ReactNode }) {
-  const system = useAppSelector((state) => state.settings.system);
-  const fraction = useAppSelector((state) => state.settings.fraction);
-  const units = useMemo(() => ({ system, fraction }), [system, fraction]);
-  return <UnitsContext.Provider value={units}>{children}</UnitsContext.Provider>;
 }
 
 const MARKS: Record<StageState, Tab<Stage>['mark']> = {

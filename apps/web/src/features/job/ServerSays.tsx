@@ -14,10 +14,10 @@ export const ServerSays = memo(function ServerSays() {
   const rejected = useAppSelector((state) => state.job.rejected.length);
   const lost = useAppSelector((state) => state.job.diverged?.lost.length ?? 0);
   const foreign = useAppSelector(selectForeign).length;
-  const anew = (): void => void loadAnew();
+  const reload = (): void => void loadAnew();
   return (
     <>
-      {refused === undefined ? null : <ServerNotice tone="stop" words={refused} does="Reload" onPress={anew} />}
+      {refused === undefined ? null : <ServerNotice tone="stop" words={refused} does="Reload" onPress={reload} />}
       <Counted
         count={lost}
         tone="stop"
@@ -36,7 +36,7 @@ export const ServerSays = memo(function ServerSays() {
             : `${many} items of this plan are from a newer version of the app. They are kept as they are and not shown.`
         }
         does="Reload"
-        onPress={anew}
+        onPress={reload}
       />
       <Counted
         count={rejected}

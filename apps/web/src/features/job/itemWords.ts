@@ -26,8 +26,8 @@ export function fieldsWords(item: Item, fields: readonly string[], plan: Plan, s
 
 /** Ends are told by the nodes they are at; nobody on a site speaks of end a. */
 function fieldWords(item: Item, name: string, plan: Plan): string {
-  const told = kindOf(item.kind).words.fields[name];
-  const words = typeof told === 'string' ? told : (told?.[0] ?? name);
+  const fieldWords = kindOf(item.kind).words.fields[name];
+  const words = typeof fieldWords === 'string' ? fieldWords : (fieldWords?.[0] ?? name);
   const run = item.kind === 'run' ? item : plan.run[item.id];
   const at = (node: Uuid | undefined): string => plan.node[node ?? '']?.name ?? 'one end';
   return words.replace('end a', at(run?.a)).replace('end b', at(run?.b));

@@ -113,7 +113,7 @@ function Came({ sum, books }: { sum: Sum; books: Takeoff['books'] }) {
   const dispatch = useAppDispatch();
   const print = usePrint();
   const { ordered, delivered, left, since, tickets, unlike } = accountOf(sum, books);
-  const told = (value: number): string => amountWords(sum, value, print);
+  const words = (value: number): string => amountWords(sum, value, print);
   const onTicket = ({ amount, unit }: Delivery): string =>
     print(amount, unit === 'mass' ? (sum.unit === 'mass' ? 'weight' : 'mass') : UNIT_QUANTITY[unit]);
   return (
@@ -124,10 +124,10 @@ function Came({ sum, books }: { sum: Sum; books: Takeoff['books'] }) {
       <Words>
         {ordered === 0 && delivered === 0
           ? 'Nothing ordered or delivered yet.'
-          : `Ordered ${told(ordered)}, delivered ${told(delivered)}: ${left >= 0 ? `${told(left)} still to come` : `${told(-left)} more than ordered`}.`}
+          : `Ordered ${words(ordered)}, delivered ${words(delivered)}: ${left >= 0 ? `${words(left)} still to come` : `${words(-left)} more than ordered`}.`}
       </Words>
       {ordered > 0 && Math.abs(since) > 1e-6 * Math.max(1, sum.ordered) ? (
-        <Words tone="watch">{`Since the order the plan takes ${told(Math.abs(since))} ${since > 0 ? 'more' : 'less'}.`}</Words>
+        <Words tone="watch">{`Since the order the plan takes ${words(Math.abs(since))} ${since > 0 ? 'more' : 'less'}.`}</Words>
       ) : null}
       {unlike.length > 0 ? (
         <Words tone="fix">

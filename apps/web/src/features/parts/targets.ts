@@ -6,8 +6,8 @@ import { itemsNow } from '@alveus/plan';
 const WHAT = { ground: 'ground', rim: 'rim', invert: 'existing invert', water: 'water' } as const;
 
 /** What the rod stood on, in words. */
-export function targetWords(told: Target, plan: Plan, system: System, lineage: Lineage): string {
-  const target = targetNow(told, plan, lineage);
+export function targetWords(on: Target, plan: Plan, system: System, lineage: Lineage): string {
+  const target = targetNow(on, plan, lineage);
   switch (target.on) {
     case 'benchmark':
       return plan.benchmark[target.benchmark]?.name ?? 'a benchmark that was removed';

@@ -114,14 +114,14 @@ function Box({ round, water }: { round: boolean; water: number | undefined }) {
   const [box, setBox] = useState<Typed>({});
   const [cover, setCover] = useState<number>();
   const { width = 0, height = 0, weight = 0 } = box;
-  const told = round
+  const sizeWords = round
     ? width > 0 && height > 0 && weight > 0
       ? roundBox(width, height, weight)
       : undefined
     : isWhole(box)
       ? box
       : undefined;
-  const whole = told && covered(told, cover ?? 0);
+  const whole = sizeWords && covered(sizeWords, cover ?? 0);
   const floats = whole && boxFloat(whole, water ?? whole.height);
   return (
     <>

@@ -40,7 +40,7 @@ export function SideFields({ name, side, deep, usual, out, problem, onChange }: 
   const print = usePrint();
   const { system } = useUnits();
   const size = (value: number): string => print(value, system === 'metric' ? 'thickness' : 'depth');
-  const told = (side: Side): string => {
+  const sideWords = (side: Side): string => {
     switch (side.by) {
       case 'upright':
         return 'vertical';
@@ -55,7 +55,7 @@ export function SideFields({ name, side, deep, usual, out, problem, onChange }: 
       <Choice<By | 'usual'>
         label={name}
         options={[
-          { value: 'usual', label: `As protected: ${told(usual)}` },
+          { value: 'usual', label: `As protected: ${sideWords(usual)}` },
           { value: 'upright', label: 'Vertical' },
           { value: 'sloped', label: 'Sloped' },
           { value: 'stepped', label: 'Vertical, sloped above' },

@@ -30,11 +30,11 @@ export function Structures() {
     <View>
       <Heading>Holes of structures</Heading>
       <List label="Holes of structures">
-        {rows.map(({ id, name, told }) => (
+        {rows.map(({ id, name, told: note }) => (
           <Row
             key={id}
             title={name}
-            note={told}
+            note={note}
             onPress={() => dispatch(sheetOpened({ sheet: 'hole', node: id }))}
             does="Its hole"
           />

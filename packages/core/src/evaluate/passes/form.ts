@@ -56,9 +56,9 @@ function besideOf(
   const pipe = read.item('pipe', item?.pipe ?? line?.pipe);
   const long = item && lengthOf(item, read);
   if (!item || !pipe || long === undefined) return [];
-  const [one, two] = [upRun(run, length, lead.from), upRun(run, length, lead.to)];
+  const [from, two] = [upRun(run, length, lead.from), upRun(run, length, lead.to)];
   const [first, second] = [upRun(item, long, own.from), upRun(item, long, own.to)];
-  const up = one < two;
+  const up = from < two;
   const places = up ? ([first, second] as const) : ([second, first] as const);
   const turned = run.flow !== 'to-a' && lies !== 'over';
   return [
@@ -67,8 +67,8 @@ function besideOf(
       lies: turned ? (lies === 'left' ? 'right' : 'left') : lies,
       clear,
       pipe,
-      from: up ? one : two,
-      to: up ? two : one,
+      from: up ? from : two,
+      to: up ? two : from,
       places,
       length: long,
       inverts: invertsAt(places, read.of('grade', other)),

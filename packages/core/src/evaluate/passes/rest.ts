@@ -29,7 +29,7 @@ function lieAlike(a: Laid, b: Laid): boolean {
   return alikeIn(a.runs, b.runs, runsAlike) && alikeIn(a.nodes, b.nodes, nodesAlike);
 }
 
-function alikeIn<T>(a: ReadonlyMap<Uuid, T>, b: ReadonlyMap<Uuid, T>, alike: (one: T, other: T) => boolean): boolean {
+function alikeIn<T>(a: ReadonlyMap<Uuid, T>, b: ReadonlyMap<Uuid, T>, alike: (now: T, then: T) => boolean): boolean {
   if (a === b) return true;
   if (a.size !== b.size) return false;
   for (const [id, now] of b) {

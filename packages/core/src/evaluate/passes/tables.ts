@@ -111,19 +111,19 @@ export const shots = tablePass<GroundShots>({
 export const site = tablePass<Site>({
   name: 'site',
   work: (read) => {
-    const { lineage: told } = read.whole('lineage');
-    const plan = hasLineage(told) ? { run: read.all('run') } : { run: {} };
+    const { lineage: lineageOf } = read.whole('lineage');
+    const plan = hasLineage(lineageOf) ? { run: read.all('run') } : { run: {} };
     const pieces = new Map<Uuid, readonly Crossing[]>();
     const crossings = new Map<Uuid, Uuid[]>();
     for (const crossing of Object.values(read.all('crossing'))) {
-      const now = itemsNow(crossing, plan, told);
+      const now = itemsNow(crossing, plan, lineageOf);
       pieces.set(crossing.id, now);
       for (const run of new Set(now.map((piece) => piece.run))) add(crossings, run, crossing.id);
     }
     const pits = new Map<Uuid, TestPit[]>();
     const pitsNow = new Map<Uuid, TestPit>();
     for (const pit of Object.values(read.all('testPit')))
-      for (const now of itemsNow(pit, plan, told)) {
+      for (const now of itemsNow(pit, plan, lineageOf)) {
         if (now.place) add(pits, now.place.run, now);
         pitsNow.set(pit.id, now);
       }

@@ -66,17 +66,17 @@ export class Cheapest {
       this.#pieces.forest = before.forest;
       this.#pieces.restore(before.kept);
     };
-    const anew = new Uint8Array(order.length);
+    const recomputed = new Uint8Array(order.length);
     for (const end of touched)
-      for (let level = end; anew[level] === 0;) {
-        anew[level] = 1;
+      for (let level = end; recomputed[level] === 0;) {
+        recomputed[level] = 1;
         const link = by[level] as number;
         if (link < 0) break;
         level = forest.from[link] === level ? (forest.to[link] as number) : (forest.from[link] as number);
       }
     for (let index = order.length - 1; index >= 0; index -= 1) {
       const level = order[index] as number;
-      if (anew[level] === 1 && !this.gather(level)) return { levels: undefined, back };
+      if (recomputed[level] === 1 && !this.gather(level)) return { levels: undefined, back };
     }
     return { levels: this.down(), back };
   }

@@ -197,10 +197,10 @@ class Search {
     this.program.choices.forEach((choice, index) => {
       if (ways[index] !== -1) return;
       let [way, least, price] = [-1, Infinity, 0];
-      choice.ways.forEach((one, number) => {
-        const misses = broken(one, ends);
+      choice.ways.forEach((choiceWay, number) => {
+        const misses = broken(choiceWay, ends);
         if (misses > least) return;
-        const costs = this.dearer(one, ends);
+        const costs = this.dearer(choiceWay, ends);
         if (misses === least && costs >= price) return;
         [way, least, price] = [number, misses, costs];
       });

@@ -34,8 +34,8 @@ export function conflict(
   for (let row = 0; row < program.rows.count; row += 1)
     if (kept.has(program.rows.limit[row] as number)) places.push(row);
   const counting = needed(places, (some) => {
-    const those = new Set(some);
-    return clash(only(program, (row, limit) => kept.has(limit) && (row < 0 || those.has(row))));
+    const chosen = new Set(some);
+    return clash(only(program, (row, limit) => kept.has(limit) && (row < 0 || chosen.has(row))));
   });
   if (late) return undefined;
   const rows = new Map<number, number[]>();

@@ -43,7 +43,7 @@ export function endsOf({ levelOf, over }: Compiled, levels: Float64Array): Float
 
 export function costOf({ runs, low, high, base, bent = [] }: Program, ends: ArrayLike<number>): number {
   let cost = 0;
-  for (const one of bent) cost += bentAt(one, ends[lowOf(one.run)] as number, ends[highOf(one.run)] as number);
+  for (const bend of bent) cost += bentAt(bend, ends[lowOf(bend.run)] as number, ends[highOf(bend.run)] as number);
   for (let run = 0; run < runs; run += 1)
     cost +=
       (base[run] as number) +

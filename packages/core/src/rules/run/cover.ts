@@ -38,18 +38,18 @@ function bankLength(facts: RunFacts, rise: number): number {
 }
 
 /** A stretch from an open end that is no longer than the bank is excused; of a longer one, what lies beyond. */
-export function parted(
+export function pastBank(
   facts: RunFacts,
   stretches: readonly Stretch[],
   rise: number,
   beyond: number,
-): { readonly excused: readonly Stretch[]; readonly told: readonly Stretch[] } {
+): { readonly excused: readonly Stretch[]; readonly judged: readonly Stretch[] } {
   const [first, ...rest] = stretches;
-  if (!first || first.from > NEAR || !opens(facts)) return { excused: NOTHING, told: stretches };
+  if (!first || first.from > NEAR || !opens(facts)) return { excused: NOTHING, judged: stretches };
   const excused = bankLength(facts, rise) + beyond;
   // What goes on into the next run is no end that comes out of a bank.
-  if (first.to <= excused + NEAR && first.to < facts.length - NEAR) return { excused: [first], told: rest };
-  return { excused: NOTHING, told: stretches };
+  if (first.to <= excused + NEAR && first.to < facts.length - NEAR) return { excused: [first], judged: rest };
+  return { excused: NOTHING, judged: stretches };
 }
 
 export const outOfGround = rule<RunFacts>()({
@@ -63,7 +63,7 @@ export const outOfGround = rule<RunFacts>()({
   judge: (facts, beyond) => {
     const { id, trench, pipe } = facts;
     if (!trench.shallowest || trench.shallowest.cover >= -NEAR) return NOTHING;
-    const { excused, told: stated } = parted(
+    const { excused, judged: stated } = pastBank(
       facts,
       shortfalls(id, stationsAlong(facts), coverOf, 0, NEAR),
       pipe.outside,
@@ -110,9 +110,9 @@ export const leastCoverOver = rule<RunFacts>()({
     if (!trench.shallowest || trench.shallowest.cover >= least - NEAR) return NOTHING;
     const short = shortfalls(id, stationsAlong(facts), coverOf, least, NEAR);
     // Wheels crush it at an open end as anywhere.
-    const { excused, told: stated } = run.vehicles
-      ? { excused: NOTHING, told: short }
-      : parted(facts, short, pipe.outside + least, PAST_BANK);
+    const { excused, judged: stated } = run.vehicles
+      ? { excused: NOTHING, judged: short }
+      : pastBank(facts, short, pipe.outside + least, PAST_BANK);
     const out = trench.shallowest.cover < -NEAR;
     return [
       ...breachOf(stated, { open: false, least, source }),

@@ -40,12 +40,12 @@ export const byNominal = rule<RunFacts>()({
       ? NOTHING
       : [{ by: is - statedNominal, quantity: 'mass' as const, told: statedNominal, is }];
   },
-  words: ({ told, is }, { run, pipe }) => ({
+  words: ({ told: stated, is }, { run, pipe }) => ({
     what: [
       `The trench of ${run.name} is sized by the nominal size of its pipe, `,
       exact(pipe.nominal, 'fine'),
       ': that takes ',
-      measured(told, 'mass'),
+      measured(stated, 'mass'),
       '. By its outside, ',
       exact(pipe.outside, 'fine'),
       ', with the same room, it takes ',

@@ -12,7 +12,7 @@ import type { RunBounds } from '../bound';
 import { SHORT_OF } from '../bound';
 import { COMMON, GEOMETRY, NOTHING, rule } from '../rule';
 import { breachOf, lengthOf, shortfalls, worstOf } from '../stretches';
-import { parted } from './cover';
+import { pastBank } from './cover';
 import type { RunFacts } from './facts';
 import { stationsAlong } from './facts';
 
@@ -231,7 +231,7 @@ export const layersOverlap = rule<RunFacts>()({
 function tooShallow(facts: RunFacts, height: number): readonly Stretch[] {
   const { id, pipe } = facts;
   const stretches = shortfalls(id, stationsAlong(facts), depthOf, height, NEAR);
-  return parted(facts, stretches, pipe.outside + height, PAST_BANK).told;
+  return pastBank(facts, stretches, pipe.outside + height, PAST_BANK).judged;
 }
 
 export const layerOut = rule<RunFacts>()({
