@@ -333,6 +333,7 @@ run(async (cleanup) => {
       .getByRole(view.path === '/' ? 'link' : 'tab')
       .first()
       .waitFor();
+    if (view.path.startsWith('/job/')) await page.getByTestId('save-state').getByText('Saved').waitFor();
     await view.ready?.(page);
     await page.waitForTimeout(500);
     await page.screenshot({ path: path.join(out, `${name}.png`) });
