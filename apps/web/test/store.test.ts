@@ -35,7 +35,7 @@ import {
   selectStageState,
   STAGES,
 } from '../src/store/results';
-import { heldStore } from '../src/store/held';
+import { pausableStore } from '../src/store/paused';
 import { settingsChanged } from '../src/store/frame/settings';
 import { makeStore } from '../src/store/frame/store';
 import type { RootState } from '../src/store/store';
@@ -204,7 +204,7 @@ describe('a view of the store that is out of sight', () => {
   test('stands still, and hears once of all that happened when it comes back', () => {
     const store = withJob(makeStore());
     turn(store, 'metric');
-    const { store: view, hold } = heldStore(store, true);
+    const { store: view, hold } = pausableStore(store, true);
     const heard = jest.fn();
     const unfollow = view.subscribe(heard);
     turn(store, 'feet');
@@ -236,7 +236,7 @@ describe('a view of the store that is out of sight', () => {
   test('what it dispatches reaches the store, and is heard by itself when it is in sight', () => {
     const store = withJob(makeStore());
     turn(store, 'metric');
-    const { store: view } = heldStore(store, false);
+    const { store: view } = pausableStore(store, false);
     const heard = jest.fn();
     view.subscribe(heard);
     view.dispatch(stationMoved(12));

@@ -5,7 +5,7 @@ export * from './frame/notice';
 export * from './frame/server';
 export * from './frame/settings';
 export * from './foreign';
-export * from './held';
+export * from './paused';
 export * from './hooks';
 export * from './job';
 export * from './saving';

@@ -170,9 +170,9 @@ interface Joining {
 function gradeOf(evaluation: Evaluation, { base, id, first, second, low, high, made }: Joining): RunGrade {
   const of = (items: readonly Item[]): RunGrade =>
     items.find((item): item is RunGrade => item.kind === 'runGrade') ?? { kind: 'runGrade', id };
-  const [runGrade, two] = [of(low), of(high)];
-  const { slope: _one, ...endA } = runGrade;
-  const { slope: _two, ...endB } = two;
+  const [lowGrade, highGrade] = [of(low), of(high)];
+  const { slope: _lowSlope, ...endA } = lowGrade;
+  const { slope: _highSlope, ...endB } = highGrade;
   const outer: RunGrade = { ...endA, ...endB, id };
   const level = (run: RunResult, end: End): number | undefined =>
     (run.run.flow === 'to-a') === (end === 'a') ? run.grade.low : run.grade.high;
@@ -182,11 +182,12 @@ function gradeOf(evaluation: Evaluation, { base, id, first, second, low, high, m
   };
   const along =
     ends.a === undefined || ends.b === undefined ? undefined : (ends.b - ends.a) / (first.length + second.length);
-  const fixed = runGrade.slope !== undefined && two.slope !== undefined && Math.abs(runGrade.slope - two.slope) < 1e-9;
-  const either = runGrade.slope ?? two.slope;
+  const fixed =
+    lowGrade.slope !== undefined && highGrade.slope !== undefined && Math.abs(lowGrade.slope - highGrade.slope) < 1e-9;
+  const either = lowGrade.slope ?? highGrade.slope;
   const ways: RunGrade[] = [
-    fixed ? withFields(outer, [['slope', runGrade.slope]]) : outer,
-    withFields(outer, [['slope', fixed ? runGrade.slope : either]]),
+    fixed ? withFields(outer, [['slope', lowGrade.slope]]) : outer,
+    withFields(outer, [['slope', fixed ? lowGrade.slope : either]]),
     withFields(outer, [['slope', along]]),
     withFields(outer, [
       ['a', ends.a],

@@ -81,5 +81,5 @@ function placesOf(crossing: Crossing, result: LaidRun['result']): readonly { at:
   if (from > length + NEAR || to < -NEAR) return [];
   const at = new Set<UpRun>([Math.min(length, Math.max(0, from)), Math.min(length, Math.max(0, to))]);
   for (const point of ground.points) if (point.at > from && point.at < to) at.add(point.at);
-  return [...at].sort((a, b) => a - b).map((run) => ({ at: run, top: topOfCrossing(crossing, result, run) }));
+  return [...at].sort((a, b) => a - b).map((place) => ({ at: place, top: topOfCrossing(crossing, result, place) }));
 }

@@ -5,7 +5,7 @@ import { useAppSelector } from '../../store';
 import { selectEvaluation } from '../../store/results';
 import { Button, MeasureField, usePrint, Words } from '../../ui/measured';
 import { useReceiver } from './useReceiver';
-import type { HeldOn } from './world';
+import type { RodPlace } from './world';
 import { truthOf } from './world';
 
 interface ReadingFieldProps {
@@ -15,7 +15,7 @@ interface ReadingFieldProps {
   /** Length of the rod, m. */
   rod: number;
   /** What the rod stands on, for the receiver. */
-  held: HeldOn | undefined;
+  held: RodPlace | undefined;
   focus?: boolean;
   onSubmit?: () => void;
 }

@@ -24,13 +24,13 @@ const newSight = (evaluation: Evaluation): number =>
 
 const turningPoint = (evaluation: Evaluation): number => Math.min(...elevations(evaluation)) - 0.4;
 
-export type HeldOn =
+export type RodPlace =
   | { readonly on: 'benchmark'; readonly benchmark: Uuid; readonly from: 'new' | 'now' }
   | { readonly on: 'turning'; readonly from: 'new' | 'now' }
   | { readonly on: 'bottom'; readonly place: SheetPlace };
 
 /** What the rod would read; undefined where nothing can be seen of it. */
-export function truthOf(evaluation: Evaluation, held: HeldOn): number | undefined {
+export function truthOf(evaluation: Evaluation, held: RodPlace): number | undefined {
   const now = standing(evaluation)?.height;
   if (held.on === 'bottom') {
     const run = evaluation.runs.get(held.place.run);

@@ -12,7 +12,7 @@ import type { IconName } from '../../ui';
 import { Icon, Tap, Unseen, Words } from '../../ui';
 import { LiveText, LiveWords } from '../parts/live';
 import type { LockState } from './grade';
-import { couldGive, freeEdits, lockEdits, selectHeld, TRIAD, TRIAD_WORDS } from './grade';
+import { couldGive, freeEdits, lockEdits, selectLocks, TRIAD, TRIAD_WORDS } from './grade';
 
 /**
  * Low invert, slope, high invert of the run at the station: any two locked give the third. Locking or typing the
@@ -58,7 +58,7 @@ const Cell = memo(function Cell({ which }: { which: Triad }) {
   const store = useStore() as Store;
   const { edit } = useActions();
   const withRun = useRunNow();
-  const held = useAppSelector((state) => selectHeld(state)[which]);
+  const held = useAppSelector((state) => selectLocks(state)[which]);
   const change = (run: RunResult): void => void store.dispatch(sheetOpened({ sheet: 'fact', run: run.id, which }));
   const toggle = (run: RunResult, state: RootState): void => {
     const value = run.grade[which];

@@ -19,7 +19,7 @@ export function PipeChoice({ run }: { run: ItemOf<'run'> }) {
   const take = (pipe: Uuid, made: readonly Item[]): void => {
     const { pipe: _before, ...rest } = run;
     const item = plan.line[run.line]?.pipe === pipe ? rest : { ...rest, pipe };
-    edit([...made, item].map((item) => ({ op: 'put', item: item })));
+    edit([...made, item].map((added) => ({ op: 'put', item: added })));
   };
   const choose = (option: string): void => {
     const { pipe, name, made } = pipeOf(plan, option);

@@ -23,7 +23,7 @@ function linked(state: RootState, run: RunResult, fixed: readonly Triad[]): bool
 }
 
 /** What holds each of the three, at the station. Which facts are fixed does not change while one of them is dragged. */
-export const selectHeld: (state: RootState) => Readonly<Record<Triad, LockState>> = createSelector(
+export const selectLocks: (state: RootState) => Readonly<Record<Triad, LockState>> = createSelector(
   [
     (state: RootState) => selectPlace(state)?.run.id,
     (state: RootState) => selectPlace(state)?.run.run,

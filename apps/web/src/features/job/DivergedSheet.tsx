@@ -1,4 +1,4 @@
-import type { Choice as Held, Item, Lost } from '@alveus/plan';
+import type { Choice as Kept, Item, Lost } from '@alveus/plan';
 import { kindNamed, keyOf } from '@alveus/plan';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -15,16 +15,16 @@ import { doneWords, subjectWords } from './itemWords';
 export function DivergedSheet({ onClose }: { onClose: () => void }) {
   const outbox = useOutbox();
   const diverged = useAppSelector((state) => state.job.diverged);
-  const [choices, setChoices] = useState<ReadonlyMap<string, Held>>(new Map());
+  const [choices, setChoices] = useState<ReadonlyMap<string, Kept>>(new Map());
   if (!diverged) return null;
   const { lost, there } = diverged;
   const asked = lost.filter(({ both }) => both);
   const others = lost.filter(({ both }) => !both);
-  const join = (chosen: ReadonlyMap<string, Held>): void => {
+  const join = (chosen: ReadonlyMap<string, Kept>): void => {
     onClose();
     void outbox.rejoin(chosen);
   };
-  const all = (held: Held) => new Map(lost.map(({ address }) => [keyOf(address), held]));
+  const all = (kept: Kept) => new Map(lost.map(({ address }) => [keyOf(address), kept]));
   return (
     <Sheet
       title="The server was restored"
@@ -53,7 +53,7 @@ export function DivergedSheet({ onClose }: { onClose: () => void }) {
           key={keyOf(loss.address)}
           lost={loss}
           value={choices.get(keyOf(loss.address)) ?? 'mine'}
-          onChange={(held) => setChoices(new Map(choices).set(keyOf(loss.address), held))}
+          onChange={(kept) => setChoices(new Map(choices).set(keyOf(loss.address), kept))}
         />
       ))}
       {asked.length > 0 && others.length > 0 ? (
@@ -74,8 +74,8 @@ const MOST = 40;
 
 interface AskedProps {
   lost: Lost;
-  value: Held;
-  onChange: (held: Held) => void;
+  value: Kept;
+  onChange: (kept: Kept) => void;
 }
 
 function Asked({ lost, value, onChange }: AskedProps) {

@@ -3,7 +3,7 @@ import { startTransition, useEffect, useLayoutEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Provider, useStore } from 'react-redux';
 import type { Store } from '../../store';
-import { panelOpened, draftSet, heldStore } from '../../store';
+import { panelOpened, draftSet, pausableStore } from '../../store';
 import type { Stage } from '../../store/results';
 import { STAGES } from '../../store/results';
 import { Busy, browserStyle } from '../../ui';
@@ -86,7 +86,7 @@ export function StageStack({ stage }: { stage: StageName }) {
  */
 function Layer({ shown, children }: { shown: boolean; children: ReactNode }) {
   const store = useStore() as Store;
-  const [held] = useState(() => heldStore(store, !shown));
+  const [held] = useState(() => pausableStore(store, !shown));
   useLayoutEffect(() => held.hold(!shown), [held, shown]);
   return (
     <View style={[styles.layer, shown ? null : styles.away]}>

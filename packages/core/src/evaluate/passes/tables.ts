@@ -91,10 +91,10 @@ const sameShot = (a: GroundShot, b: GroundShot): boolean => a.shot === b.shot &&
 export const shots = tablePass<GroundShots>({
   name: 'shots',
   work: (read) => {
-    const { lineage: lineage } = read.whole('lineage');
+    const { lineage } = read.whole('lineage');
     // Where no run was split or joined, each shot lies where it was told.
     const plan = hasLineage(lineage) ? { run: read.all('run'), node: read.all('node') } : { run: {}, node: {} };
-    return groundShots(read.whole('book'), { plan, lineage: lineage });
+    return groundShots(read.whole('book'), { plan, lineage });
   },
   tables: {
     nodeShot: { of: (whole) => whole.nodes, same: sameShot },
@@ -111,19 +111,19 @@ export const shots = tablePass<GroundShots>({
 export const site = tablePass<Site>({
   name: 'site',
   work: (read) => {
-    const { lineage: lineageOf } = read.whole('lineage');
-    const plan = hasLineage(lineageOf) ? { run: read.all('run') } : { run: {} };
+    const { lineage } = read.whole('lineage');
+    const plan = hasLineage(lineage) ? { run: read.all('run') } : { run: {} };
     const pieces = new Map<Uuid, readonly Crossing[]>();
     const crossings = new Map<Uuid, Uuid[]>();
     for (const crossing of Object.values(read.all('crossing'))) {
-      const now = itemsNow(crossing, plan, lineageOf);
+      const now = itemsNow(crossing, plan, lineage);
       pieces.set(crossing.id, now);
       for (const run of new Set(now.map((piece) => piece.run))) add(crossings, run, crossing.id);
     }
     const pits = new Map<Uuid, TestPit[]>();
     const pitsNow = new Map<Uuid, TestPit>();
     for (const pit of Object.values(read.all('testPit')))
-      for (const now of itemsNow(pit, plan, lineageOf)) {
+      for (const now of itemsNow(pit, plan, lineage)) {
         if (now.place) add(pits, now.place.run, now);
         pitsNow.set(pit.id, now);
       }

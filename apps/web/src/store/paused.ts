@@ -1,7 +1,7 @@
 import type { RootState, Store } from './store';
 
-/** A view of the store that can be made to stand still. */
-export interface HeldStore {
+/** A view of the store that can be paused. */
+export interface PausedStore {
   readonly store: Store;
   /** Stands still, or moves with the store again: what happened meanwhile is then heard of at once. */
   readonly hold: (still: boolean) => void;
@@ -11,7 +11,7 @@ export interface HeldStore {
  * What is out of sight need not follow each frame of a drag: it reads the state as it was, and hears nothing, until it
  * comes back. What it dispatches goes to the store all the same.
  */
-export function heldStore(store: Store, still: boolean): HeldStore {
+export function pausableStore(store: Store, still: boolean): PausedStore {
   let held: RootState | undefined = still ? store.getState() : undefined;
   let unfollow: (() => void) | undefined;
   const hearers = new Set<() => void>();
