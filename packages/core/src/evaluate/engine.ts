@@ -8,8 +8,9 @@ import { ALL, hasRead, PassReads, ReadIndex, resultOf, sameReads } from './reads
 import { movedReferences, ownedIn } from './references';
 
 /**
- * Works out everything that follows from a plan, and from an earlier state of it only what the edits since reach. What
- * each result read is written down as it is read; a result is worked out anew when something it read is another now.
+ * Evaluates a plan; given an earlier evaluation, recomputes only dependents of changed items. Reads are recorded with each
+ * result; a change of an item or result invalidates its dependents, pass by pass in order. Cost goes with the dependents,
+ * not with the plan. Invariant: the same results as of an evaluation from nothing.
  */
 
 /**

@@ -3,7 +3,7 @@ import { byName } from '../by-name';
 import { keptWith } from '../kept-with';
 
 /**
- * Runs that hang together by their nodes. Within a network they are in the order of their names, and networks in that of
+ * Connected components: runs that hang together by their nodes. Within a network they are in the order of their names, and networks in that of
  * their first run, so that nothing depends on how a plan is stored.
  */
 export const networksOf = keptWith((table: Plan['run']): readonly (readonly Run[])[] => {

@@ -1,5 +1,6 @@
 /**
  * Sticks for lengths of pipe: whole ones first, and what remains of each length cut from sticks, the offcuts used again.
+ * Bin packing: best fit decreasing; where that is not proven least and pieces are few, branch and bound.
  * Of a stick that is cut one end has no socket left. It goes in as the last piece of a length, which needs none; and as
  * far as it goes into the socket before it, it lays nothing.
  */

@@ -3,9 +3,8 @@ import type { Rows } from './program';
 import { DATUM, JUST, LEAST, MOST } from './program';
 
 /**
- * Why levels lie no higher: the rows that leave no room. At the cheapest levels, which cost less the higher they lie,
- * each level has rows that leave none over it, and loosening them all lowers the cost: without them nothing would keep
- * it down.
+ * Why levels lie no higher: the binding rows. At the optimum, where levels cost less the higher they lie, each level has
+ * rows without slack over it, and relaxing them all lowers the cost.
  */
 export interface BindingRows {
   /** Rows that leave no room over level n from `start[2 n]` to before `start[2 n + 1]`, and under it from there on. */

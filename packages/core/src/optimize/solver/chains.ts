@@ -3,7 +3,7 @@ import type { Rows } from './program';
 import { LEAST, MOST } from './program';
 import { doubled } from './turns';
 
-/** Places along links that can hold a level: under a hollow line of points, or over a hump. */
+/** Places along links that can bind: the lower or upper convex hull of the points, found by a monotone chain in one pass. */
 
 /** Chains with one more point in that of a link. */
 export function withPoint(

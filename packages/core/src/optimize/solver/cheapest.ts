@@ -2,7 +2,8 @@ import type { Forest, Hanging } from './forest';
 import { Pieces } from './pieces';
 
 /**
- * The cheapest of all levels that keep their limits: exact, and proven by how they are found.
+ * The cheapest of all levels that keep their limits: dynamic programming over trees with convex piecewise-linear costs
+ * ("slope trick"). Exact.
  *
  * What a level costs all that hangs on it is a convex function of straight pieces. Such a function is handed from the
  * ends of a tree to its root, link by link: the far level lies best where its own cost turns, unless the link holds it,

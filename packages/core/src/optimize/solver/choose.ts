@@ -7,10 +7,10 @@ import { OutOfTime } from './rings';
 import { costOf, endsOf, engineOf } from './solve';
 
 /**
- * The cheapest levels where things can be had in several ways: the choices are left open as long as they are kept by
- * themselves, and gone through one by one where they are not, the way first that is broken least. What cannot come out
- * cheaper than what is known already is not gone into, so that what is found is the best of all, unless time runs out:
- * then it is said how much cheaper anything can be at most.
+ * Branch and bound over things that can be had in several ways. A choice is left open (relaxed) as long as its limits hold
+ * by themselves; else it is branched on, the least violated way first. A branch that cannot come out cheaper than the best
+ * so far is pruned. Exact, unless time runs out: then the gap to the bound is given. Exponential in the choices that
+ * bind, which are few.
  */
 export type Chosen =
   | {

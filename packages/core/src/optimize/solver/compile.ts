@@ -8,7 +8,7 @@ import { planeAt } from './program';
 import { DATUM, highOf, JUST, LEAST, lowOf, MOST } from './program';
 
 /**
- * From the rows of a program to levels and links. Ends that are tied to one another are one level with a height over
+ * Presolve: from the rows of a program to levels and links, equalities eliminated by a union-find. Ends that are tied to one another are one level with a height over
  * it each: a fixed slope is put in for what it fixes, and never told as two limits, between which rounding leaves
  * nothing. What is tied to the datum is no level at all.
  */

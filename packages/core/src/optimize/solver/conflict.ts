@@ -3,8 +3,9 @@ import type { Program } from './program';
 import { Rows } from './program';
 
 /**
- * Limits that cannot hold together, none of them idle: without any one of them the rest can. Found by halving: of what
- * is needed to contradict what is known to be part of it, the half that is not is set aside at once.
+ * An irreducible infeasible set of limits: they cannot hold together, and without any one of them the rest can. Divide and
+ * conquer (QuickXplain, from memory): a half that is not needed to contradict what is known to be in the set is dropped at
+ * once. For k of n limits about k log(n / k) solves.
  */
 
 /** @returns limits by their numbers, and of each the rows that count; nothing where all can be kept, or time ran out */

@@ -1,6 +1,6 @@
 /**
- * Levels that hang together in pairs and nowhere in a ring. Flat arrays throughout: small objects for each point make
- * what is done with them twenty times slower.
+ * A forest: levels linked in pairs, without rings. Flat arrays throughout: small objects for each point are twenty times
+ * slower.
  */
 export interface Forest {
   /** Bounds of each level, m, and what a metre more of it costs. */

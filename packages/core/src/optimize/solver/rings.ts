@@ -2,9 +2,8 @@ import { solve } from 'yalps';
 import type { Chains, Forest } from './forest';
 
 /**
- * Levels that hang together in rings, as a drain does that goes round a house to one outlet, or whose costs are not
- * straight: no function of one level tells what such a part costs, so they are found by a linear program of all their
- * limits.
+ * Levels linked in rings, as a drain that goes round a house to one outlet, or whose costs are not straight: dynamic
+ * programming needs a tree, so these are found by a linear program of all their limits (simplex, by yalps).
  */
 
 /** A program that would take longer, ms, or is larger, in numbers, than anybody waits for. */

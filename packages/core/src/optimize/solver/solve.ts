@@ -6,7 +6,10 @@ import type { Program } from './program';
 import { bentAt, highOf, lowOf } from './program';
 import { aroundRings } from './rings';
 
-/** The cheapest levels of all ends, or that there are none. */
+/**
+ * The cheapest levels of all ends, or that there are none: each tree of levels by dynamic programming (`cheapest`), each
+ * ring by a linear program (`rings`).
+ */
 export type Solved = { readonly ok: true; readonly ends: Float64Array; readonly cost: number } | { readonly ok: false };
 
 const NONE: Solved = { ok: false };

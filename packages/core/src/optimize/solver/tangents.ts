@@ -17,9 +17,9 @@ const ROUNDS = 200;
 export type Bending = Chosen & { readonly program: Program };
 
 /**
- * The cheapest levels where costs bend: each is told by its tangents, which lie under it, so that what is found costs no
- * more than the best; where it costs more than its tangents say, there is one more tangent, until they are as good as
- * the same.
+ * The cheapest levels where costs are convex but not straight, by cutting planes (Kelley): each cost is bounded from below
+ * by its tangents, so that a solution costs no more than the best; where its true cost is higher than its tangents', a
+ * tangent there is added. Ends when the two agree to 1e-6 of the cost.
  */
 export function chooseBent(program: Program, costs: readonly BentCost[], goOn: () => boolean = () => true): Bending {
   if (costs.length === 0) return { ...choose(program, goOn), program };
