@@ -73,7 +73,7 @@ function liesTurned(own: Run, trench: Run, { plan }: Evaluation): boolean {
   return apart(b, start) + apart(a, end) < apart(a, start) + apart(b, end);
 }
 
-/** A hole to begin with for what stands at a node, on a bed of this material; of a form that has none, as for a catch basin. */
+/** A hole to begin with for the structure at a node, on a bed of this material; of a form that has none, as for a catch basin. */
 export function holeFor(form: NodeForm, node: Uuid, material: Uuid): Hole {
   const { bed, stone, ...model } = (formOf(form).hole ?? formOf('catch-basin').hole) as HoleModel;
   const around = stone === undefined ? [] : [{ material, over: stone }];

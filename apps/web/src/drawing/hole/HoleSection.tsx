@@ -224,7 +224,7 @@ function Bands({ frame, bands }: { frame: HoleFrame; bands: readonly Band[] }) {
   ));
 }
 
-/** The box or ring, its frame, its walls and what stands in it, and a shield round it. */
+/** The box or ring, its frame, its walls and the liquid in it, and a shield round it. */
 function Structure({ frame: drawing }: { frame: HoleFrame }) {
   const { result, plan, tones, patterns, depth, under, along, half, factor, x, y } = drawing;
   const { hole, body, protection } = result;

@@ -230,7 +230,7 @@ function JoinRuns({ node, onDone }: { node: Uuid; onDone: () => void }) {
 
 const FORM_OPTIONS = formOptions(NODE_FORMS);
 
-/** Where water leaves: what stands behind it, how ends compare, and the water outside. */
+/** Where water leaves: the water standing behind it, how ends compare, and the water outside. */
 function Outlet({ node }: { node: Node }) {
   const dispatch = useAppDispatch();
   const { edit } = useActions();

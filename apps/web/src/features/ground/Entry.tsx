@@ -44,7 +44,7 @@ interface NextReadingProps {
   onDone: () => void;
 }
 
-/** The reading that is being made: where it is guessed to be, or said to be, and what stands in its field. */
+/** The reading being made: its target, guessed or chosen, and the value typed so far. */
 function useReading(evaluation: Evaluation, guess: NextShot, last: Shot | undefined) {
   const { plan, book, runs } = evaluation;
   const { edit } = useActions();

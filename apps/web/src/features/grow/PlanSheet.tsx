@@ -59,7 +59,7 @@ const meantOf = (rows: readonly Typed[]): Typed[] =>
       name: nameWith(row.name.trim()) || (index === 0 ? formOf(row.form).word : called(row.form, index)),
     }));
 
-/** Where a service may not come to what stands in a row: the first that it may. */
+/** The row with a form that the service may come to: its own, or the first that is allowed. */
 function fitting(row: Typed, index: number, service: Service): Typed {
   const forms = formsFor(index === 0 ? OUTLETS : UPPER_NODES, service);
   return forms.includes(row.form) ? row : { ...row, form: forms[0] ?? row.form };
